@@ -1,0 +1,54 @@
+"""A block of text as sentences of tokens: what both the competitors' pages and a draft are turned into."""
+
+from __future__ import annotations
+
+import functools
+import itertools
+from dataclasses import dataclass
+
+from fundament.core.language.function_words import function_words
+from fundament.core.language.sentences import split_sentences
+from fundament.core.language.words import Token, tokenize
+
+MINIMUM_WORDS = 4
+FUNCTION_WORD_SHARE = 1 / 9
+
+
+@dataclass(frozen=True, slots=True)
+class Sentence:
+    """One sentence of a block. Offsets are characters of the block's text.
+
+    joined[i] tells whether token i follows token i-1 with nothing but white space or a hyphen between.
+    natural tells whether it reads as a sentence: at least MINIMUM_WORDS words, at least one in nine a function word.
+    """
+
+    start: int
+    end: int
+    tokens: tuple[Token, ...]
+    joined: tuple[bool, ...]
+    natural: bool
+
+    @property
+    def lemmas(self) -> tuple[str, ...]:
+        """The lemmas in order."""
+        return tuple(token.lemma for token in self.tokens)
+
+
+@functools.lru_cache(maxsize=20_000)
+def analyse_text(text: str, language: str = "en") -> tuple[Sentence, ...]:
+    """Cut one block's text into sentences and words. Cached on the text: a keystroke costs one block."""
+    functional = function_words(language)
+    sentences = []
+    for start, end in split_sentences(text):
+        piece = text[start:end]
+        tokens = tuple(Token(t.text, t.lemma, t.start + start, t.end + start) for t in tokenize(piece, language))
+        if not tokens:
+            continue
+        joined = [False]
+        for before, after in itertools.pairwise(tokens):
+            gap = text[before.end : after.start]
+            joined.append(not gap.strip() or gap.strip() in "-‐‑–/")
+        count = sum(1 for token in tokens if token.text.lower().replace("’", "").replace("'", "") in functional)
+        natural = len(tokens) >= MINIMUM_WORDS and count >= max(1.0, FUNCTION_WORD_SHARE * len(tokens))
+        sentences.append(Sentence(start, end, tokens, tuple(joined), natural))
+    return tuple(sentences)

@@ -1,0 +1,28 @@
+"""Which language a text is in."""
+
+from __future__ import annotations
+
+import functools
+from typing import Any
+
+SUPPORTED = ("en", "de", "fr", "es", "it", "nl", "pt", "pl")
+
+
+@functools.cache
+def _identifier() -> Any:
+    from py3langid.langid import MODEL_FILE, LanguageIdentifier
+
+    identifier = LanguageIdentifier.from_model_file(MODEL_FILE)
+    identifier.set_languages(list(SUPPORTED))
+    return identifier
+
+
+def detect_language(text: str, *, stated: str = "") -> str:
+    """The two-letter code of the language, one of SUPPORTED.
+
+    stated: what the page says of itself; it decides when the text has under 20 words or is empty.
+    """
+    if len(text.split()) < 20:
+        return stated if stated in SUPPORTED else "en"
+    code, _ = _identifier().classify(text)
+    return str(code)

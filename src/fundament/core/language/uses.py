@@ -1,0 +1,101 @@
+"""When a phrase counts as used: in a real sentence, once per sentence, and not in a sentence crammed with phrases."""
+
+from __future__ import annotations
+
+import itertools
+from collections.abc import Sequence
+
+from fundament.core.language.analysis import Sentence
+from fundament.core.language.function_words import function_words
+from fundament.core.language.phrases import Match, PhraseMatcher
+
+LONGEST_RUN = 5  # so many phrases side by side are a list
+MOST_IN_SENTENCE = 9
+CRAMMED_SHARE = 0.8
+
+_COORDINATORS = frozenset(
+    [
+        "and",
+        "or",
+        "the",
+        "a",
+        "an",
+        "also",
+        "plus",
+        "as",
+        "well",
+        "with",
+        "und",
+        "oder",
+        "der",
+        "die",
+        "das",
+        "mit",
+        "et",
+        "ou",
+        "le",
+        "la",
+        "les",
+        "avec",
+        "y",
+        "o",
+        "el",
+        "los",
+        "con",
+        "e",
+        "ed",
+        "il",
+        "en",
+        "of",
+        "het",
+        "een",
+        "met",
+        "i",
+        "oraz",
+    ]
+)
+
+
+def uses_in(sentences: Sequence[Sentence], matcher: PhraseMatcher, language: str) -> tuple[list[int], list[tuple[int, Match]]]:
+    """Count uses of phrases in the sentences of one block.
+
+    Returns the numbers of the phrases used, one entry per counted use, and every match with the index of its sentence
+    (counted or not), for marking in the text.
+    """
+    counted: list[int] = []
+    matches: list[tuple[int, Match]] = []
+    for index, sentence in enumerate(sentences):
+        found = matcher.find(sentence.lemmas, sentence.joined)
+        if not found:
+            continue
+        matches.extend((index, match) for match in found)
+        if sentence.natural and not is_crammed(sentence, found, language):
+            counted.extend(dict.fromkeys(match.phrase for match in found))
+    return counted, matches
+
+
+def is_crammed(sentence: Sentence, matches: Sequence[Match], language: str) -> bool:
+    """Whether a sentence is a list of phrases rather than a statement about them.
+
+    True when (a) LONGEST_RUN different phrases stand side by side, parted only by commas, articles, "and" or "or";
+    (b) three or more do and there are fewer other content words than phrases; (c) six or more phrases make up
+    four fifths of the content words; (d) it holds more than MOST_IN_SENTENCE different phrases.
+    """
+    different = len({match.phrase for match in matches})
+    if different < 3:
+        return False
+    if different > MOST_IN_SENTENCE:
+        return True
+    run = longest = 1
+    for before, after in itertools.pairwise(matches):
+        between = sentence.tokens[before.end : after.start]
+        run = run + 1 if all(token.text.lower() in _COORDINATORS for token in between) else 1
+        longest = max(longest, run)
+    if longest >= LONGEST_RUN:
+        return True
+    functional = function_words(language)
+    inside = {position for match in matches for position in range(match.start, match.end)}
+    other = sum(1 for position, token in enumerate(sentence.tokens) if position not in inside and token.text.lower() not in functional)
+    if longest >= 3 and other < different:
+        return True
+    return different >= 6 and len(inside) >= CRAMMED_SHARE * (len(inside) + other)

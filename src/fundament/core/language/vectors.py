@@ -1,0 +1,42 @@
+"""Sentence vectors from static word vectors (wordllama): the mean of token vectors, length 1."""
+
+from __future__ import annotations
+
+import functools
+import os
+from collections.abc import Sequence
+from typing import Any
+
+import numpy as np
+from numpy.typing import NDArray
+
+Vectors = NDArray[np.float32]
+DIMENSIONS = 256
+_KEPT = 60_000
+_cache: dict[str, Vectors] = {}
+
+
+@functools.cache
+def _model() -> Any:
+    import wordllama
+    from wordllama import WordLlama
+
+    folder = os.path.dirname(wordllama.__file__)
+    return WordLlama.load(cache_dir=folder, disable_download=True)
+
+
+def embed(texts: Sequence[str]) -> Vectors:
+    """One vector per text, shape (len(texts), DIMENSIONS), each of length 1 (or 0 for an empty text)."""
+    missing = [text for text in dict.fromkeys(texts) if text not in _cache]
+    if missing:
+        if len(_cache) + len(missing) > _KEPT:
+            _cache.clear()
+            missing = list(dict.fromkeys(texts))
+        fresh = np.asarray(_model().embed(missing, norm=False), dtype=np.float32)
+        lengths = np.linalg.norm(fresh, axis=1, keepdims=True)
+        fresh = np.divide(fresh, lengths, out=np.zeros_like(fresh), where=lengths > 0)
+        for text, vector in zip(missing, fresh, strict=True):
+            _cache[text] = vector
+    if not texts:
+        return np.zeros((0, DIMENSIONS), dtype=np.float32)
+    return np.stack([_cache[text] for text in texts])

@@ -1,0 +1,55 @@
+"""Kinds of concepts from WordNet's noun files (format: wndb(5)); the first, most frequent sense decides."""
+
+from __future__ import annotations
+
+import functools
+import os
+from pathlib import Path
+
+# lexicographer files of nouns by number, lexnames(5)
+_LEXICOGRAPHER = {
+    3: "top", 4: "act", 5: "animal", 6: "artifact", 7: "attribute", 8: "body", 9: "cognition", 10: "communication",
+    11: "event", 12: "feeling", 13: "food", 14: "group", 15: "location", 16: "motive", 17: "object", 18: "person",
+    19: "phenomenon", 20: "plant", 21: "possession", 22: "process", 23: "quantity", 24: "relation", 25: "shape",
+    26: "state", 27: "substance", 28: "time",
+}  # fmt: skip
+
+
+def _folder() -> Path | None:
+    for place in (os.environ.get("FUNDAMENT_WORDNET", ""), "/usr/share/wordnet", "/usr/share/wordnet/dict"):
+        if place and (Path(place) / "index.noun").is_file():
+            return Path(place)
+    return None
+
+
+@functools.cache
+def _index() -> dict[str, str]:
+    """Every noun of WordNet with the byte offset of its first sense."""
+    folder = _folder()
+    if folder is None:
+        return {}
+    index: dict[str, str] = {}
+    with (folder / "index.noun").open(encoding="latin-1") as lines:
+        for line in lines:
+            if not line.startswith(" "):
+                fields = line.split()
+                index[fields[0]] = fields[-int(fields[2])]
+    return index
+
+
+def is_available() -> bool:
+    """Whether WordNet's files are on this machine; without them concepts have no kind."""
+    return _folder() is not None
+
+
+@functools.lru_cache(maxsize=50_000)
+def noun_kind(phrase: str) -> str:
+    """The lexicographer file of a noun or compound ("lime mortar"), or "" when WordNet has no such noun."""
+    offset = _index().get(phrase.replace(" ", "_"))
+    folder = _folder()
+    if offset is None or folder is None:
+        return ""
+    with (folder / "data.noun").open("rb") as data:
+        data.seek(int(offset))
+        fields = data.readline().decode("latin-1").split(" ", 2)
+    return _LEXICOGRAPHER.get(int(fields[1]), "")

@@ -1,0 +1,100 @@
+"""Words, lemmas and spelling variants.
+
+A word is a run of letters or digits (Unicode), with apostrophes inside and decimal or ratio signs between digits
+("3.5", "1:3"). Hyphenated compounds are taken apart ("damp-proof" -> damp, proof), except after a prefix
+("re-pointing" -> repointing). A lemma is looked up without its context, so that one word always has one lemma.
+"""
+
+from __future__ import annotations
+
+import functools
+import re
+from dataclasses import dataclass
+
+import simplemma
+
+_WORD = re.compile(r"\d+(?:[.,:/]\d+)*(?:[^\W\d_]+)?|[^\W\d_]+(?:['’][^\W\d_]+)*\d*", re.UNICODE)
+_PREFIXED = re.compile(r"\b(re|un|non|pre|de|anti|sub|over|under|semi|mis|co|multi)-(?=[^\W\d_]{3})", re.IGNORECASE)
+
+# Regional spelling: (pattern, replacement) on lower-case English words; British forms are kept.
+_REGIONAL = (
+    (re.compile(r"(?<=[a-z]{3})yz(e[sd]?|ing|ers?)$"), r"ys\1"),
+    (re.compile(r"(?<=[a-z]{3})iz(e[sd]?|ing|ations?|ers?)$"), r"is\1"),
+    (re.compile(r"^(col|hon|harb|lab|neighb|fav|flav|arm|vap|rum|vig)or"), r"\1our"),
+    (re.compile(r"^(gr)a(y)"), r"\1e\2"),
+    (re.compile(r"^mold(?=s$|y$|ing|ings$|$|ed$)"), "mould"),
+    (re.compile(r"^(cent|kilo|milli|milli|met|lit|fib|calib|theat)er(s?)$"), r"\1re\2"),
+    (re.compile(r"^(millim|centim|kilom)eter(s?)$"), r"\1etre\2"),
+    (re.compile(r"^plow"), "plough"),
+    (re.compile(r"^draft(s|y|ier|iest|ing|proof\w*)?$"), r"draught\1"),
+    (re.compile(r"^aluminum"), "aluminium"),
+    (re.compile(r"^sulf"), "sulph"),
+)
+_KEEP_Z = frozenset(["size", "sized", "sizes", "sizing", "prize", "prized", "prizes", "seize", "seized", "maize"])
+
+
+@dataclass(frozen=True, slots=True)
+class Token:
+    """A word in a text: as written, its lemma, and its character bounds."""
+
+    text: str
+    lemma: str
+    start: int
+    end: int
+
+
+@functools.lru_cache(maxsize=200_000)
+def lemma_of(word: str, language: str = "en") -> str:
+    """The lemma of one word, in lower case, with regional spelling made one."""
+    lower = word.lower().replace("’", "'")
+    if lower[0].isdigit():
+        return lower
+    if language == "en":
+        if lower.endswith("'s"):
+            lower = lower[:-2]
+        elif lower.endswith("s'"):
+            lower = lower[:-1]
+        if lower not in _KEEP_Z:
+            for pattern, replacement in _REGIONAL:
+                lower = pattern.sub(replacement, lower)
+    lower = lower.replace("'", "")
+    if not lower:
+        return word.lower()
+    return _simple_lemma(lower, language)
+
+
+# Words whose dictionary lemma would join what must stay apart.
+_OWN_LEMMA = {
+    "leaves": "leaf", "better": "better", "best": "best", "left": "left", "building": "building", "buildings": "building",
+    "ground": "ground", "wound": "wound", "found": "find", "saw": "saw", "bound": "bound", "lime": "lime", "limes": "lime",
+    "pointing": "pointing", "flooring": "flooring", "glazing": "glazing", "skirting": "skirting",
+    "repointing": "repointing", "draughtproofing": "draughtproofing", "boarding": "boarding", "ceiling": "ceiling", "lining": "lining",
+}  # fmt: skip
+
+
+def _simple_lemma(lower: str, language: str) -> str:
+    if language == "en":
+        own = _OWN_LEMMA.get(lower)
+        if own:
+            return own
+    lemma = simplemma.lemmatize(lower, lang=language).lower()
+    return lemma or lower
+
+
+def tokenize(text: str, language: str = "en") -> list[Token]:
+    """The words of a text in order, with lemmas and offsets into `text`."""
+    if "-" in text:
+        # join prefixes without moving any offset: the hyphen becomes an invisible joiner that is a letter to the pattern
+        text = _PREFIXED.sub(lambda m: m.group(1) + "\u02d0", text)
+    tokens = []
+    for found in _WORD.finditer(text):
+        word = found.group(0)
+        if "\u02d0" in word:
+            word = word.replace("\u02d0", "")
+        tokens.append(Token(word, lemma_of(word, language), found.start(), found.end()))
+    return tokens
+
+
+def count_words(text: str) -> int:
+    """How many words a text has."""
+    return sum(1 for _ in _WORD.finditer(text))

@@ -1,0 +1,214 @@
+"""From the element tree to an ordered list of blocks, each with its text, marks and links."""
+
+from __future__ import annotations
+
+import re
+from dataclasses import dataclass, field
+
+from fundament.core.reading.clutter import SKIPPED_TAGS
+from fundament.core.reading.model import Mark
+from fundament.core.reading.tree import Element
+
+_INLINE = frozenset(
+    [
+        "a",
+        "abbr",
+        "acronym",
+        "b",
+        "bdi",
+        "bdo",
+        "big",
+        "cite",
+        "code",
+        "data",
+        "del",
+        "dfn",
+        "em",
+        "font",
+        "i",
+        "ins",
+        "kbd",
+        "label",
+        "mark",
+        "nobr",
+        "q",
+        "ruby",
+        "s",
+        "samp",
+        "small",
+        "span",
+        "button",
+        "strike",
+        "strong",
+        "sub",
+        "sup",
+        "time",
+        "tt",
+        "u",
+        "var",
+        "wbr",
+        "rt",
+        "rp",
+        "rb",
+    ]
+)
+_MARK_OF_TAG = {"b": "bold", "strong": "bold", "i": "italic", "em": "italic", "cite": "italic", "a": "link"}
+_HEADINGS = {f"h{level}": level for level in range(1, 7)}
+_KIND_OF_TAG = {
+    "li": "list_item", "dt": "list_item", "dd": "list_item", "td": "table_cell", "th": "table_cell",
+    "blockquote": "quote", "pre": "code", "figcaption": "caption", "caption": "caption",
+}  # fmt: skip
+_HEADING_TOOL = re.compile(r"^\[?\s*(edit|permalink|link|copy link|#|¶|§|🔗)\s*\]?$", re.IGNORECASE)
+_BLOCKS_IN_CELLS = frozenset(["p", "h1", "h2", "h3", "h4", "h5", "h6", "ul", "ol", "div", "table", "blockquote", "section", "article"])
+
+
+@dataclass(eq=False)
+class RawBlock:
+    """A block before it is decided whether it counts."""
+
+    kind: str
+    level: int
+    text: str
+    element: Element
+    marks: tuple[Mark, ...] = ()
+    link_characters: int = 0
+    links: int = 0
+    words: int = 0
+
+
+@dataclass
+class RawPage:
+    """All blocks, images and links of a page with the elements they came from."""
+
+    blocks: list[RawBlock] = field(default_factory=list)
+    images: list[Element] = field(default_factory=list)
+    links: list[tuple[Element, str]] = field(default_factory=list)
+
+
+def is_layout_table(table: Element) -> bool:
+    """Whether a table only arranges the page: marked so, or with headings, lists or tables in its cells."""
+    if table.get("role") in ("presentation", "none"):
+        return True
+    cells = [c for c in table.find_all("td", "th") if _table_of(c) is table]
+    if any(e.tag == "th" for e in cells):
+        return False
+    heavy = sum(1 for c in cells if any(e.tag in _BLOCKS_IN_CELLS and e is not c for e in c.elements()))
+    return heavy > 0 and (len(cells) <= 4 or heavy * 3 >= len(cells))
+
+
+def _table_of(cell: Element) -> Element | None:
+    near = cell.parent
+    while near is not None and near.tag != "table":
+        near = near.parent
+    return near
+
+
+class _Walker:
+    """Walks the tree once and cuts the text into blocks wherever a block-level element begins or ends."""
+
+    def __init__(self) -> None:
+        self.page = RawPage()
+        self._pieces: list[str] = []
+        self._length = 0
+        self._open_marks: list[tuple[str, int]] = []
+        self._marks: list[Mark] = []
+        self._links = 0
+
+    def walk(self, element: Element, kind: str, level: int, owner: Element) -> None:
+        for child in element.children:
+            if isinstance(child, str):
+                self._add_text(child, keep_lines=kind == "code")
+            elif child.tag in SKIPPED_TAGS or (child.tag == "button" and kind != "heading"):
+                continue
+            elif kind == "heading" and _HEADING_TOOL.match(child.text()) and child.tag in ("a", "span", "button", "small"):
+                continue  # "[edit]", "#" and the like, which systems hang on headings
+            elif child.tag in ("img", "picture", "amp-img"):
+                self._image(child)
+            elif child.tag == "br":
+                self._add_text("\n" if kind == "code" else " ")
+            elif child.tag in _INLINE:
+                self._inline(child, kind, level, owner)
+            elif child.tag == "input" or child.tag == "hr":
+                self._flush(kind, level, owner)
+            else:
+                self._block(child, kind, level, owner)
+
+    def _block(self, element: Element, kind: str, level: int, owner: Element) -> None:
+        self._flush(kind, level, owner)
+        inner_kind, inner_level = self._kind_inside(element, kind, level)
+        self.walk(element, inner_kind, inner_level, element)
+        self._flush(inner_kind, inner_level, element)
+
+    def _kind_inside(self, element: Element, kind: str, level: int) -> tuple[str, int]:
+        tag = element.tag
+        if tag in _HEADINGS:
+            return "heading", _HEADINGS[tag]
+        if element.get("role") == "heading":
+            stated = element.get("aria-level")
+            return "heading", int(stated) if stated.isdigit() and 1 <= int(stated) <= 6 else 2
+        if tag == "table":
+            return ("paragraph" if is_layout_table(element) else "table_cell"), 0
+        if tag in ("td", "th"):
+            return (kind if kind in ("paragraph", "quote") else "table_cell"), 0
+        if tag in _KIND_OF_TAG:
+            return _KIND_OF_TAG[tag], 0
+        return kind, level
+
+    def _inline(self, element: Element, kind: str, level: int, owner: Element) -> None:
+        mark = _MARK_OF_TAG.get(element.tag, "")
+        start = self._length
+        if mark == "link":
+            self._links += 1
+            self.page.links.append((element, element.text()))
+        self.walk(element, kind, level, owner)
+        if mark and self._length > start:
+            self._marks.append(Mark(mark, start, self._length))
+
+    def _image(self, element: Element) -> None:
+        for image in element.find_all("img", "amp-img"):
+            self.page.images.append(image)
+
+    def _add_text(self, text: str, keep_lines: bool = False) -> None:
+        if keep_lines:
+            self._pieces.append(text)
+            self._length += len(text)
+            return
+        folded = " ".join(text.split())
+        if not folded:
+            if text and self._length and not self._ends_with_space():
+                self._push(" ")
+            return
+        if text[0].isspace() and self._length and not self._ends_with_space():
+            folded = " " + folded
+        if text[-1].isspace():
+            folded += " "
+        self._push(folded)
+
+    def _push(self, text: str) -> None:
+        self._pieces.append(text)
+        self._length += len(text)
+
+    def _ends_with_space(self) -> bool:
+        return bool(self._pieces) and self._pieces[-1][-1:].isspace()
+
+    def _flush(self, kind: str, level: int, owner: Element) -> None:
+        whole = "".join(self._pieces)
+        text = whole.strip() if kind != "code" else whole.strip("\n")
+        if text:
+            shift = len(whole) - len(whole.lstrip() if kind != "code" else whole.lstrip("\n"))
+            marks = tuple(
+                Mark(m.kind, max(0, m.start - shift), min(len(text), m.end - shift))
+                for m in self._marks
+                if min(len(text), m.end - shift) > max(0, m.start - shift)
+            )
+            linked = sum(m.end - m.start for m in marks if m.kind == "link")
+            self.page.blocks.append(RawBlock(kind, level, text, owner, marks, min(linked, len(text)), self._links, len(text.split())))
+        self._pieces, self._length, self._marks, self._links = [], 0, [], 0
+
+
+def extract_blocks(body: Element) -> RawPage:
+    """Cut everything below `body` into blocks, in document order; nothing is left out here but code and controls."""
+    walker = _Walker()
+    walker.walk(body, "paragraph", 0, body)
+    walker._flush("paragraph", 0, body)
+    return walker.page

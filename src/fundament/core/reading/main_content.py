@@ -1,0 +1,209 @@
+"""Which blocks of a page are its main content.
+
+Two questions are asked of each block. Is it inside furniture (see `clutter`)? Is it inside the part of the tree
+that holds the running text? The second finds that part from explicit elements (main, article) or, without them, by going
+down from the body as long as one child keeps nearly all of the long text. Headings come from the tree in
+order: one is left out only with its surroundings, or when it announces furniture ("Related posts").
+"""
+
+from __future__ import annotations
+
+from collections import defaultdict
+
+from fundament.core.reading.blocks import RawBlock
+from fundament.core.reading.clutter import CLUTTER_HEADING, CLUTTER_LINE, hinted_reason, strong_reason
+from fundament.core.reading.tree import Element
+
+LONG_BLOCK_WORDS = 15
+KEPT_SHARE = 0.85  # go down into a child only if it keeps this share of the long text
+BULK_SHARE = 0.5  # an element with more of the long text than this is not furniture by its name alone
+
+
+def _long_words(block: RawBlock) -> int:
+    """Words of a block that look like running text: long, and not mostly links."""
+    if block.kind == "heading" or block.words < LONG_BLOCK_WORDS or block.link_characters > 0.5 * len(block.text):
+        return 0
+    return block.words
+
+
+def _ancestors(element: Element) -> list[Element]:
+    chain: list[Element] = []
+    near: Element | None = element
+    while near is not None:
+        chain.append(near)
+        near = near.parent
+    return chain
+
+
+class MainContent:
+    """Decides for each block why it is left out ("" when it counts)."""
+
+    def __init__(self, blocks: list[RawBlock], is_thread: bool) -> None:
+        self._blocks = blocks
+        self._is_thread = is_thread
+        self._long_inside: dict[int, int] = defaultdict(int)
+        self._total_long = 0
+        for block in blocks:
+            words = _long_words(block)
+            if words:
+                self._total_long += words
+                for element in _ancestors(block.element):
+                    self._long_inside[id(element)] += words
+        self._reason_of: dict[int, str] = {}
+
+    def decide(self) -> list[str]:
+        """One reason per block, in order."""
+        reasons = [self._furniture_reason(block.element) for block in self._blocks]
+        kept_long = sum(_long_words(b) for b, r in zip(self._blocks, reasons, strict=True) if not r)
+        if kept_long < 0.1 * self._total_long:
+            # what the names said would leave nearly nothing: believe only the elements themselves
+            self._reason_of.clear()
+            reasons = [self._furniture_reason(block.element, hints=False) for block in self._blocks]
+        self._leave_out_link_lists(reasons)
+        self._leave_out_surroundings(reasons)
+        for position, block in enumerate(self._blocks):
+            if not reasons[position] and block.words <= 14 and block.kind != "heading" and CLUTTER_LINE.match(block.text):
+                reasons[position] = "site furniture"
+        self._leave_out_announcing_headings(reasons)
+        return reasons
+
+    def _share(self, element: Element) -> float:
+        return self._long_inside[id(element)] / self._total_long if self._total_long else 0.0
+
+    def _furniture_reason(self, element: Element, hints: bool = True) -> str:
+        """The reason of the element or of the outermost ancestor that has one."""
+        known = self._reason_of.get(id(element))
+        if known is not None:
+            return known
+        reason = self._furniture_reason(element.parent, hints) if element.parent is not None else ""
+        if not reason:
+            reason = strong_reason(element)
+            if reason in ("sidebar", "footer") and self._share(element) > 0.8:
+                reason = ""
+        if not reason and hints:
+            reason = hinted_reason(element)
+            if reason == "comments":
+                if self._is_thread:
+                    reason = ""
+            elif reason and self._share(element) > BULK_SHARE:
+                reason = ""
+        if not reason and element.tag == "header" and self._is_page_header(element):
+            reason = "page header"
+        self._reason_of[id(element)] = reason
+        return reason
+
+    def _is_page_header(self, element: Element) -> bool:
+        """A header element outside article and main, without running text and without the page's H1."""
+        if any(a.tag in ("article", "main", "section") for a in _ancestors(element)):
+            return False
+        return self._share(element) < 0.2 and element.first("h1") is None
+
+    def _leave_out_link_lists(self, reasons: list[str]) -> None:
+        """Lists, tables and groups whose text is nearly all links."""
+        groups: dict[int, list[int]] = defaultdict(list)
+        for position, block in enumerate(self._blocks):
+            if reasons[position]:
+                continue
+            if block.kind in ("list_item", "table_cell"):
+                holder = next((a for a in _ancestors(block.element) if a.tag in ("ul", "ol", "table", "dl")), None)
+            elif block.kind == "paragraph":
+                holder = block.element.parent
+            else:
+                holder = None
+            if holder is not None:
+                groups[id(holder)].append(position)
+        for positions in groups.values():
+            members = [self._blocks[p] for p in positions]
+            characters = sum(len(m.text) for m in members)
+            linked = sum(m.link_characters for m in members)
+            links = sum(m.links for m in members)
+            words = sum(m.words for m in members)
+            if links >= 3 and linked > 0.7 * characters and words / links <= 10:
+                for position in positions:
+                    reasons[position] = "list of links"
+
+    def _leave_out_surroundings(self, reasons: list[str]) -> None:
+        root = self._root(reasons)
+        if root is None:
+            return
+        inside = [any(a is root for a in _ancestors(block.element)) for block in self._blocks]
+        first_inside = next((p for p, is_in in enumerate(inside) if is_in and not reasons[p]), None)
+        for position, block in enumerate(self._blocks):
+            if inside[position] or reasons[position]:
+                continue
+            # the page's H1, and a standfirst with it, often stand just above the part with the text
+            is_title = block.kind == "heading" and block.level == 1 and first_inside is not None and position < first_inside
+            if not is_title:
+                reasons[position] = "outside the main part"
+
+    def _root(self, reasons: list[str]) -> Element | None:
+        """The part of the tree with the running text, or None when the page has too little to tell."""
+        kept = [(b, _long_words(b)) for b, r in zip(self._blocks, reasons, strict=True) if not r]
+        total = sum(words for _, words in kept)
+        if total < 40:
+            return None
+        inside: dict[int, int] = defaultdict(int)
+        elements: dict[int, Element] = {}
+        children: dict[int, set[int]] = defaultdict(set)
+        for block, words in kept:
+            if not words:
+                continue
+            below: Element | None = None
+            for element in _ancestors(block.element):
+                inside[id(element)] += words
+                elements[id(element)] = element
+                if below is not None:
+                    children[id(element)].add(id(below))
+                below = element
+        explicit = [e for k, e in elements.items() if (e.tag == "main" or e.get("role") == "main") and inside[k] >= 0.5 * total]
+        if explicit:
+            start = explicit[0]
+        else:
+            start = _ancestors(kept[0][0].element)[-1]
+        articles = [
+            e for k, e in elements.items()
+            if (e.tag == "article" or e.get("itemprop") == "articleBody") and inside[k] >= KEPT_SHARE * inside[id(start)]
+        ]  # fmt: skip
+        if articles:
+            return min(articles, key=lambda e: len(_ancestors(e)))
+        if explicit:
+            return start
+        element = start
+        while True:
+            heaviest = max(children[id(element)], key=lambda k: inside[k], default=None)
+            if heaviest is None or inside[heaviest] < KEPT_SHARE * inside[id(start)]:
+                return element
+            child = elements[heaviest]
+            if child.tag in ("p", "li", "ul", "ol", "td", "blockquote", "pre", "dd", "dl", "table"):
+                return element
+            if self._has_headings_beside(element, child, reasons):
+                return element
+            element = child
+
+    def _has_headings_beside(self, element: Element, child: Element, reasons: list[str]) -> bool:
+        """Whether going down into `child` would lose headings (H2 and deeper) or much text that stand beside it."""
+        for block, reason in zip(self._blocks, reasons, strict=True):
+            if reason or block.kind != "heading" or block.level < 2:
+                continue
+            chain = _ancestors(block.element)
+            if any(a is element for a in chain) and not any(a is child for a in chain) and not CLUTTER_HEADING.match(block.text):
+                return True
+        return False
+
+    def _leave_out_announcing_headings(self, reasons: list[str]) -> None:
+        """A heading that announces furniture goes with it, when nothing of the main content follows below it."""
+        for position, block in enumerate(self._blocks):
+            if reasons[position] or block.kind != "heading" or not CLUTTER_HEADING.match(block.text.strip().rstrip(":")):
+                continue
+            end = next(
+                (
+                    p for p in range(position + 1, len(self._blocks))
+                    if self._blocks[p].kind == "heading" and self._blocks[p].level <= block.level
+                ),
+                len(self._blocks),
+            )  # fmt: skip
+            below = range(position + 1, end)
+            if any(not reasons[p] and self._blocks[p].kind != "heading" and self._blocks[p].words > LONG_BLOCK_WORDS for p in below):
+                continue
+            for p in (position, *below):
+                reasons[p] = reasons[p] or "heading of site furniture"

@@ -1,0 +1,94 @@
+"""What was read of one address at one time."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from fundament.core.version import CORE_VERSION
+
+BLOCK_KINDS = ("heading", "paragraph", "list_item", "table_cell", "quote", "code", "caption")
+PAGE_KINDS = ("article", "product", "category", "forum", "video", "encyclopaedia", "home", "other")
+
+
+@dataclass(frozen=True)
+class Mark:
+    """A stretch of a block's text, as character offsets, that is bold, italic or a link."""
+
+    kind: str  # "bold", "italic" or "link"
+    start: int
+    end: int
+
+
+@dataclass(frozen=True)
+class Block:
+    """A heading, paragraph, list item, ... in document order.
+
+    level: 1 to 6 for headings, 0 for everything else.
+    main: whether it counts as main content; `left_out` says why not ("" when it counts).
+    """
+
+    kind: str
+    level: int
+    text: str
+    main: bool = True
+    left_out: str = ""
+    marks: tuple[Mark, ...] = ()
+
+
+@dataclass(frozen=True)
+class Image:
+    """An image of the main content; `alt` is None when the attribute is missing."""
+
+    address: str
+    alt: str | None
+
+
+@dataclass(frozen=True)
+class Link:
+    """A link of the main content with its anchor text."""
+
+    address: str
+    anchor: str
+    internal: bool
+
+
+@dataclass(frozen=True)
+class Evidence:
+    """Why a page is held to be of some kind: what was found, and how much it says (points)."""
+
+    kind: str
+    found: str
+    points: float
+
+
+@dataclass(frozen=True)
+class Reading:
+    """One page as it was read. `word_count` counts words of the main content only."""
+
+    url: str
+    title: str
+    description: str
+    language: str
+    blocks: tuple[Block, ...]
+    word_count: int
+    images: tuple[Image, ...] = ()
+    links: tuple[Link, ...] = ()
+    canonical: str = ""
+    robots: str = ""
+    published: str = ""
+    modified: str = ""
+    structured_types: tuple[str, ...] = ()
+    kind: str = "other"
+    kind_evidence: tuple[Evidence, ...] = ()
+    size_bytes: int = 0
+    notes: tuple[str, ...] = ()
+    content_hash: str = ""
+    version: str = CORE_VERSION
+
+    def main_blocks(self) -> tuple[Block, ...]:
+        """The blocks that count."""
+        return tuple(block for block in self.blocks if block.main)
+
+    def headings(self) -> tuple[Block, ...]:
+        """The headings that count, in document order."""
+        return tuple(block for block in self.blocks if block.main and block.kind == "heading")

@@ -1,0 +1,141 @@
+"""From features to points: the fast, numeric heart of the score. docs/method.md gives every formula."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+from numpy.typing import NDArray
+
+from fundament.core.scoring.compiled import CompiledYardstick
+from fundament.core.scoring.features import DraftFeatures
+from fundament.core.yardstick.model import Range
+
+Numbers = NDArray[np.float64]
+
+FIRST_USE_EXPONENT = 0.7  # below the range the first uses pay more than the last
+OVERUSE_COST = 0.15  # of a term's points at most, reached at twice the ceiling
+HEADED_AT = 0.55  # similarity from which a heading is held to be of a subtopic
+TEXT_FROM, TEXT_FULL = 0.22, 0.42  # mean similarity of the closest sentences: nothing below, full above
+TEXT_SHARE = 0.6  # of a subtopic's points for the text; the rest for the heading
+
+# measure -> points of the ten for length and structure
+STRUCTURE_POINTS = {
+    "words": 3.0, "h2": 1.5, "h3": 0.75, "paragraphs": 0.5, "words_per_paragraph": 0.5, "images_with_alt": 1.0,
+    "list_items": 0.75, "question_headings": 0.5, "internal_links": 0.75, "external_links": 0.75,
+}  # fmt: skip
+# check -> points of the ten for placement with title and description
+PLACEMENT_POINTS = {
+    "title": 2.5, "title_length": 1.0, "h1": 2.0, "opening": 1.5, "h2": 0.75, "body_exact": 0.75,
+    "description": 1.0, "description_length": 0.5,
+}  # fmt: skip
+TITLE_LENGTH = (30, 60)  # characters
+DESCRIPTION_LENGTH = (70, 160)
+
+
+@dataclass(frozen=True, eq=False)
+class Points:
+    """Points earned, per term, entity, subtopic, structure measure and placement check."""
+
+    terms: Numbers
+    entities: Numbers
+    subtopics: Numbers
+    structure: dict[str, float]
+    placement: dict[str, float]
+
+    @property
+    def parts(self) -> dict[str, float]:
+        """The sum per part."""
+        return {
+            "terms": float(self.terms.sum()),
+            "entities": float(self.entities.sum()),
+            "subtopics": float(self.subtopics.sum()),
+            "structure": sum(self.structure.values()),
+            "placement": sum(self.placement.values()),
+        }
+
+    @property
+    def total(self) -> float:
+        """The score, 0..100."""
+        return sum(self.parts.values())
+
+
+def points_of(compiled: CompiledYardstick, features: DraftFeatures) -> Points:
+    """All points a text earns. The weight of a part of which the yardstick has nothing (no subtopics, say) goes to the others."""
+    return Points(
+        terms=compiled.part_weight["terms"] / 100.0 * compiled.term_weight * term_credit(compiled, features.terms),
+        entities=compiled.part_weight["entities"] / 100.0 * compiled.entity_weight * (features.recognised > 0),
+        subtopics=compiled.part_weight["subtopics"] / 100.0 * compiled.subtopic_weight * subtopic_credit(features),
+        structure={
+            name: compiled.part_scale * points * structure_credit(compiled, features, name) for name, points in STRUCTURE_POINTS.items()
+        },
+        placement={
+            name: compiled.part_scale * points * placement_credit(compiled, features, name) for name, points in PLACEMENT_POINTS.items()
+        },
+    )
+
+
+def term_credit(compiled: CompiledYardstick, counts: Numbers) -> Numbers:
+    """0..1 per term: (uses / low)^0.7 below the range, 1 within and up to the ceiling, then down by at most OVERUSE_COST."""
+    below = (np.minimum(counts, compiled.term_low) / np.maximum(compiled.term_low, 1.0)) ** FIRST_USE_EXPONENT
+    excess = np.clip((counts - compiled.term_ceiling) / np.maximum(compiled.term_ceiling, 1.0), 0.0, 1.0)
+    return np.asarray(below - OVERUSE_COST * excess)
+
+
+def text_credit(features: DraftFeatures) -> Numbers:
+    """0..1 per subtopic: how well the closest sentences of the text answer it."""
+    evidence = features.best.mean(axis=0)
+    return np.asarray(np.clip((evidence - TEXT_FROM) / (TEXT_FULL - TEXT_FROM), 0.0, 1.0))
+
+
+def subtopic_credit(features: DraftFeatures) -> Numbers:
+    """0..1 per subtopic: TEXT_SHARE for the text, the rest for a heading of its own."""
+    return TEXT_SHARE * text_credit(features) + (1.0 - TEXT_SHARE) * (features.heading >= HEADED_AT)
+
+
+def structure_target(compiled: CompiledYardstick, name: str) -> tuple[float, float]:
+    """The middle half over the competitors; counts are scaled to the planned length, averages are not."""
+    yardstick = compiled.yardstick
+    wanted: Range = yardstick.structure[name]
+    if name.startswith("words_per"):
+        return wanted.p25, wanted.p75
+    words = yardstick.structure["words"].median
+    scale = yardstick.planned_words / words if words else 1.0
+    if name == "words":
+        return round(wanted.p25 * scale), round(wanted.p75 * scale)
+    low = round(wanted.p25 * scale)
+    return low, max(low, round(wanted.p75 * scale))
+
+
+def structure_credit(compiled: CompiledYardstick, features: DraftFeatures, name: str) -> float:
+    """0..1: what is there of the low end of the range. More than the range never costs; only over-long paragraphs do."""
+    values = features.structure
+    if name == "words_per_paragraph":
+        words = values["paragraph_words"]
+        return 1.0 - min(1.0, 2.0 * values["long_paragraph_words"] / words) if words else 0.0
+    low, _ = structure_target(compiled, name)
+    value = values["counted_words"] if name == "words" else values[name]
+    return 1.0 if low <= 0 else min(1.0, value / low)
+
+
+def placement_target(compiled: CompiledYardstick, name: str) -> tuple[float, float]:
+    """What a placement check wants: a share of the keyword (1: word for word), characters, or sentences."""
+    if name == "title_length":
+        return TITLE_LENGTH
+    if name == "description_length":
+        return DESCRIPTION_LENGTH
+    if name == "body_exact":
+        low, high = structure_target(compiled, "exact_keyword")
+        return max(1.0, low), max(1.0, high)
+    return 1.0, 1.0
+
+
+def placement_credit(compiled: CompiledYardstick, features: DraftFeatures, name: str) -> float:
+    """0..1 for one placement check."""
+    value = features.placement[name]
+    low, high = placement_target(compiled, name)
+    if name.endswith("_length"):
+        if value < low:
+            return value / low
+        return max(0.0, 1.0 - (value - high) / high) if value > high else 1.0
+    return min(1.0, value / low)

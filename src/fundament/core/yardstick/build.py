@@ -1,0 +1,154 @@
+"""From the competitors' pages to the yardstick: the second stage of the pipeline."""
+
+from __future__ import annotations
+
+from collections import Counter
+from collections.abc import Sequence
+from dataclasses import replace
+
+import numpy as np
+
+from fundament.core.errors import CoreError
+from fundament.core.language.analysis import analyse_text
+from fundament.core.language.words import tokenize
+from fundament.core.yardstick.entities import find_entities, weigh_entities
+from fundament.core.yardstick.model import ComparedPage, PageSummary, Range, Settings, Yardstick
+from fundament.core.yardstick.ranges import is_usual, robust_range
+from fundament.core.yardstick.structure import structure_of
+from fundament.core.yardstick.subtopics import find_subtopics, weigh_subtopics
+from fundament.core.yardstick.terms import find_terms, scale_weights, with_targets
+
+ZONES = ("title", "description", "h1", "h2", "opening")
+OPENING_WORDS = 100
+
+
+def build_yardstick(pages: Sequence[ComparedPage], keyword: str, settings: Settings | None = None) -> Yardstick:
+    """Find what the competitors have in common.
+
+    pages: the chosen competitors, at least one with text; they are taken in rank order. keyword: the search phrase.
+    Raises CoreError when the keyword is empty or no page has text. The same input always gives the same yardstick.
+    The competitors' own scores (aim, enough) are added by `fundament.core.scoring.aim.with_aim`.
+    """
+    settings = settings or Settings()
+    keyword = " ".join(keyword.split())
+    if not keyword:
+        raise CoreError("The keyword is empty. Give the phrase that people search for.")
+    pages = sorted((p for p in pages if p.reading.word_count > 0), key=lambda p: (p.rank, p.reading.url))
+    if not pages:
+        raise CoreError("None of the pages has text that counts, so there is nothing to compare with.")
+    language = Counter(page.reading.language for page in pages).most_common(1)[0][0]
+    notes = []
+    others = [p for p in pages if p.reading.language != language]
+    if others:
+        pages = [p for p in pages if p.reading.language == language]
+        notes.append(f"{len(others)} pages in another language than the rest ({language}) were left out.")
+    words = [float(page.reading.word_count) for page in pages]
+    usual = is_usual(words)
+    for page, fits in zip(pages, usual, strict=True):
+        if not fits:
+            notes.append(f"{page.reading.url} has {page.reading.word_count} words, far from the others; it does not move the ranges.")
+    # a page far off in length would bend every target: it counts for nothing but being listed
+    measured = [page for page, fits in zip(pages, usual, strict=True) if fits]
+    summaries = [summarise(page, keyword, language) for page in measured]
+    planned = settings.planned_words or round(float(np.median([page.words for page in summaries])))
+    terms = find_terms(measured, summaries, keyword, language, planned_words=planned, most_terms=settings.most_terms)
+    return Yardstick(
+        keyword=keyword,
+        language=language,
+        planned_words=planned,
+        pages=tuple(summaries),
+        terms=terms,
+        entities=find_entities(measured, terms, keyword, language, most_entities=settings.most_entities),
+        subtopics=find_subtopics(measured, summaries, keyword, language, most_subtopics=settings.most_subtopics),
+        structure=structure_ranges(summaries),
+        zones=zone_shares(summaries),
+        settings=settings,
+        notes=tuple(notes),
+    )
+
+
+def structure_ranges(pages: Sequence[PageSummary]) -> dict[str, Range]:
+    """The range of every structure measure over the pages."""
+    return {name: robust_range([page.structure[name] for page in pages]) for name in pages[0].structure}
+
+
+def zone_shares(pages: Sequence[PageSummary]) -> dict[str, float]:
+    """How much of the keyword (0..1) the pages have in each zone, on average."""
+    return {zone: round(sum(page.zones[zone] for page in pages) / len(pages), 4) for zone in ZONES}
+
+
+def without_page(yardstick: Yardstick, url: str) -> Yardstick:
+    """The yardstick of the other competitors: what one page gave is taken out of every count, range and weight.
+
+    Terms and entities that the others share on too few pages go. The other pages' candidates are not gathered anew, which is what
+    makes it fast enough to score every competitor against the others.
+    """
+    keep = [n for n, page in enumerate(yardstick.pages) if page.url != url]
+    pages = tuple(yardstick.pages[n] for n in keep)
+    if not pages:
+        raise CoreError("No competitor would remain.")
+    planned = yardstick.settings.planned_words or round(float(np.median([page.words for page in pages])))
+    least = min(2, len(pages))
+    terms = []
+    for term in yardstick.terms:
+        counts = tuple(term.counts[n] for n in keep)
+        if sum(1 for count in counts if count) >= least:
+            kept = replace(term, counts=counts, prominent=tuple(term.prominent[n] for n in keep))
+            terms.append(with_targets(kept, pages, planned))
+    entities = [replace(entity, salience=tuple(entity.salience[n] for n in keep)) for entity in yardstick.entities]
+    subtopics = [replace(s, headings=tuple(h for h in s.headings if h.url != url)) for s in yardstick.subtopics]
+    return replace(
+        yardstick,
+        planned_words=planned,
+        pages=pages,
+        terms=scale_weights(terms, pages),
+        entities=weigh_entities([e for e in entities if sum(1 for value in e.salience if value > 0) >= least]),
+        subtopics=weigh_subtopics([s for s in subtopics if len({h.url for h in s.headings}) >= least], pages),
+        structure=structure_ranges(pages),
+        zones=zone_shares(pages),
+    )
+
+
+def summarise(page: ComparedPage, keyword: str, language: str) -> PageSummary:
+    """A competitor in short."""
+    reading = page.reading
+    structure = {**structure_of(reading), "exact_keyword": _exact_uses(page, keyword, language)}
+    return PageSummary(reading.url, page.rank, reading.title, reading.kind, reading.word_count, structure, _zones(page, keyword, language))
+
+
+def contains(lemmas: Sequence[str], phrase: Sequence[str]) -> bool:
+    """Whether the phrase stands in the lemmas, word for word."""
+    size = len(phrase)
+    return any(tuple(lemmas[i : i + size]) == tuple(phrase) for i in range(len(lemmas) - size + 1)) if size else False
+
+
+def keyword_share(text: str, keyword_lemmas: Sequence[str], language: str) -> float:
+    """How much of the keyword a text has: 1 when it stands there word for word, else 0.8 times the share of its words."""
+    lemmas = [token.lemma for token in tokenize(text, language)]
+    if not keyword_lemmas:
+        return 0.0
+    if contains(lemmas, keyword_lemmas):
+        return 1.0
+    different = set(keyword_lemmas)
+    return 0.8 * len(different & set(lemmas)) / len(different)
+
+
+def _zones(page: ComparedPage, keyword: str, language: str) -> dict[str, float]:
+    lemmas = [token.lemma for token in tokenize(keyword, language)]
+    reading = page.reading
+    opening = " ".join(" ".join(b.text for b in reading.main_blocks() if b.kind != "heading").split()[:OPENING_WORDS])
+    texts = {
+        "title": [reading.title],
+        "description": [reading.description],
+        "h1": [b.text for b in reading.headings() if b.level == 1],
+        "h2": [b.text for b in reading.headings() if b.level == 2],
+        "opening": [opening],
+    }
+    return {zone: max((keyword_share(text, lemmas, language) for text in texts[zone]), default=0.0) for zone in ZONES}
+
+
+def _exact_uses(page: ComparedPage, keyword: str, language: str) -> float:
+    """In how many sentences of the text the keyword stands word for word."""
+    lemmas = [token.lemma for token in tokenize(keyword, language)]
+    sentences = [s for b in page.reading.main_blocks() if b.kind not in ("heading", "code") for s in analyse_text(b.text, language)]
+    return float(sum(1 for s in sentences if s.natural and contains(s.lemmas, lemmas)))

@@ -1,0 +1,147 @@
+"""What the competitors have in common: the targets a draft is measured against."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, field
+
+from fundament.core.reading.model import Reading
+from fundament.core.version import CORE_VERSION
+from fundament.core.yardstick.page_analysis import PageAnalysis
+
+
+@dataclass(frozen=True)
+class ComparedPage:
+    """A competitor as the yardstick takes it: rank (1 is first), reading and analysis."""
+
+    rank: int
+    reading: Reading
+    analysis: PageAnalysis
+
+
+@dataclass(frozen=True)
+class Settings:
+    """What a person can set. planned_words: 0 means the competitors' median; other limits are counts."""
+
+    planned_words: int = 0
+    most_terms: int = 150
+    most_entities: int = 80
+    most_subtopics: int = 40
+
+
+@dataclass(frozen=True)
+class Range:
+    """Robust distribution of a measure over the competitors; `pages` is how many values stand behind it."""
+
+    least: float
+    p10: float
+    p25: float
+    median: float
+    p75: float
+    p90: float
+    p95: float
+    most: float
+    pages: int
+
+
+@dataclass(frozen=True)
+class Term:
+    """A phrase of the subject.
+
+    phrases: lemma tuples that count as uses (spelling variants). weight: share of 100 over all terms. tier: 1 (most
+    shared) to 3. per_thousand: uses per 1,000 words over competitors that use it. low, high: target range in uses at the
+    planned length; ceiling: uses above it cost. head: one of the keyword's own words or phrases.
+    counts: uses on every competitor's page, in rank order; prominent: on which of them it is in the title tag or a heading.
+    """
+
+    name: str
+    phrases: tuple[tuple[str, ...], ...]
+    tier: int
+    pages: int
+    weight: float
+    per_thousand: Range
+    low: int
+    high: int
+    ceiling: int
+    specificity: float
+    head: bool
+    counts: tuple[int, ...]
+    prominent: tuple[bool, ...]
+    first_sentences: tuple[tuple[str, str], ...] = ()  # (url, sentence)
+
+
+@dataclass(frozen=True)
+class Entity:
+    """A named thing or a concept of the subject.
+
+    kind: person, organisation, place, product, work, law, event, or a concept's kind (substance, artifact, ...).
+    weight: share of 100 over all entities. salience: on each competitor's page, 0..1, in rank order.
+    context: lemmas that stand near it on the competitors' pages; two of them near a mention make it recognised.
+    """
+
+    name: str
+    kind: str
+    aliases: tuple[str, ...]
+    phrases: tuple[tuple[str, ...], ...]
+    pages: int
+    weight: float
+    salience: tuple[float, ...]
+    context: tuple[str, ...]
+
+
+@dataclass(frozen=True)
+class SubtopicHeading:
+    """A heading of a competitor in a subtopic, with the beginning of the text below it."""
+
+    url: str
+    text: str
+    level: int
+    place: float  # where on its page, 0 first to 1 last
+    below: str
+
+
+@dataclass(frozen=True)
+class Subtopic:
+    """Headings of several competitors that mean the same. weight: share of 100; level, place: usual level and order."""
+
+    label: str
+    pages: int
+    weight: float
+    level: int
+    place: float
+    is_question: bool
+    headings: tuple[SubtopicHeading, ...]
+
+
+@dataclass(frozen=True)
+class PageSummary:
+    """A competitor in short. structure: its measures; zones: how much of the keyword (0..1) each zone has."""
+
+    url: str
+    rank: int
+    title: str
+    kind: str
+    words: int
+    structure: dict[str, float]
+    zones: dict[str, float]
+
+
+@dataclass(frozen=True)
+class Yardstick:
+    """The targets. structure: measure -> Range; zones: share (0..1) of the competitors with the exact keyword in a zone."""
+
+    keyword: str
+    language: str
+    planned_words: int
+    pages: tuple[PageSummary, ...]
+    terms: tuple[Term, ...]
+    entities: tuple[Entity, ...]
+    subtopics: tuple[Subtopic, ...]
+    structure: dict[str, Range]
+    zones: dict[str, float]
+    settings: Settings
+    notes: tuple[str, ...] = ()
+    # scores of the competitors by the same function, each against the others; aim and enough come from them
+    page_scores: dict[str, float] = field(default_factory=dict)
+    aim: float = 0.0
+    enough: float = 0.0
+    version: str = CORE_VERSION

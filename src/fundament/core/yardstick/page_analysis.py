@@ -1,0 +1,188 @@
+"""One competitor's page, analysed once: candidate phrases, names, acronyms. Depends on nothing but its reading."""
+
+from __future__ import annotations
+
+import re
+from collections import Counter, defaultdict
+from dataclasses import dataclass, field
+
+from fundament.core.language.analysis import Sentence, analyse_text
+from fundament.core.language.function_words import empty_words, function_words, inner_words
+from fundament.core.reading.model import Block, Reading
+from fundament.core.version import CORE_VERSION
+
+LONGEST_PHRASE = 5
+_NOUN_TAGS = frozenset(("NOUN", "PROPN"))
+_INSIDE_TAGS = frozenset(("NOUN", "PROPN", "ADJ", "NUM", "VERB", "X", ""))
+_ACRONYM = re.compile(r"((?:[^\W\d_]+[ -]){1,5}[^\W\d_]+) \(([A-Z]{2,6})\)")
+
+
+@dataclass(frozen=True)
+class Candidate:
+    """A phrase that may become a term. key: its lemmas joined by spaces; tag: part of speech of a single word, or "PHRASE".
+
+    count: uses in sentences and headings; prominent: those in the title tag or a heading; forms: uses per written form.
+    """
+
+    key: str
+    tag: str
+    count: int
+    prominent: int
+    forms: dict[str, int] = field(default_factory=dict)
+
+
+@dataclass(frozen=True)
+class NameUse:
+    """A name the tagger found, with its label (PERSON, ORG, GPE, ...) and number of uses."""
+
+    text: str
+    label: str
+    count: int
+
+
+@dataclass(frozen=True)
+class PageAnalysis:
+    """All that the yardstick needs of a page beside its reading."""
+
+    content_hash: str
+    language: str
+    word_count: int
+    candidates: tuple[Candidate, ...]
+    names: tuple[NameUse, ...]
+    acronyms: dict[str, str]
+    version: str = CORE_VERSION
+
+
+def analyse_page(reading: Reading) -> PageAnalysis:
+    """Find candidate phrases and names in the main content of a page. English has parts of speech and names; others do without."""
+    language = reading.language
+    texts = [(block.text, block.kind == "heading") for block in reading.main_blocks() if block.kind != "code"]
+    if reading.title:
+        texts.append((_own_part_of_title(reading), True))
+    sentences: list[Sentence] = []
+    sources: list[str] = []
+    prominent: list[bool] = []
+    for text, is_heading in texts:
+        for sentence in analyse_text(text, language):
+            if sentence.natural or is_heading:
+                sentences.append(sentence)
+                sources.append(text)
+                prominent.append(is_heading)
+    counts: Counter[str] = Counter()
+    prominences: Counter[str] = Counter()
+    forms: dict[str, Counter[str]] = defaultdict(Counter)
+    tags: dict[str, Counter[str]] = defaultdict(Counter)
+    names: Counter[tuple[str, str]] = Counter()
+    tagged = _tags(sentences, sources, language)
+    for sentence, source, is_heading, (sentence_tags, sentence_names) in zip(sentences, sources, prominent, tagged, strict=True):
+        for start, end in _candidate_bounds(sentence, sentence_tags, language):
+            key = " ".join(token.lemma for token in sentence.tokens[start:end])
+            form = " ".join(source[sentence.tokens[start].start : sentence.tokens[end - 1].end].split())
+            counts[key] += 1
+            prominences[key] += is_heading
+            forms[key][form if form.isupper() else _lower_unless_name(form, sentence_tags[start:end])] += 1
+            tags[key][sentence_tags[start] if end - start == 1 else "PHRASE"] += 1
+        for start, end, label in sentence_names:
+            text = " ".join(source[sentence.tokens[start].start : sentence.tokens[end - 1].end].split())
+            names[(text, label)] += 1
+    acronyms: dict[str, str] = {}
+    for block in reading.main_blocks():
+        acronyms.update(_acronyms(block))
+    return PageAnalysis(
+        content_hash=reading.content_hash,
+        language=language,
+        word_count=reading.word_count,
+        candidates=tuple(
+            Candidate(key, tags[key].most_common(1)[0][0], counts[key], prominences[key], dict(sorted(forms[key].items())))
+            for key in sorted(counts)
+        ),
+        names=tuple(NameUse(text, label, count) for (text, label), count in sorted(names.items())),
+        acronyms=acronyms,
+    )
+
+
+_Tagged = tuple[tuple[str, ...], tuple[tuple[int, int, str], ...]]
+
+
+def _tags(sentences: list[Sentence], sources: list[str], language: str) -> list[_Tagged]:
+    if language == "en":
+        from fundament.core.language.tagging import tag_sentences
+
+        return [(tagged.tags, tagged.names) for tagged in tag_sentences(sentences, sources)]
+    return [(("",) * len(sentence.tokens), ()) for sentence in sentences]
+
+
+def _own_part_of_title(reading: Reading) -> str:
+    """The title tag without the site's name after the last bar or dash."""
+    parts = re.split(r"\s+[|–—·»]\s+|\s+-\s+", reading.title)
+    return max(parts, key=len) if parts else ""
+
+
+def _lower_unless_name(form: str, tags: tuple[str, ...]) -> str:
+    words = form.split(" ")
+    if len(words) == len(tags):
+        return " ".join(
+            word if tag == "PROPN" or word.isupper() or any(c.isdigit() for c in word) else word.lower()
+            for word, tag in zip(words, tags, strict=True)
+        )
+    return form if any(tag == "PROPN" for tag in tags) else form.lower()
+
+
+def _candidate_bounds(sentence: Sentence, tags: tuple[str, ...], language: str) -> list[tuple[int, int]]:
+    """Token bounds of all phrases of one to LONGEST_PHRASE words that begin and end with content words."""
+    functional, inner, empty = function_words(language), inner_words(language), empty_words(language)
+    words = [token.text.lower().replace("’", "'") for token in sentence.tokens]
+    content = [
+        word not in functional and token.lemma not in functional and (len(word) > 2 or word.isdigit() or token.text.isupper())
+        for word, token in zip(words, sentence.tokens, strict=True)
+    ]
+    bounds: list[tuple[int, int]] = []
+    for start in range(len(words)):
+        if not content[start] or tags[start] not in _INSIDE_TAGS:
+            continue
+        is_number = words[start][0].isdigit()
+        if not is_number and words[start] not in empty:
+            bounds.append((start, start + 1))
+        functional_inside = 0
+        for end in range(start + 2, min(start + LONGEST_PHRASE, len(words)) + 1):
+            last = end - 1
+            if not sentence.joined[last]:
+                break
+            if not content[last]:
+                if words[last] not in inner:
+                    break
+                functional_inside += 1
+                if functional_inside > 2:
+                    break
+                continue
+            if tags[last] not in _INSIDE_TAGS:
+                break
+            if is_number and not any(words[i][0].isalpha() and content[i] for i in range(start, end)):
+                continue
+            if not _may_end(tags[last], words[last], language) or words[last] in empty:
+                continue
+            if functional_inside and language == "en" and not (tags[start] in _NOUN_TAGS and tags[last] in _NOUN_TAGS):
+                continue
+            if tags[start] == "VERB" and not words[start].endswith(("ing", "ed")):
+                continue
+            bounds.append((start, end))
+    return bounds
+
+
+def _may_end(tag: str, word: str, language: str) -> bool:
+    if language != "en":
+        return not word[0].isdigit()
+    return tag in _NOUN_TAGS or (tag == "NUM" and word[0].isdigit()) or (tag == "VERB" and word.endswith("ing"))
+
+
+def _acronyms(block: Block) -> dict[str, str]:
+    """ "natural hydraulic lime (NHL)" -> {"NHL": "natural hydraulic lime"} where the initials agree (Schwartz and Hearst 2003, simplified)."""
+    found: dict[str, str] = {}
+    for match in _ACRONYM.finditer(block.text):
+        words = re.split(r"[ -]", match.group(1))
+        letters = match.group(2)
+        if len(words) >= len(letters):
+            tail = words[-len(letters) :]
+            if all(word[0].upper() == letter for word, letter in zip(tail, letters, strict=True)):
+                found[letters] = " ".join(tail)
+    return found

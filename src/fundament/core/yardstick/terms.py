@@ -1,0 +1,233 @@
+"""Which phrases are terms of the subject, and how much each weighs.
+
+1. Candidates are the phrases on enough competitors' pages that are more frequent there than in general language.
+2. A phrase inside a longer one keeps only its own uses: pages are matched longest first, and a phrase whose own uses are on
+   too few pages goes. This is the idea of the C-value (Frantzi, Ananiadou and Mima 2000), taken by page.
+3. weight = share of competitors (rank-weighted) * frequency * specificity * prominence, scaled to sum to 100.
+"""
+
+from __future__ import annotations
+
+import math
+from collections import Counter, defaultdict
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+
+from fundament.core.language.analysis import analyse_text
+from fundament.core.language.frequencies import phrase_general_frequency
+from fundament.core.language.function_words import empty_words
+from fundament.core.language.phrases import PhraseMatcher
+from fundament.core.language.uses import uses_in
+from fundament.core.language.words import lemma_of, tokenize
+from fundament.core.yardstick.model import ComparedPage, PageSummary, Term
+from fundament.core.yardstick.ranges import robust_range, target_uses
+
+PAGE_SHARE = 0.2  # a term is on at least this share of the competitors, and on two
+TIERS = (0.6, 0.35)  # tier 1 from this share of the competitors, tier 2 from that; the rest is tier 3
+SPECIFICITY = {"NOUN": 0.9, "PROPN": 0.9, "PHRASE": 0.9, "ADJ": 1.6, "VERB": 1.7, "NUM": 1.5, "X": 1.5, "": 1.1}  # least log10 ratio
+WEAK_OPENING_SHARE = 0.4  # a phrase that opens with a general word ("old mortar") must be on so many pages
+
+
+@dataclass
+class _Pool:
+    """Candidates gathered over all pages."""
+
+    pages: Counter[str]
+    counts: Counter[str]
+    prominent: Counter[str]
+    forms: dict[str, Counter[str]]
+    tags: dict[str, Counter[str]]
+
+
+def rank_weight(rank: int) -> float:
+    """How much a competitor's rank counts: 1 for the first, gently falling, about 0.7 for the twentieth."""
+    return 1.0 / (1.0 + 0.15 * math.log(rank)) if rank > 0 else 1.0
+
+
+def least_pages(page_count: int) -> int:
+    """On how many competitors' pages a term must be."""
+    return max(2, math.ceil(PAGE_SHARE * page_count)) if page_count > 2 else max(1, page_count)
+
+
+def find_terms(
+    pages: Sequence[ComparedPage], summaries: Sequence[PageSummary], keyword: str, language: str, *, planned_words: int, most_terms: int
+) -> tuple[Term, ...]:
+    """The terms of the subject, heaviest first. pages: at least one competitor, in rank order; summaries: the same pages in short."""
+    pool = _gather(pages)
+    least = least_pages(len(pages))
+    total_words = max(1, sum(page.reading.word_count for page in pages))
+    keys = [key for key in sorted(pool.pages) if pool.pages[key] >= least]
+    keys = [key for key in keys if _is_specific(key, pool, total_words, language, len(pages))]
+    phrases = _with_variants(keys, pool, language)
+    sentences = _sentences_by_page(pages, language)
+    own: Counter[str] = Counter()
+    for _ in range(2):
+        own = _own_pages(phrases, sentences)
+        phrases = {key: variants for key, variants in phrases.items() if own[key] >= least}
+    chosen = _preselect(phrases, own, pool, total_words, language)[:most_terms]
+    return _finish(chosen, phrases, pool, pages, summaries, keyword, language, planned_words)
+
+
+def _gather(pages: Sequence[ComparedPage]) -> _Pool:
+    pool = _Pool(Counter(), Counter(), Counter(), defaultdict(Counter), defaultdict(Counter))
+    for page in pages:
+        for candidate in page.analysis.candidates:
+            pool.pages[candidate.key] += 1
+            pool.counts[candidate.key] += candidate.count
+            pool.prominent[candidate.key] += candidate.prominent > 0
+            pool.forms[candidate.key].update(candidate.forms)
+            pool.tags[candidate.key][candidate.tag] += candidate.count
+    return pool
+
+
+def specificity(key: str, count: int, total_words: int, language: str) -> float:
+    """log10 of the phrase's share of the competitors' words to its share in general language (0 when below it)."""
+    general = phrase_general_frequency(tuple(key.split(" ")), language)
+    return max(0.0, math.log10((count / total_words) / general))
+
+
+def _is_specific(key: str, pool: _Pool, total_words: int, language: str, page_count: int) -> bool:
+    words = key.split(" ")
+    empty = empty_words(language)
+    if len(words) == 1 and (key in empty or len(key) < 3):
+        return False
+    if any(len(word) == 1 and not word.isdigit() for word in words):
+        return False
+    tag = pool.tags[key].most_common(1)[0][0]
+    if specificity(key, pool.counts[key], total_words, language) < SPECIFICITY.get(tag, 1.5):
+        return False
+    if len(words) > 1 and (words[0] in empty or words[-1] in empty):
+        return words[-1] not in empty and pool.pages[key] >= WEAK_OPENING_SHARE * page_count
+    return True
+
+
+def _with_variants(keys: list[str], pool: _Pool, language: str) -> dict[str, list[tuple[str, ...]]]:
+    """Lemma tuples per term; an open compound and its closed form ("draught proofing", "draughtproofing") become one."""
+    phrases: dict[str, list[tuple[str, ...]]] = {key: [tuple(key.split(" "))] for key in keys}
+    for key in keys:
+        words = key.split(" ")
+        if len(words) != 2:
+            continue
+        form = pool.forms[key].most_common(1)[0][0].replace("-", " ").split(" ")
+        for closed in {"".join(words), lemma_of("".join(form), language)}:
+            if closed in phrases and closed != key:
+                kept, dropped = (closed, key) if pool.counts[closed] >= pool.counts[key] else (key, closed)
+                phrases[kept] = phrases[kept] + phrases.pop(dropped)
+                pool.forms[kept].update(pool.forms[dropped])
+                pool.counts[kept] += pool.counts[dropped]
+                break
+    return phrases
+
+
+_PageSentences = list[list[tuple[tuple[str, ...], tuple[bool, ...]]]]
+
+
+def _sentences_by_page(pages: Sequence[ComparedPage], language: str) -> _PageSentences:
+    return [
+        [
+            (sentence.lemmas, sentence.joined)
+            for block in page.reading.main_blocks()
+            if block.kind != "code"
+            for sentence in analyse_text(block.text, language)
+            if sentence.natural or block.kind == "heading"
+        ]
+        for page in pages
+    ]
+
+
+def _own_pages(phrases: dict[str, list[tuple[str, ...]]], sentences: _PageSentences) -> Counter[str]:
+    """On how many pages each phrase is used by itself, not inside a longer candidate."""
+    keys = list(phrases)
+    matcher = PhraseMatcher((variant, number) for number, key in enumerate(keys) for variant in phrases[key])
+    own: Counter[str] = Counter()
+    for page in sentences:
+        seen = {match.phrase for lemmas, joined in page for match in matcher.find(lemmas, joined)}
+        for number in seen:
+            own[keys[number]] += 1
+    return own
+
+
+def _preselect(
+    phrases: dict[str, list[tuple[str, ...]]], own: Counter[str], pool: _Pool, total_words: int, language: str
+) -> list[tuple[str, float]]:
+    """(key, specificity), the most promising first: own pages * specificity * log of uses."""
+    rated = []
+    for key in phrases:
+        specific = specificity(key, pool.counts[key], total_words, language)
+        rated.append((-own[key] * min(specific, 4.0) * math.log1p(pool.counts[key]), key, specific))
+    return [(key, specific) for _, key, specific in sorted(rated)]
+
+
+def term_weight(counts: Sequence[int], prominent: Sequence[bool], specific: float, pages: Sequence[PageSummary]) -> float:
+    """Raw weight of a term from its uses on each page (0 when on none); weights are scaled to sum to 100 afterwards."""
+    whole = sum(rank_weight(page.rank) for page in pages)
+    reach = sum(rank_weight(page.rank) for page, count in zip(pages, counts, strict=True) if count)
+    density = sum(1000.0 * count / max(page.words, 100) for page, count in zip(pages, counts, strict=True)) / len(pages)
+    return reach / whole * (0.4 + math.log1p(density)) * min(specific, 4.0) / 4.0 * (1.0 + sum(prominent) / len(pages))
+
+
+def scale_weights(terms: Sequence[Term], pages: Sequence[PageSummary]) -> tuple[Term, ...]:
+    """The terms with weights that sum to 100, heaviest first."""
+    raw = [term_weight(term.counts, term.prominent, term.specificity, pages) for term in terms]
+    whole = sum(raw) or 1.0
+    weighed = [replace(term, weight=round(100.0 * r / whole, 6)) for term, r in zip(terms, raw, strict=True)]
+    return tuple(sorted(weighed, key=lambda term: (-term.weight, term.name)))
+
+
+def with_targets(term: Term, pages: Sequence[PageSummary], planned_words: int) -> Term:
+    """The term with its number of pages, tier, density and target range worked out from its counts."""
+    using = [(count, page) for count, page in zip(term.counts, pages, strict=True) if count]
+    per_thousand = robust_range([1000.0 * count / max(page.words, 1) for count, page in using])
+    low, high, ceiling = target_uses(per_thousand, planned_words)
+    if term.head:  # the subject's own words are used often by nature
+        ceiling *= 2
+    share = len(using) / len(pages)
+    tier = 1 if share >= TIERS[0] else 2 if share >= TIERS[1] else 3
+    return replace(term, pages=len(using), tier=tier, per_thousand=per_thousand, low=low, high=high, ceiling=ceiling)
+
+
+def term_sentences(page: ComparedPage, matcher: PhraseMatcher, language: str) -> tuple[Counter[int], dict[int, str]]:
+    """Counted uses of every term on a page, and the first sentence of each."""
+    counts: Counter[int] = Counter()
+    first: dict[int, str] = {}
+    for block in page.reading.main_blocks():
+        if block.kind in ("heading", "code"):
+            continue
+        sentences = analyse_text(block.text, language)
+        counted, matches = uses_in(sentences, matcher, language)
+        counts.update(counted)
+        for index, match in matches:
+            if match.phrase not in first and sentences[index].natural:
+                first[match.phrase] = block.text[sentences[index].start : sentences[index].end]
+    return counts, first
+
+
+def _finish(
+    chosen: list[tuple[str, float]], phrases: dict[str, list[tuple[str, ...]]], pool: _Pool,
+    pages: Sequence[ComparedPage], summaries: Sequence[PageSummary], keyword: str, language: str, planned_words: int,
+) -> tuple[Term, ...]:  # fmt: skip
+    """Count the chosen terms the way a draft's are counted, and set their ranges, tiers and weights."""
+    matcher = PhraseMatcher((variant, number) for number, (key, _) in enumerate(chosen) for variant in phrases[key])
+    by_page = [term_sentences(page, matcher, language) for page in pages]
+    prominent_keys = [{c.key for c in page.analysis.candidates if c.prominent} for page in pages]
+    keyword_lemmas = {token.lemma for token in tokenize(keyword, language)}
+    nothing = robust_range([])
+    terms = []
+    for number, (key, specific) in enumerate(chosen):
+        counts = tuple(counted[number] for counted, _ in by_page)
+        if sum(1 for count in counts if count) < min(2, len(pages)):
+            continue  # only in headings, lists or crammed sentences: nothing to aim at in running text
+        keys = {" ".join(variant) for variant in phrases[key]}
+        term = Term(
+            name=shown_form(pool.forms[key]), phrases=tuple(phrases[key]), tier=3, pages=0, weight=0.0, per_thousand=nothing,
+            low=1, high=1, ceiling=1, specificity=round(specific, 3), head=set(key.split(" ")) <= keyword_lemmas, counts=counts,
+            prominent=tuple(bool(keys & on_page) for on_page in prominent_keys),
+            first_sentences=tuple((page.reading.url, first[number]) for page, (_, first) in zip(pages, by_page, strict=True) if number in first),
+        )  # fmt: skip
+        terms.append(with_targets(term, summaries, planned_words))
+    return scale_weights(terms, summaries)
+
+
+def shown_form(forms: Counter[str]) -> str:
+    """The form most used; among equals the shorter, then the first in the alphabet."""
+    return min(forms, key=lambda form: (-forms[form], len(form), form))

@@ -1,0 +1,144 @@
+"""The results service and the web of made-up pages, in one small program."""
+
+from __future__ import annotations
+
+import contextlib
+import gzip
+import json
+import time
+from http.server import BaseHTTPRequestHandler, ThreadingHTTPServer
+from urllib.parse import parse_qs, urlsplit
+
+from standins import odd
+from standins.makes import render
+from standins.sheets import Sheet, read_folder
+
+# keyword -> folder of content; addresses that lead nowhere are put among the results at a rank
+STUDIES = {
+    "repointing brick with lime mortar": (
+        "repointing",
+        {
+            8: "https://www.oldbricklover.example/repointing-gone",
+            13: "https://hartle.example/lime-repointing",
+        },
+    ),
+}
+REDIRECTS = {"https://hartle.example/lime-repointing": "https://www.hartle-masonry.example/services/lime-repointing"}
+QUESTIONS = {
+    "repointing brick with lime mortar": [
+        "How deep should you rake out before repointing?",
+        "What is the best lime mortar mix for repointing?",
+        "Can you use lime mortar over cement pointing?",
+        "How long does lime mortar take to cure?",
+        "When is it too cold to use lime mortar?",
+        "How much does it cost to repoint a house with lime?",
+    ]
+}
+
+
+class Web:
+    """All pages by address, and all ranked lists by keyword."""
+
+    def __init__(self) -> None:
+        self.pages: dict[tuple[str, str], Sheet] = {}
+        self.ranked: dict[str, list[dict[str, object]]] = {}
+        for keyword, (folder, inserted) in STUDIES.items():
+            sheets = read_folder(folder)
+            redirected = {to: source for source, to in REDIRECTS.items()}
+            rows = [(redirected.get(s.address, s.address), s.get("title"), s.get("description")) for s in sheets]
+            for rank, address in sorted(inserted.items()):
+                if address not in [row[0] for row in rows]:
+                    rows.insert(rank - 1, (address, "Page not found", ""))
+            self.ranked[keyword] = [
+                {"rank": n, "url": url, "title": title, "snippet": snippet} for n, (url, title, snippet) in enumerate(rows, 1)
+            ]
+            for sheet in sheets:
+                self.pages[sheet.host_and_path] = sheet
+        for sheet in read_folder("own"):
+            self.pages[sheet.host_and_path] = sheet
+        self.ranked[odd.KEYWORD] = odd.results()
+
+
+class Handler(BaseHTTPRequestHandler):
+    """Answers as a proxy for pages, and by path for the results service."""
+
+    web: Web
+    protocol_version = "HTTP/1.1"
+
+    def log_message(self, format: str, *arguments: object) -> None:
+        """Say nothing: the stand-ins run beside the application."""
+
+    def do_GET(self) -> None:
+        parts = urlsplit(self.path)
+        try:
+            if parts.scheme:
+                self._page(parts.netloc.split(":")[0], parts.path or "/")
+            elif parts.path == "/results":
+                self._results({name: values[0] for name, values in parse_qs(parts.query).items()})
+            elif parts.path == "/health":
+                self._send(200, b"ok", "text/plain")
+            else:
+                self._send(404, b"no such service", "text/plain")
+        except (BrokenPipeError, ConnectionResetError):
+            self.close_connection = True
+
+    def _results(self, query: dict[str, str]) -> None:
+        keyword = " ".join(query.get("keyword", "").lower().split())
+        count = int(query.get("count", "20"))
+        body = {
+            "keyword": keyword,
+            "results": self.web.ranked.get(keyword, [])[:count],
+            "questions": QUESTIONS.get(keyword, []),
+        }
+        self._send(200, json.dumps(body).encode(), "application/json")
+
+    def _page(self, host: str, path: str) -> None:
+        if host == odd.HOST:
+            odd.answer(self, path)
+            return
+        address = f"https://{host}{path}"
+        if address in REDIRECTS:
+            self.send_response(301)
+            self.send_header("Location", REDIRECTS[address])
+            self.send_header("Content-Length", "0")
+            self.end_headers()
+            return
+        if path == "/robots.txt":
+            self._send(200, b"User-agent: *\nDisallow: /basket\n", "text/plain")
+            return
+        sheet = self.web.pages.get((host, path))
+        if sheet is None:
+            self._send(404, b"<h1>Not found</h1>", "text/html")
+            return
+        time.sleep(float(sheet.get("delay") or 0))
+        self._send(200, render(sheet).encode(), "text/html; charset=utf-8")
+
+    def _send(self, status: int, body: bytes, kind: str) -> None:
+        headers = {}
+        if len(body) > 500 and "gzip" in self.headers.get("Accept-Encoding", ""):
+            body = gzip.compress(body)
+            headers["Content-Encoding"] = "gzip"
+        self.send_response(status)
+        self.send_header("Content-Type", kind)
+        self.send_header("Content-Length", str(len(body)))
+        for name, value in headers.items():
+            self.send_header(name, value)
+        self.end_headers()
+        self.wfile.write(body)
+
+
+def make_server(port: int = 0) -> ThreadingHTTPServer:
+    """A server on the loopback address, ready for serve_forever; port 0 takes a free port."""
+    Handler.web = Web()
+    server = ThreadingHTTPServer(("127.0.0.1", port), Handler)
+    server.daemon_threads = True
+    return server
+
+
+def serve(port: int) -> int:
+    """Serve until interrupted."""
+    server = make_server(port)
+    print(f"standins: {server.server_address[1]}", flush=True)
+    with contextlib.suppress(KeyboardInterrupt):
+        server.serve_forever()
+    return 0
