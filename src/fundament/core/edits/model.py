@@ -42,3 +42,14 @@ class Edit:
     gain: float
     text: str
     change: Change
+
+    @property
+    def part(self) -> str:
+        """The part of the score whose item the subject is, or ""."""
+        return {
+            "use_term": "terms",
+            "take_out": "terms",
+            "name_entity": "entities",
+            "head_subtopic": "subtopics",
+            "answer_subtopic": "subtopics",
+        }.get(self.kind, "")

@@ -22,4 +22,4 @@ def phrase_general_frequency(words: tuple[str, ...], language: str) -> float:
     tenfold per word boundary as it does for languages written without spaces.
     """
     combined: float = 1.0 / sum(1.0 / word_general_frequency(word, language) for word in words)
-    return max(float(combined) * 10.0 ** -(len(words) - 1), FLOOR / 10 ** (len(words) - 1))
+    return max(combined * 10.0 ** -(len(words) - 1), FLOOR / 10 ** (len(words) - 1))

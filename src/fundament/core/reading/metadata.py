@@ -67,7 +67,7 @@ def _types_of(objects: list[dict[str, Any]]) -> tuple[str, ...]:
     for item in objects:
         kinds = item.get("@type", [])
         for kind in kinds if isinstance(kinds, list) else [kinds]:
-            if isinstance(kind, str) and kind not in names:
+            if isinstance(kind, str) and kind.isidentifier() and kind.isascii() and kind not in names:
                 names.append(kind)
     return tuple(names)
 

@@ -31,6 +31,7 @@ def read_page(html: str | bytes, url: str, *, header_charset: str = "", notes: I
     if isinstance(html, bytes):
         html, found = decode_html(html, header_charset)
         all_notes += found
+    html = html.replace("\x00", "").encode("utf-8", errors="replace").decode("utf-8")
     root = parse_html(html)
     metadata = read_metadata(root)
     body = next((c for c in root.children if isinstance(c, Element) and c.tag == "body"), root)

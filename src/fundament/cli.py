@@ -1,0 +1,54 @@
+"""The command line. ./fundament sets up what is missing and hands over to this."""
+
+from __future__ import annotations
+
+import argparse
+import sys
+
+
+def _parser() -> argparse.ArgumentParser:
+    parser = argparse.ArgumentParser(prog="fundament", description="Measure a text against the pages that rank for a keyword.")
+    commands = parser.add_subparsers(dest="command", required=True)
+    commands.add_parser("demo", help="start everything with demo data, until Ctrl-C").add_argument("--port", type=int, default=8000)
+    test = commands.add_parser("test", help="run lint, types, import rules and all tests")
+    test.add_argument("arguments", nargs=argparse.REMAINDER, help="given on to pytest; then only the tests are run")
+    read = commands.add_parser("read", help="print what is read of a page, as JSON")
+    read.add_argument("source", metavar="FILE_OR_URL")
+    analyse = commands.add_parser("analyse", help="print the yardstick of a folder of pages, and a draft's score, as JSON")
+    analyse.add_argument("--keyword", required=True)
+    analyse.add_argument("--pages", required=True, metavar="DIR")
+    analyse.add_argument("--draft", default="", metavar="FILE")
+    analyse.add_argument("--language", default="")
+    manage = commands.add_parser("manage", help="run a management command of the web application on the demo's database")
+    manage.add_argument("arguments", nargs=argparse.REMAINDER)
+    return parser
+
+
+def main(arguments: list[str] | None = None) -> int:
+    """Run a command; 0 when it worked, 2 with one sentence on stderr for input that does not work."""
+    options = _parser().parse_args(arguments)
+    if options.command in ("demo", "test", "manage"):
+        from fundament import runtime
+
+        return runtime.run(options)
+    from fundament.commands import analyse_command, print_json, read_command
+    from fundament.core.errors import CoreError
+    from fundament.providers.errors import ProviderError
+
+    try:
+        if options.command == "read":
+            output = read_command(options.source)
+        else:
+            output = analyse_command(options.keyword, options.pages, options.draft, options.language)
+    except (CoreError, ProviderError) as error:
+        print(f"fundament: {error}", file=sys.stderr)
+        return 2
+    try:
+        print_json(output)
+    except BrokenPipeError:
+        sys.stderr.close()
+    return 0
+
+
+if __name__ == "__main__":
+    sys.exit(main())

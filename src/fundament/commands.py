@@ -1,0 +1,236 @@
+"""The commands that need no database and no server: read and analyse."""
+
+from __future__ import annotations
+
+import csv
+import json
+import os
+from pathlib import Path
+from typing import Any
+
+from fundament.core.edits.next_edits import next_edits
+from fundament.core.errors import CoreError
+from fundament.core.reading.model import Reading
+from fundament.core.reading.read_page import read_draft, read_page, text_to_html
+from fundament.core.scoring.aim import with_aim
+from fundament.core.scoring.compiled import CompiledYardstick
+from fundament.core.scoring.model import Item, Score
+from fundament.core.scoring.score import score
+from fundament.core.yardstick.build import build_yardstick
+from fundament.core.yardstick.model import ComparedPage, Range, Yardstick
+from fundament.core.yardstick.page_analysis import analyse_page
+from fundament.providers.pages import PageFetcher
+
+MOST_DRAFT_BYTES = 3_000_000
+
+
+def fetcher_from_environment() -> PageFetcher:
+    """A fetcher with the proxy for simulated hosts that the environment names, if any."""
+    return PageFetcher(simulated_proxy=os.environ.get("FUNDAMENT_PAGE_PROXY", ""))
+
+
+def read_command(source: str) -> dict[str, Any]:
+    """What `./fundament read FILE_OR_URL` prints."""
+    if "://" in source:
+        page = fetcher_from_environment().fetch(source)
+        reading = read_page(page.content, page.url, header_charset=page.charset, notes=page.notes)
+    else:
+        reading = read_page(_read_bytes(Path(source)), "")
+    return {
+        "url": reading.url,
+        "title": reading.title,
+        "description": reading.description,
+        "language": reading.language,
+        "kind": reading.kind,
+        "blocks": [
+            {"kind": b.kind, "level": b.level, "text": b.text, "main": b.main, **({"left_out": b.left_out} if b.left_out else {})}
+            for b in reading.blocks
+        ],
+        "word_count": reading.word_count,
+        "images": [{"address": image.address, "alt": image.alt} for image in reading.images],
+        "links": [{"address": link.address, "anchor": link.anchor, "internal": link.internal} for link in reading.links],
+        "canonical": reading.canonical,
+        "robots": reading.robots,
+        "published": reading.published,
+        "modified": reading.modified,
+        "structured_types": list(reading.structured_types),
+        "notes": list(reading.notes),
+        "version": reading.version,
+    }
+
+
+def analyse_command(keyword: str, folder: str, draft: str = "", language: str = "") -> dict[str, Any]:
+    """What `./fundament analyse` prints. language: only pages in it are compared ("" for that of most pages)."""
+    if not keyword.strip():
+        raise CoreError("The keyword is empty. Give one with --keyword.")
+    pages = [ComparedPage(rank, reading, analyse_page(reading)) for rank, reading in _pages_of(Path(folder))]
+    if language:
+        pages = [page for page in pages if page.reading.language == language]
+        if not pages:
+            raise CoreError(f"None of the pages in {folder} is in the language {language}.")
+    yardstick = with_aim(build_yardstick(pages, keyword), pages)
+    output: dict[str, Any] = {
+        "keyword": yardstick.keyword,
+        "language": yardstick.language,
+        "version": yardstick.version,
+        "notes": list(yardstick.notes),
+        "pages": [_page(page, yardstick) for page in pages],
+    }
+    if not draft:
+        output["terms"] = [_term(term) for term in yardstick.terms]
+        output["entities"] = [_entity(entity) for entity in yardstick.entities]
+        output["subtopics"] = [_subtopic(subtopic) for subtopic in yardstick.subtopics]
+        output["structure"] = {name: _range(r) for name, r in yardstick.structure.items()}
+        return output
+    compiled = CompiledYardstick(yardstick)
+    reading = read_draft_file(Path(draft))
+    result = score(reading, compiled)
+    edits = next_edits(reading, compiled)
+    return {**output, **_measured(yardstick, result, [(e.kind, e.subject, e.gain, e.text) for e in edits])}
+
+
+def _measured(yardstick: Yardstick, result: Score, edits: list[tuple[str, str, float, str]]) -> dict[str, Any]:
+    gains = {(kind, subject): gain for kind, subject, gain, _ in edits}
+    items = {(item.part, item.subject): item for item in result.items}
+    structure = {}
+    for name, wanted in yardstick.structure.items():
+        item = next((i for i in result.items_of("structure") if i.subject == _measure_name(name)), None)
+        structure[name] = {**_range(wanted), **({"draft": item.value} if item else {})}
+
+    def state_of(part: str, subject: str) -> Item:
+        return items[(part, subject)]
+
+    return {
+        "terms": [
+            {
+                **_term(term),
+                "draft": {
+                    "count": int(state_of("terms", term.name).value),
+                    "state": state_of("terms", term.name).state,
+                    "gain": gains.get(("use_term", term.name), gains.get(("take_out", term.name), 0.0)),
+                },
+            }
+            for term in yardstick.terms
+        ],
+        "entities": [{**_entity(e), "state": state_of("entities", e.name).state} for e in yardstick.entities],
+        "subtopics": [{**_subtopic(s), "state": state_of("subtopics", s.label).state} for s in yardstick.subtopics],
+        "structure": structure,
+        "score": {
+            "total": round(result.total, 2),
+            "parts": [{"name": part.name, "points": round(part.points, 3), "max": part.max} for part in result.parts],
+            "aim": result.aim,
+            "enough": result.enough,
+        },
+        "edits": [{"kind": kind, "subject": subject, "gain": gain, "text": text} for kind, subject, gain, text in edits],
+    }
+
+
+def _measure_name(name: str) -> str:
+    from fundament.core.yardstick.structure import MEASURES
+
+    return MEASURES[name]
+
+
+def _page(page: ComparedPage, yardstick: Yardstick) -> dict[str, Any]:
+    reading = page.reading
+    return {
+        "url": reading.url,
+        "rank": page.rank,
+        "title": reading.title,
+        "kind": reading.kind,
+        "word_count": reading.word_count,
+        "headings": [{"level": b.level, "text": b.text} for b in reading.headings()],
+        "score": yardstick.page_scores.get(reading.url),
+    }
+
+
+def _term(term: Any) -> dict[str, Any]:
+    return {"term": term.name, "tier": term.tier, "pages": term.pages, "weight": term.weight, "range": [term.low, term.high]}
+
+
+def _entity(entity: Any) -> dict[str, Any]:
+    return {"name": entity.name, "kind": entity.kind, "aliases": list(entity.aliases), "pages": entity.pages, "weight": entity.weight}
+
+
+def _subtopic(subtopic: Any) -> dict[str, Any]:
+    return {
+        "label": subtopic.label,
+        "pages": subtopic.pages,
+        "weight": subtopic.weight,
+        "headings": [{"url": h.url, "text": h.text} for h in subtopic.headings],
+    }
+
+
+def _range(wanted: Range) -> dict[str, float]:
+    return {"p10": wanted.p10, "p25": wanted.p25, "median": wanted.median, "p75": wanted.p75, "p90": wanted.p90}
+
+
+def _read_bytes(path: Path) -> bytes:
+    try:
+        return path.read_bytes()
+    except IsADirectoryError:
+        raise CoreError(f"{path} is a folder, not a file.") from None
+    except OSError:
+        raise CoreError(f"The file {path} cannot be read.") from None
+
+
+def _pages_of(folder: Path) -> list[tuple[int, Reading]]:
+    """(rank, reading) of every HTML file, in the order of results.csv (rank,url,file) or of the names."""
+    if not folder.is_dir():
+        raise CoreError(f"There is no folder {folder}. Give one that holds HTML files.")
+    listed = folder / "results.csv"
+    rows: list[tuple[int, str, Path]] = []
+    if listed.is_file():
+        with listed.open(encoding="utf-8-sig", newline="") as lines:
+            for number, row in enumerate(csv.DictReader(lines), 2):
+                try:
+                    rows.append((int(row["rank"]), row["url"], folder / Path(row["file"]).name))
+                except (KeyError, ValueError, TypeError):
+                    raise CoreError(f"{listed}, line {number}: every line needs rank, url and file, rank being a whole number.") from None
+        rows.sort()
+    else:
+        files = sorted(p for p in folder.iterdir() if p.suffix.lower() in (".html", ".htm"))
+        rows = [(number, path.name, path) for number, path in enumerate(files, 1)]
+    if not rows:
+        raise CoreError(f"There are no HTML files in {folder}.")
+    return [(rank, read_page(_read_bytes(path), url)) for rank, url, path in rows]
+
+
+def read_draft_file(path: Path) -> Reading:
+    """A draft from an HTML, Markdown or plain text file. A Markdown file may begin with title: and description: between --- lines."""
+    content = _read_bytes(path)
+    if len(content) > MOST_DRAFT_BYTES:
+        raise CoreError(f"The draft {path} is larger than {MOST_DRAFT_BYTES // 1_000_000} MB.")
+    suffix = path.suffix.lower()
+    if suffix in (".html", ".htm"):
+        from fundament.core.reading.decode import decode_html
+
+        return read_draft(decode_html(content)[0])
+    try:
+        text = content.decode("utf-8-sig")
+    except UnicodeDecodeError:
+        raise CoreError(f"The draft {path} is not UTF-8 text.") from None
+    if suffix in (".md", ".markdown"):
+        from markdown_it import MarkdownIt
+
+        head, body = _front_matter(text)
+        html = MarkdownIt("commonmark").enable("table").render(body)
+        return read_draft(html, title=head.get("title", ""), description=head.get("description", ""))
+    if suffix == ".txt":
+        return read_draft(text_to_html(text))
+    raise CoreError(f"{path} is not a draft that can be read: use .html, .md or .txt.")
+
+
+def _front_matter(text: str) -> tuple[dict[str, str], str]:
+    if not text.startswith("---\n"):
+        return {}, text
+    head, separator, body = text[4:].partition("\n---\n")
+    if not separator:
+        return {}, text
+    pairs = (line.partition(":") for line in head.splitlines() if ":" in line)
+    return {name.strip().lower(): value.strip().strip("\"'") for name, _, value in pairs}, body
+
+
+def print_json(value: dict[str, Any]) -> None:
+    """Print JSON in one piece, so that an error never leaves half of it."""
+    print(json.dumps(value, ensure_ascii=False, indent=2))

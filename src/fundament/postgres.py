@@ -1,0 +1,131 @@
+"""A PostgreSQL server of the project's own: own data folder, loopback only, own socket folder, a free port."""
+
+from __future__ import annotations
+
+import hashlib
+import os
+import pwd
+import secrets
+import shutil
+import socket
+import subprocess
+import time
+from pathlib import Path
+
+
+class Postgres:
+    """One server. Servers that are on the machine already are never touched."""
+
+    def __init__(self, data: Path, name: str, *, durable: bool = True) -> None:
+        self.durable = durable
+        data.mkdir(parents=True, exist_ok=True)
+        self.bin = self._find_programs()
+        self.as_postgres = os.getuid() == 0  # PostgreSQL refuses to run as root
+        home = self._home(data)
+        self.folder = home / name
+        self.sockets = home / f"{name}-socket"
+        self.password_file = data / f"{name}-password"
+        self.port = 0
+        self.password = ""
+
+    def start(self) -> bool:
+        """Start the server if it is not running; whether it was started here."""
+        self.password = self._password()
+        if not (self.folder / "PG_VERSION").exists():
+            self._create()
+        running_port = self._running_port()
+        if running_port:
+            self.port = running_port
+            return False
+        with socket.socket() as probe:
+            probe.bind(("127.0.0.1", 0))
+            self.port = int(probe.getsockname()[1])
+        self._own_folder(self.sockets)
+        options = f"-p {self.port} -k {self.sockets} -c listen_addresses=127.0.0.1 -c max_connections=120 -c shared_buffers=128MB"
+        if not self.durable:
+            options += " -c fsync=off -c synchronous_commit=off -c full_page_writes=off"
+        log = self.folder / "server.log"
+        done = self._run("pg_ctl", "-D", str(self.folder), "-o", options, "-l", str(log), "-w", "-t", "60", "start")
+        if done.returncode:
+            raise RuntimeError(f"PostgreSQL did not start. Its log is {log}.")
+        return True
+
+    def stop(self) -> None:
+        """Stop the server; open sessions are ended."""
+        self._run("pg_ctl", "-D", str(self.folder), "-m", "fast", "-w", "-t", "30", "stop")
+
+    def _password(self) -> str:
+        if not self.password_file.exists():
+            if (self.folder / "PG_VERSION").exists():
+                raise RuntimeError(f"The password of the database is lost. Remove {self.folder} to begin anew.")
+            self.password_file.write_text(secrets.token_urlsafe(24))
+            self.password_file.chmod(0o600)
+        return self.password_file.read_text()
+
+    def _create(self) -> None:
+        self._own_folder(self.folder.parent)
+        secret = self.folder.parent / f".{self.folder.name}-initial"
+        secret.write_text(self.password)
+        self._own(secret)
+        done = self._run(
+            *("initdb", "-D", str(self.folder), "-U", "fundament", "-A", "scram-sha-256", f"--pwfile={secret}", "-E", "UTF8"),
+            *("--locale=C.UTF-8", "--no-instructions"),
+        )
+        secret.unlink()
+        if done.returncode:
+            raise RuntimeError(f"The database could not be created: {(done.stdout or '').strip()[-300:]}")
+
+    def _running_port(self) -> int:
+        pid_file = self.folder / "postmaster.pid"
+        for _ in range(20):
+            if self._run("pg_ctl", "-D", str(self.folder), "status").returncode:
+                return 0
+            lines = pid_file.read_text().splitlines() if pid_file.exists() else []
+            if len(lines) >= 8 and lines[7].strip() == "ready":
+                return int(lines[3])
+            time.sleep(0.5)
+        raise RuntimeError("The database of this folder is starting or stopping. Try again in a moment.")
+
+    def _run(self, program: str, *arguments: str) -> subprocess.CompletedProcess[str]:
+        command = [str(self.bin / program), *arguments]
+        if self.as_postgres:
+            command = ["runuser", "-u", "postgres", "--", *command]
+        log = subprocess.PIPE if program != "pg_ctl" or "start" not in arguments else subprocess.DEVNULL
+        return subprocess.run(command, stdout=log, stderr=subprocess.STDOUT, text=True, cwd="/", stdin=subprocess.DEVNULL)  # noqa: S603
+
+    def _home(self, data: Path) -> Path:
+        """The data folder, or one under /var/tmp where the postgres user cannot reach ours, or the socket's path would be too long."""
+        if self.as_postgres:
+            reach = subprocess.run(["runuser", "-u", "postgres", "--", "test", "-x", str(data)], stderr=subprocess.DEVNULL)
+            if reach.returncode or len(str(data)) > 70:
+                home = Path("/var/tmp") / f"fundament-{hashlib.sha256(str(data).encode()).hexdigest()[:12]}"  # noqa: S108
+                home.mkdir(exist_ok=True)
+                return home
+        elif len(str(data)) > 70:
+            home = Path("/var/tmp") / f"fundament-{os.getuid()}-{hashlib.sha256(str(data).encode()).hexdigest()[:12]}"  # noqa: S108
+            home.mkdir(exist_ok=True, mode=0o700)
+            return home
+        return data / "database"
+
+    def _own(self, path: Path) -> None:
+        """Give a file or folder to the user the server runs as."""
+        if self.as_postgres:
+            entry = pwd.getpwnam("postgres")
+            os.chown(path, entry.pw_uid, entry.pw_gid)
+
+    def _own_folder(self, path: Path) -> None:
+        if path.is_symlink():
+            raise RuntimeError(f"{path} is a link; the database needs a folder of its own.")
+        path.mkdir(parents=True, exist_ok=True)
+        self._own(path)
+
+    @staticmethod
+    def _find_programs() -> Path:
+        found = sorted(Path("/usr/lib/postgresql").glob("*/bin"), key=lambda p: int(p.parent.name), reverse=True)
+        for folder in found:
+            if (folder / "postgres").exists() and (folder / "initdb").exists():
+                return folder
+        program = shutil.which("postgres")
+        if program:
+            return Path(program).parent
+        raise RuntimeError("PostgreSQL is not installed. Install it with: sudo apt-get install postgresql")

@@ -1,0 +1,189 @@
+"""Starting and stopping what the application needs: its own PostgreSQL, the stand-ins, a worker, the web server."""
+
+from __future__ import annotations
+
+import argparse
+import contextlib
+import os
+import secrets
+import signal
+import socket
+import subprocess
+import sys
+import time
+import urllib.request
+from collections.abc import Iterator
+from pathlib import Path
+
+from fundament.postgres import Postgres
+
+ROOT = Path(__file__).resolve().parents[2]
+DATA = ROOT / ".data"
+DEMO_USER, DEMO_PASSWORD = "demo", "limewash"  # noqa: S105 - printed on purpose; the demo listens on loopback only
+
+
+def run(options: argparse.Namespace) -> int:
+    """Run demo, test or manage."""
+    try:
+        if options.command == "test":
+            return run_tests(options.arguments)
+        if options.command == "manage":
+            with database("postgres") as environment:
+                return subprocess.call([sys.executable, "-m", "django", *options.arguments], env=environment)
+        return Demo(options.port).run()
+    except RuntimeError as error:
+        print(f"fundament: {error}", file=sys.stderr)
+        return 1
+    except KeyboardInterrupt:
+        return 130
+
+
+@contextlib.contextmanager
+def database(name: str, *, durable: bool = True) -> Iterator[dict[str, str]]:
+    """An environment with a running PostgreSQL of our own; it is stopped at the end if it was started here."""
+    server = Postgres(DATA, name, durable=durable)
+    started = server.start()
+    try:
+        yield {
+            **os.environ,
+            "DJANGO_SETTINGS_MODULE": "fundament.web.settings",
+            "FUNDAMENT_DATABASE_PORT": str(server.port),
+            "FUNDAMENT_DATABASE_PASSWORD": server.password,
+            "FUNDAMENT_SECRET_KEY": _secret(),
+        }
+    finally:
+        if started:
+            server.stop()
+
+
+def _secret() -> str:
+    path = DATA / "secret"
+    if not path.exists():
+        path.write_text(secrets.token_urlsafe(50))
+        path.chmod(0o600)
+    return path.read_text()
+
+
+def free_port(preferred: int = 0) -> int:
+    """The preferred port if it is free on the loopback address, otherwise any free one."""
+    for port in (preferred, 0):
+        with socket.socket() as probe:
+            probe.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
+            try:
+                probe.bind(("127.0.0.1", port))
+            except OSError:
+                continue
+            return int(probe.getsockname()[1])
+    raise RuntimeError("No port is free.")
+
+
+def run_tests(arguments: list[str]) -> int:
+    """Lint, types, import rules and all tests; with arguments only pytest, with them."""
+    bin_folder = Path(sys.executable).parent
+    if not arguments:
+        for command in (
+            ["ruff", "check", "src", "standins", "tests", "bench"],
+            ["ruff", "format", "--check", "-q", "src", "standins", "tests", "bench"],
+            ["mypy"],
+            ["lint-imports", "--no-cache"],
+        ):
+            print("$", " ".join(command), flush=True)
+            code = subprocess.call([str(bin_folder / command[0]), *command[1:]], cwd=ROOT)
+            if code:
+                return code
+    with database("postgres-test", durable=False) as environment:
+        environment["FUNDAMENT_TESTING"] = "1"
+        return subprocess.call([sys.executable, "-m", "pytest", *arguments], cwd=ROOT, env=environment)
+
+
+class Demo:
+    """Everything running in the foreground until Ctrl-C."""
+
+    def __init__(self, preferred_port: int) -> None:
+        self.preferred_port = preferred_port
+        self.stopping = False
+
+    def run(self) -> int:
+        """Start, wait, stop."""
+        signal.signal(signal.SIGTERM, lambda *_: self._stop())
+        with database("postgres") as environment, contextlib.ExitStack() as stack:
+            print("Starting: database ready.", flush=True)
+            standins, standins_port = self._start_standins()
+            stack.callback(_end, standins)
+            environment["FUNDAMENT_PAGE_PROXY"] = f"http://127.0.0.1:{standins_port}"
+            environment["FUNDAMENT_RESULTS_ADDRESS"] = f"http://127.0.0.1:{standins_port}"
+            _manage(environment, "migrate", "--verbosity", "0")
+            _manage(environment, "load_demo", "--user", DEMO_USER, "--password", DEMO_PASSWORD)
+            port = free_port(self.preferred_port)
+            if port != self.preferred_port:
+                print(f"Port {self.preferred_port} is taken; port {port} is used instead.")
+            commands = {
+                "worker": [sys.executable, "-m", "django", "work"],
+                "web": [
+                    *(sys.executable, "-m", "gunicorn", "fundament.web.wsgi:application", "--bind", f"127.0.0.1:{port}"),
+                    *("--workers", "2", "--threads", "4", "--log-level", "warning", "--timeout", "60"),
+                ],
+            }
+            running = {name: subprocess.Popen(command, env=environment, start_new_session=True) for name, command in commands.items()}
+            for process in reversed(list(running.values())):
+                stack.callback(_end, process)
+            _wait_until_answering(f"http://127.0.0.1:{port}/health")
+            print(f"\nFundament is at http://127.0.0.1:{port}/  (user {DEMO_USER}, password {DEMO_PASSWORD}). Ctrl-C stops it.", flush=True)
+            try:
+                self._watch(running, commands, environment, stack)
+            except KeyboardInterrupt:
+                pass
+            print("\nStopping.", flush=True)
+        return 0
+
+    def _stop(self) -> None:
+        self.stopping = True
+
+    def _start_standins(self) -> tuple[subprocess.Popen[str], int]:
+        process = subprocess.Popen(
+            [sys.executable, "-m", "standins", "--port", "0"], cwd=ROOT, stdout=subprocess.PIPE, text=True, start_new_session=True
+        )
+        line = process.stdout.readline() if process.stdout else ""
+        if not line.startswith("standins: "):
+            raise RuntimeError("The stand-ins did not start.")
+        return process, int(line.split()[1])
+
+    def _watch(self, running: dict, commands: dict, environment: dict, stack: contextlib.ExitStack) -> None:
+        """Start a part anew when it ends by itself."""
+        while not self.stopping:
+            time.sleep(0.5)
+            for name, process in list(running.items()):
+                if process.poll() is not None and not self.stopping:
+                    print(f"The {name} ended ({process.returncode}); starting it again.", flush=True)
+                    running[name] = subprocess.Popen(commands[name], env=environment, start_new_session=True)
+                    stack.callback(_end, running[name])
+
+
+def _manage(environment: dict[str, str], *arguments: str) -> None:
+    if subprocess.call([sys.executable, "-m", "django", *arguments], env=environment):
+        raise RuntimeError(f"The step {arguments[0]} failed; see above.")
+
+
+def _end(process: subprocess.Popen) -> None:
+    """End a process and those it started."""
+    if process.poll() is not None:
+        return
+    for stop in (signal.SIGTERM, signal.SIGKILL):
+        with contextlib.suppress(ProcessLookupError):
+            os.killpg(process.pid, stop)
+        try:
+            process.wait(8)
+            return
+        except subprocess.TimeoutExpired:
+            continue
+
+
+def _wait_until_answering(address: str, seconds: float = 60.0) -> None:
+    until = time.monotonic() + seconds
+    while time.monotonic() < until:
+        try:
+            with urllib.request.urlopen(address, timeout=2):  # noqa: S310 - our own loopback address
+                return
+        except OSError:
+            time.sleep(0.2)
+    raise RuntimeError("The web server did not answer in time.")

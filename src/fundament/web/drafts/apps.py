@@ -1,0 +1,6 @@
+from django.apps import AppConfig
+
+
+class DraftsConfig(AppConfig):
+    name = "fundament.web.drafts"
+    label = "drafts"

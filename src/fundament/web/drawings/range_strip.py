@@ -1,0 +1,33 @@
+"""The range strip: a hairline from least to most, a bar over the middle half, a notch at the median, our mark on it."""
+
+from __future__ import annotations
+
+from django.utils.html import format_html
+from django.utils.safestring import SafeString
+
+WIDTH, HEIGHT = 150, 18
+_EDGE = 5
+
+
+def range_strip(
+    least: float, low: float, median: float, high: float, most: float, ours: float | None = None, *, unit: str = "", width: int = WIDTH
+) -> SafeString:
+    """Draw a range. All values in the same unit; ours is the text's figure (None for none). Returns an SVG element."""
+    end = max(most, ours or 0.0, 1e-9) * 1.04
+
+    def x(value: float) -> str:
+        return f"{_EDGE + (width - 2 * _EDGE) * max(0.0, value) / end:.1f}"
+
+    words = f"least {least:g}, middle half {low:g} to {high:g}, median {median:g}, most {most:g} {unit}".strip()
+    mark = SafeString("")
+    if ours is not None:
+        words = f"{ours:g}; {words}"
+        state = "below" if ours < low else "above" if ours > high else "within"
+        mark = format_html('<path class="strip-ours strip-{}" d="M{} 0.5l4 5h-8z"/>', state, x(ours))
+    bar = max(2.0, float(x(high)) - float(x(low)))
+    return format_html(
+        '<svg class="range-strip" width="{w}" height="{h}" viewBox="0 0 {w} {h}" role="img" aria-label="{words}"><title>{words}</title>'
+        '<line class="strip-line" x1="{a}" x2="{e}" y1="11" y2="11"/><rect class="strip-bar" x="{lo}" y="8" width="{bar}" height="6"/>'
+        '<line class="strip-median" x1="{m}" x2="{m}" y1="6" y2="16"/>{mark}</svg>',
+        w=width, h=HEIGHT, words=words, a=x(least), e=x(most), lo=x(low), bar=f"{bar:.1f}", m=x(median), mark=mark,
+    )  # fmt: skip

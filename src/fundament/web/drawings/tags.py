@@ -1,0 +1,77 @@
+"""The drawings as template tags."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from django import template
+from django.utils.safestring import SafeString
+
+from fundament.core.edits.model import EDIT_KINDS
+from fundament.core.scoring.model import PART_WEIGHTS, Item, Score
+from fundament.core.yardstick.model import Range
+from fundament.web.drawings import core_sample as core
+from fundament.web.drawings import range_strip as strip
+from fundament.web.drawings.states import state_mark
+
+register = template.Library()
+
+
+@register.simple_tag
+def range_of(wanted: Range, ours: float | None = None, unit: str = "") -> SafeString:
+    """{% range_of range ours unit %}"""
+    return strip.range_strip(wanted.least, wanted.p25, wanted.median, wanted.p75, wanted.most, ours, unit=unit)
+
+
+@register.simple_tag
+def target_strip(low: float, high: float, ceiling: float, ours: float | None = None, unit: str = "uses") -> SafeString:
+    """{% target_strip low high ceiling ours unit %}: a target range, its ceiling as the end of the hairline."""
+    return strip.range_strip(0, low, (low + high) / 2, high, max(ceiling, high), ours, unit=unit, width=110)
+
+
+@register.simple_tag
+def state(name: str) -> SafeString:
+    """{% state item.state %}"""
+    return state_mark(name)
+
+
+@register.simple_tag
+def core_of(score: Score | None, ticks: list[float], height: int = 420) -> SafeString:
+    """{% core_of score ticks height %}: the core sample of a score, or an empty one."""
+    if score is None:
+        return core.core_sample([core.Layer(n, 0.0, w) for n, w in PART_WEIGHTS.items()], total=None, height=height)
+    layers = [core.Layer(part.name, part.points, part.max) for part in score.parts]
+    return core.core_sample(layers, total=score.total, aim=score.aim, ticks=ticks, height=height)
+
+
+@register.simple_tag
+def core_thumbnail(noted: dict[str, Any] | None) -> SafeString:
+    """{% core_thumbnail draft.score %}: the small core for lists."""
+    if not noted:
+        return SafeString("")
+    layers = [core.Layer(p["name"], p["points"], p["max"]) for p in noted["parts"]]
+    return core.core_sample(layers, total=noted["total"], aim=noted["aim"], height=46, width=34)
+
+
+@register.filter
+def part_name(name: str) -> str:
+    """{{ part.name|part_name }}"""
+    return core.NAMES.get(name, name)
+
+
+@register.filter
+def missed(item: Item) -> float:
+    """{{ item|missed }}: the points an item could still earn."""
+    return item.max - item.points
+
+
+@register.simple_tag
+def strip_of_item(item: Item, number: int, ceilings: list[int]) -> SafeString:
+    """{% strip_of_item item number ceilings %}: a term's target range with the text's uses on it."""
+    return target_strip(item.low, item.high, ceilings[number], item.value)
+
+
+@register.filter
+def edit_kind(kind: str) -> str:
+    """{{ edit.kind|edit_kind }}"""
+    return EDIT_KINDS[kind]

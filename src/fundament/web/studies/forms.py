@@ -1,0 +1,61 @@
+"""Forms for studies; what was typed stays, with a sentence that says what would be right."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from django import forms
+
+from fundament.providers.errors import PageError
+from fundament.providers.guard import check_address
+from fundament.web.studies.models import COUNTRIES, DEPTHS, DEVICES, LANGUAGES
+
+MOST_ADDRESSES = 30
+
+
+class NewStudyForm(forms.Form):
+    """What a study is opened with."""
+
+    keyword = forms.CharField(
+        max_length=200,
+        label="Keyword",
+        help_text="The phrase people search for, as they type it.",
+        error_messages={"required": "Give the keyword: the phrase that people search for.", "max_length": "A keyword has at most 200 characters."},
+    )
+    country = forms.ChoiceField(choices=COUNTRIES, initial="gb", label="Country")
+    language = forms.ChoiceField(choices=LANGUAGES, initial="en", label="Language")
+    device = forms.ChoiceField(choices=DEVICES, initial="desktop", label="Device")
+    depth = forms.TypedChoiceField(choices=DEPTHS, coerce=int, initial=20, label="Results to read")
+    addresses = forms.CharField(
+        required=False,
+        label="Addresses",
+        widget=forms.Textarea(attrs={"rows": 4, "spellcheck": "false"}),
+        help_text="Optional. One per line, best first: these pages are compared instead of asking for ranked results.",
+    )
+
+    def __init__(self, *args: Any, **kwargs: Any) -> None:
+        super().__init__(*args, **kwargs)
+        for field in self.fields.values():
+            field.widget.attrs["class"] = "form-select" if isinstance(field.widget, forms.Select) else "form-control"
+        for name in self.errors if self.is_bound else ():
+            if name in self.fields:
+                self.fields[name].widget.attrs["class"] += " is-invalid"
+
+    def clean_keyword(self) -> str:
+        """A keyword must have a letter or digit."""
+        keyword = " ".join(self.cleaned_data["keyword"].replace("\x00", "").split())
+        if not any(c.isalnum() for c in keyword):
+            raise forms.ValidationError("A keyword needs at least one letter or digit.")
+        return keyword
+
+    def clean_addresses(self) -> list[str]:
+        """Every address must be one that may be read."""
+        lines = [line.strip() for line in self.cleaned_data["addresses"].splitlines() if line.strip()]
+        if len(lines) > MOST_ADDRESSES:
+            raise forms.ValidationError(f"At most {MOST_ADDRESSES} addresses can be compared; these are {len(lines)}.")
+        for number, line in enumerate(lines, 1):
+            try:
+                check_address(line, simulated_suffix=".example")
+            except PageError as error:
+                raise forms.ValidationError(f"Line {number}, {line[:80]}: {error}") from None
+        return list(dict.fromkeys(lines))

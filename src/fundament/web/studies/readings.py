@@ -1,0 +1,43 @@
+"""Stored readings as the core's values, kept per process so that rebuilding a yardstick need not parse them again."""
+
+from __future__ import annotations
+
+from collections import OrderedDict
+from collections.abc import Iterable
+
+from fundament.core.plain import from_plain, to_plain
+from fundament.core.reading import model as core
+from fundament.core.version import CORE_VERSION
+from fundament.core.yardstick.model import ComparedPage
+from fundament.core.yardstick.page_analysis import PageAnalysis, analyse_page
+from fundament.web.studies.models import Reading, Result
+
+_KEPT = 300
+_pairs: OrderedDict[int, tuple[core.Reading, PageAnalysis]] = OrderedDict()
+
+
+def store_reading(reading: core.Reading) -> Reading:
+    """Store a reading with its analysis; the same content is analysed and stored once."""
+    known = Reading.objects.filter(content_hash=reading.content_hash, version=CORE_VERSION).first()
+    if known is not None:
+        return known
+    stored, _ = Reading.objects.get_or_create(
+        content_hash=reading.content_hash,
+        version=CORE_VERSION,
+        defaults={"url": reading.url, "reading": to_plain(reading), "analysis": to_plain(analyse_page(reading))},
+    )
+    return stored
+
+
+def compared_pages(results: Iterable[Result]) -> list[ComparedPage]:
+    """The results as competitors for the core. Two queries at most, whatever their number."""
+    results = list(results)
+    missing = [r.reading_id for r in results if r.reading_id not in _pairs]
+    for row in Reading.objects.filter(id__in=missing):
+        _pairs[row.id] = (from_plain(core.Reading, row.reading), from_plain(PageAnalysis, row.analysis))
+    pages = [ComparedPage(r.rank, *_pairs[r.reading_id]) for r in results]
+    for result in results:
+        _pairs.move_to_end(result.reading_id)
+    while len(_pairs) > _KEPT:
+        _pairs.popitem(last=False)
+    return pages

@@ -1,0 +1,21 @@
+"""Addresses of studies."""
+
+from django.urls import path
+
+from fundament.web.studies import views, yardstick_views
+
+urlpatterns = [
+    path("", views.study_list, name="studies"),
+    path("new/", views.new_study, name="new-study"),
+    path("<int:study_id>/", views.results, name="results"),
+    path("<int:study_id>/progress/", views.progress, name="progress"),
+    path("<int:study_id>/choose/", views.choose, name="choose"),
+    path("<int:study_id>/as-proposed/", views.as_proposed, name="as-proposed"),
+    path("<int:study_id>/read-again/", views.read_again, name="read-again"),
+    path("<int:study_id>/results/<int:result_id>/", views.reading, name="reading"),
+    path("<int:study_id>/yardstick/", yardstick_views.yardstick, name="yardstick"),
+    path("<int:study_id>/terms/", yardstick_views.terms, name="terms"),
+    path("<int:study_id>/terms/<int:number>/", yardstick_views.term, name="term"),
+    path("<int:study_id>/entities/", yardstick_views.entities, name="entities"),
+    path("<int:study_id>/outline/", yardstick_views.outline, name="outline"),
+]

@@ -1,0 +1,74 @@
+"""Building, storing and fetching a study's yardstick."""
+
+from __future__ import annotations
+
+from collections import OrderedDict
+
+from django.db import transaction
+from django.db.models import F
+
+from fundament.core.plain import from_plain, to_plain
+from fundament.core.scoring.aim import with_aim
+from fundament.core.scoring.compiled import CompiledYardstick
+from fundament.core.yardstick.build import build_yardstick
+from fundament.core.yardstick.model import Yardstick
+from fundament.web.studies.models import Result, Study, YardstickRecord
+from fundament.web.studies.readings import compared_pages
+
+_KEPT = 12
+_compiled: OrderedDict[int, tuple[int, CompiledYardstick]] = OrderedDict()
+
+
+def rebuild(study: Study) -> Yardstick | None:
+    """Build the yardstick from the chosen competitors, store it and the competitors' scores; None when none is chosen.
+
+    Raises CoreError when the chosen pages have no text.
+    """
+    with transaction.atomic():
+        Study.objects.select_for_update().get(pk=study.pk)  # one rebuilding at a time
+        chosen = list(study.results.filter(chosen=True, reading__isnull=False))
+        study.results.update(score=None)
+        if not chosen:
+            # the record stays and its number rises, so that no process takes an old copy for the newest
+            YardstickRecord.objects.filter(study=study).update(data=None, number=F("number") + 1)
+            return None
+        pages = compared_pages(chosen)
+        yardstick = with_aim(build_yardstick(pages, study.keyword), pages)
+        for result, page in zip(chosen, pages, strict=True):
+            result.score = yardstick.page_scores.get(page.reading.url)
+        Result.objects.bulk_update(chosen, ["score"])
+        record, created = YardstickRecord.objects.get_or_create(
+            study=study, defaults={"version": yardstick.version, "data": to_plain(yardstick)}
+        )
+        if not created:
+            record.number += 1
+            record.version = yardstick.version
+            record.data = to_plain(yardstick)
+            record.save()
+    _remember(study.pk, record.number, CompiledYardstick(yardstick))
+    return yardstick
+
+
+def compiled_of(study: Study) -> CompiledYardstick | None:
+    """The study's yardstick ready for scoring, from this process's memory when it is the newest; None when there is none."""
+    number = YardstickRecord.objects.filter(study=study).values_list("number", flat=True).first()
+    if number is None:
+        _compiled.pop(study.pk, None)
+        return None
+    known = _compiled.get(study.pk)
+    if known is not None and known[0] == number:
+        _compiled.move_to_end(study.pk)
+        return known[1]
+    record = YardstickRecord.objects.get(study=study)
+    if record.data is None:
+        return None
+    compiled = CompiledYardstick(from_plain(Yardstick, record.data))
+    _remember(study.pk, record.number, compiled)
+    return compiled
+
+
+def _remember(study: int, number: int, compiled: CompiledYardstick) -> None:
+    _compiled[study] = (number, compiled)
+    _compiled.move_to_end(study)
+    while len(_compiled) > _KEPT:
+        _compiled.popitem(last=False)
