@@ -11,7 +11,7 @@ def _parser() -> argparse.ArgumentParser:
     commands = parser.add_subparsers(dest="command", required=True)
     commands.add_parser("demo", help="start everything with demo data, until Ctrl-C").add_argument("--port", type=int, default=8000)
     test = commands.add_parser("test", help="run lint, types, import rules and all tests")
-    test.add_argument("arguments", nargs=argparse.REMAINDER, help="given on to pytest; then only the tests are run")
+    test.add_argument("arguments", nargs="*", help="given on to pytest; then only the tests are run")
     read = commands.add_parser("read", help="print what is read of a page, as JSON")
     read.add_argument("source", metavar="FILE_OR_URL")
     analyse = commands.add_parser("analyse", help="print the yardstick of a folder of pages, and a draft's score, as JSON")
@@ -20,13 +20,18 @@ def _parser() -> argparse.ArgumentParser:
     analyse.add_argument("--draft", default="", metavar="FILE")
     analyse.add_argument("--language", default="")
     manage = commands.add_parser("manage", help="run a management command of the web application on the demo's database")
-    manage.add_argument("arguments", nargs=argparse.REMAINDER)
+    manage.add_argument("arguments", nargs="*")
     return parser
 
 
 def main(arguments: list[str] | None = None) -> int:
     """Run a command; 0 when it worked, 2 with one sentence on stderr for input that does not work."""
-    options = _parser().parse_args(arguments)
+    arguments = sys.argv[1:] if arguments is None else arguments
+    options, rest = _parser().parse_known_args(arguments)
+    if options.command in ("test", "manage"):
+        options.arguments = arguments[1:]  # given on as they are, also those that begin with a dash
+    elif rest:
+        _parser().error(f"unknown arguments: {' '.join(rest)}")
     if options.command in ("demo", "test", "manage"):
         from fundament import runtime
 

@@ -118,7 +118,7 @@ class Demo:
             if port != self.preferred_port:
                 print(f"Port {self.preferred_port} is taken; port {port} is used instead.")
             commands = {
-                "worker": [sys.executable, "-m", "django", "work"],
+                "worker": [sys.executable, "-m", "django", "work", "--sole"],
                 "web": [
                     *(sys.executable, "-m", "gunicorn", "fundament.web.wsgi:application", "--bind", f"127.0.0.1:{port}"),
                     *("--workers", "2", "--threads", "4", "--log-level", "warning", "--timeout", "60"),

@@ -20,9 +20,9 @@ def _identifier() -> Any:
 def detect_language(text: str, *, stated: str = "") -> str:
     """The two-letter code of the language, one of SUPPORTED.
 
-    stated: what the page says of itself; it decides when the text has under 20 words or is empty.
+    stated: what the page says of itself; it decides when the text has under 12 words.
     """
-    if len(text.split()) < 20:
+    if len(text.split()) < 12:
         return stated if stated in SUPPORTED else "en"
     code, _ = _identifier().classify(text)
     return str(code)

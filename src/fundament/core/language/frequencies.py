@@ -21,5 +21,6 @@ def phrase_general_frequency(words: tuple[str, ...], language: str) -> float:
     Source: the way wordfreq combines the tokens of a text it has no own entry for, 1 / sum(1 / f), lowered
     tenfold per word boundary as it does for languages written without spaces.
     """
-    combined: float = 1.0 / sum(1.0 / word_general_frequency(word, language) for word in words)
-    return max(combined * 10.0 ** -(len(words) - 1), FLOOR / 10 ** (len(words) - 1))
+    combined = 1.0 / sum(1.0 / word_general_frequency(word, language) for word in words)
+    boundaries = 10.0 ** (len(words) - 1)
+    return float(max(combined, FLOOR) / boundaries)

@@ -1,10 +1,15 @@
-"""Kinds of concepts from WordNet's noun files (format: wndb(5)); the first, most frequent sense decides."""
+"""Kinds of concepts from WordNet's noun files (format: wndb(5)); the sense that fits the text around it decides."""
 
 from __future__ import annotations
 
 import functools
 import os
+from collections.abc import Sequence
 from pathlib import Path
+
+from fundament.core.language.vectors import embed
+
+LATER_SENSE = 0.03  # taken off the closeness of each later sense
 
 # lexicographer files of nouns by number, lexnames(5)
 _LEXICOGRAPHER = {
@@ -23,17 +28,17 @@ def _folder() -> Path | None:
 
 
 @functools.cache
-def _index() -> dict[str, str]:
-    """Every noun of WordNet with the byte offset of its first sense."""
+def _index() -> dict[str, tuple[str, ...]]:
+    """Every noun of WordNet with the byte offsets of its senses, most frequent first."""
     folder = _folder()
     if folder is None:
         return {}
-    index: dict[str, str] = {}
+    index: dict[str, tuple[str, ...]] = {}
     with (folder / "index.noun").open(encoding="latin-1") as lines:
         for line in lines:
             if not line.startswith(" "):
                 fields = line.split()
-                index[fields[0]] = fields[-int(fields[2])]
+                index[fields[0]] = tuple(fields[-int(fields[2]) :])
     return index
 
 
@@ -43,13 +48,28 @@ def is_available() -> bool:
 
 
 @functools.lru_cache(maxsize=50_000)
-def noun_kind(phrase: str) -> str:
-    """The lexicographer file of a noun or compound ("lime mortar"), or "" when WordNet has no such noun."""
-    offset = _index().get(phrase.replace(" ", "_"))
+def noun_senses(phrase: str) -> tuple[tuple[str, str], ...]:
+    """(kind, gloss) of the senses of a noun or compound ("lime mortar"), most frequent first; empty when WordNet has no such noun."""
     folder = _folder()
-    if offset is None or folder is None:
-        return ""
-    with (folder / "data.noun").open("rb") as data:
-        data.seek(int(offset))
-        fields = data.readline().decode("latin-1").split(" ", 2)
-    return _LEXICOGRAPHER.get(int(fields[1]), "")
+    senses = []
+    if folder is not None:
+        with (folder / "data.noun").open("rb") as data:
+            for offset in _index().get(phrase.replace(" ", "_"), ()):
+                data.seek(int(offset))
+                line = data.readline().decode("latin-1")
+                gloss = line.partition("| ")[2].partition(";")[0].strip()
+                senses.append((_LEXICOGRAPHER.get(int(line.split(" ", 2)[1]), ""), gloss))
+    return tuple(senses)
+
+
+def kind_in_context(phrase: str, context: Sequence[str]) -> str:
+    """The kind of the sense whose gloss is closest to the words that stand near the noun; "" when WordNet has no such noun.
+
+    A simplified Lesk choice (Lesk 1986) with sentence vectors in place of shared words; earlier senses win near ties.
+    """
+    senses = noun_senses(phrase)
+    if len(senses) <= 1 or not context:
+        return senses[0][0] if senses else ""
+    vectors = embed([" ".join((phrase, *context))] + [gloss for _, gloss in senses])
+    closeness = [float(vectors[0] @ vector) - LATER_SENSE * place for place, vector in enumerate(vectors[1:])]
+    return senses[closeness.index(max(closeness))][0]

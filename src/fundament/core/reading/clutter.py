@@ -64,7 +64,7 @@ _WORDS = {
     "pop-up": "popup modal overlay lightbox",
     "shop controls": "basket cart minicart checkout wishlist login account",
     "form": "search searchbox searchform",
-    "author note": "byline authorbox authorbio bio postmeta entrymeta",
+    "author note": "byline profile postprofile userinfo posterinfo authorbox authorbio bio postmeta entrymeta",
     "hidden": "srmobile mobilemenu offcanvas",
 }
 _REASON_OF_WORD = {word: reason for reason, words in _WORDS.items() for word in words.split()}

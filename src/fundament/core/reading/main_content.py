@@ -8,7 +8,7 @@ order: one is left out only with its surroundings, or when it announces furnitur
 
 from __future__ import annotations
 
-from collections import defaultdict
+from collections import Counter, defaultdict
 
 from fundament.core.reading.blocks import RawBlock
 from fundament.core.reading.clutter import CLUTTER_HEADING, CLUTTER_LINE, hinted_reason, strong_reason
@@ -54,8 +54,11 @@ class MainContent:
     def decide(self) -> list[str]:
         """One reason per block, in order."""
         reasons = [self._furniture_reason(block.element) for block in self._blocks]
-        kept_long = sum(_long_words(b) for b, r in zip(self._blocks, reasons, strict=True) if not r)
-        if kept_long < 0.1 * self._total_long:
+        long_by_reason: Counter[str] = Counter()
+        for block, reason in zip(self._blocks, reasons, strict=True):
+            long_by_reason[reason] += _long_words(block)
+        kept_long = long_by_reason[""]
+        if kept_long < 0.1 * (self._total_long - (long_by_reason["comments"] if kept_long else 0)):
             # what the names said would leave nearly nothing: believe only the elements themselves
             self._reason_of.clear()
             reasons = [self._furniture_reason(block.element, hints=False) for block in self._blocks]

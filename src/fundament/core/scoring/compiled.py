@@ -33,6 +33,11 @@ class CompiledYardstick:
         self.entity_weight = np.array([e.weight for e in entities], dtype=float)
         self.entity_context = [frozenset(e.context) for e in entities]
         self.entity_own = [frozenset(lemma for p in e.phrases for lemma in p) for e in entities]
+        number_of = {phrase: n for n, entity in enumerate(entities) for phrase in entity.phrases}
+        self.entity_names = [
+            sorted({number_of[phrase[i:]] for phrase in entity.phrases for i in range(len(phrase)) if phrase[i:] in number_of} | {n})
+            for n, entity in enumerate(entities)
+        ]
         self.subtopic_weight = np.array([s.weight for s in yardstick.subtopics], dtype=float)
         self._compile_subtopics()
         empty = {name for name in ("terms", "entities", "subtopics") if not getattr(yardstick, name)}

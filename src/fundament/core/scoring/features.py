@@ -108,18 +108,20 @@ def _crammed(sentences: tuple[Sentence, ...], matches: list[tuple[int, Match]], 
 def _count_entities(
     compiled: CompiledYardstick, sentences: tuple[Sentence, ...], crammed: set[int], mentioned: Numbers, recognised: Numbers
 ) -> None:
-    """A mention is recognised when two or more of the entity's context words stand in real sentences of its block."""
+    """A mention is recognised when two or more of the entity's context words stand in real sentences of its block.
+
+    "Damp hessian" also names hessian: an entity that is the end of a longer one is named by it.
+    """
     around = {lemma for i, s in enumerate(sentences) if s.natural and i not in crammed for lemma in s.lemmas}
     for index, sentence in enumerate(sentences):
         for match in compiled.entity_matcher.find(sentence.lemmas, sentence.joined):
-            number = match.phrase
-            mentioned[number] += 1
-            if not sentence.natural or index in crammed:
-                continue
-            context = compiled.entity_context[number]
-            near = (around & context) - compiled.entity_own[number]
-            if len(near) >= min(CONTEXT_NEEDED, len(context)):
-                recognised[number] += 1
+            counts = sentence.natural and index not in crammed
+            for number in compiled.entity_names[match.phrase]:
+                mentioned[number] += 1
+                context = compiled.entity_context[number]
+                near = (around & context) - compiled.entity_own[number]
+                if counts and len(near) >= min(CONTEXT_NEEDED, len(context)):
+                    recognised[number] += 1
 
 
 def _highest(*rows: Numbers) -> Numbers:
@@ -145,7 +147,7 @@ def draft_features(compiled: CompiledYardstick, draft: Reading) -> DraftFeatures
         terms = np.zeros(len(compiled.term_weight))
         mentioned = recognised = np.zeros(len(compiled.entity_weight))
         best, heading = np.zeros((BEST_SENTENCES, subtopics)), np.zeros(subtopics)
-    paragraphs = [f.words for f, b in zip(features, blocks, strict=True) if b.kind in ("paragraph", "quote")]
+    paragraphs = [f.words for f, b in zip(features, blocks, strict=True) if b.kind in ("paragraph", "quote") and f.sentences]
     headings = [b for b in blocks if b.kind == "heading"]
     structure = {
         "words": float(sum(f.words for f in features)),
@@ -220,7 +222,7 @@ def add_block(compiled: CompiledYardstick, draft: DraftFeatures, kind: str, leve
             placement = {**placement, zone: max(placement[zone], share)}
     else:
         structure["sentences"] += block.sentences if kind in ("paragraph", "quote", "list_item") else 0
-        if kind in ("paragraph", "quote"):
+        if kind in ("paragraph", "quote") and block.sentences:
             structure["paragraphs"] += 1
             structure["paragraph_words"] += block.words
             structure["long_paragraph_words"] += max(0, block.words - LONG_PARAGRAPH)

@@ -21,8 +21,8 @@ TEXT_SHARE = 0.6  # of a subtopic's points for the text; the rest for the headin
 
 # measure -> points of the ten for length and structure
 STRUCTURE_POINTS = {
-    "words": 3.0, "h2": 1.5, "h3": 0.75, "paragraphs": 0.5, "words_per_paragraph": 0.5, "images_with_alt": 1.0,
-    "list_items": 0.75, "question_headings": 0.5, "internal_links": 0.75, "external_links": 0.75,
+    "words": 3.0, "h2": 2.0, "h3": 0.75, "paragraphs": 0.5, "words_per_paragraph": 0.5, "images_with_alt": 1.0,
+    "list_items": 0.25, "question_headings": 0.5, "internal_links": 0.75, "external_links": 0.75,
 }  # fmt: skip
 # check -> points of the ten for placement with title and description
 PLACEMENT_POINTS = {

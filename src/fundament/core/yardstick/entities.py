@@ -15,7 +15,7 @@ from dataclasses import dataclass, field, replace
 from fundament.core.language.analysis import analyse_text
 from fundament.core.language.function_words import empty_words, function_words
 from fundament.core.language.phrases import PhraseMatcher
-from fundament.core.language.wordnet import noun_kind
+from fundament.core.language.wordnet import kind_in_context, noun_senses
 from fundament.core.language.words import tokenize
 from fundament.core.yardstick.model import ComparedPage, Entity, Term
 from fundament.core.yardstick.terms import least_pages
@@ -91,6 +91,8 @@ def _names(pages: Sequence[ComparedPage], language: str) -> dict[tuple[str, ...]
             kinds[lemmas][kind] += name.count
     for lemmas, entity in found.items():
         entity.kind = max(sorted(kinds[lemmas]), key=lambda k: kinds[lemmas][k])
+        if any(lemma[0].isdigit() for lemma in lemmas[1:]) and entity.kind in ("organisation", "person", "place"):
+            entity.kind = "product"  # a name with a number behind it is a grade, model or standard
     return found
 
 
@@ -100,14 +102,14 @@ def _concepts(found: dict[tuple[str, ...], _Found], terms: Sequence[Term], langu
         return
     for term in terms:
         main = term.phrases[0]
-        if main in found or main[-1][0].isdigit():
+        if main in found or main[-1][0].isdigit() or not term.is_noun:
             continue
-        kind = noun_kind(" ".join(main)) or noun_kind(main[-1])
-        if kind not in _CONCEPT_KINDS:
+        noun = " ".join(main) if noun_senses(" ".join(main)) else main[-1]
+        if not any(kind in _CONCEPT_KINDS for kind, _ in noun_senses(noun)):
             continue
-        if len(main) == 1 and term.specificity < 1.3:
+        if len(main) == 1 and term.specificity < 1.5:
             continue
-        entity = _Found(kind, set(term.phrases))
+        entity = _Found("concept", set(term.phrases))
         entity.forms[term.name] += sum(term.counts)
         entity.pages = {number for number, count in enumerate(term.counts) if count}
         found[main] = entity
@@ -159,17 +161,25 @@ def _weigh(kept: list[tuple[tuple[str, ...], _Found]], pages: Sequence[ComparedP
     for number, (_, found) in enumerate(kept):
         if not any(salience[number]):
             continue
+        near = _context(context[number], general)
+        kind = found.kind
+        if kind == "concept":
+            main = min(found.phrases)
+            noun = " ".join(main) if noun_senses(" ".join(main)) else main[-1]
+            kind = kind_in_context(noun, near[:12]) or kind
+            if kind not in _CONCEPT_KINDS:
+                continue
         forms = sorted(found.forms, key=lambda form: (-found.forms[form], len(form), form))
         entities.append(
             Entity(
                 name=forms[0],
-                kind=found.kind,
+                kind=kind,
                 aliases=tuple(forms[1:6]),
                 phrases=tuple(sorted(found.phrases)),
                 pages=0,
                 weight=0.0,
                 salience=tuple(round(value, 5) for value in salience[number]),
-                context=_context(context[number], general),
+                context=near,
             )
         )
     return weigh_entities(entities)

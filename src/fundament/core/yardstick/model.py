@@ -49,7 +49,8 @@ class Term:
 
     phrases: lemma tuples that count as uses (spelling variants). weight: share of 100 over all terms. tier: 1 (most
     shared) to 3. per_thousand: uses per 1,000 words over competitors that use it. low, high: target range in uses at the
-    planned length; ceiling: uses above it cost. head: one of the keyword's own words or phrases.
+    planned length; ceiling: uses above it cost. head: one of the keyword's own words or phrases. is_noun: it names a thing
+    (phrases end in a noun; a single word is mostly tagged as one).
     counts: uses on every competitor's page, in rank order; prominent: on which of them it is in the title tag or a heading.
     """
 
@@ -66,6 +67,7 @@ class Term:
     head: bool
     counts: tuple[int, ...]
     prominent: tuple[bool, ...]
+    is_noun: bool
     first_sentences: tuple[tuple[str, str], ...] = ()  # (url, sentence)
 
 

@@ -22,11 +22,14 @@ LEAST_VALUES = 4  # with fewer values nobody can say which one is the freak
 def is_usual(values: Sequence[float]) -> NDArray[np.bool_]:
     """For each value (at least 0) whether it is within the usual spread of the others."""
     array = np.log1p(np.asarray(values, dtype=float))
-    if len(array) < LEAST_VALUES:
-        return np.ones(len(array), dtype=bool)
-    distance = np.abs(array - np.median(array))
+    usual = np.ones(len(array), dtype=bool)
+    there = array > 0  # what many pages lack (a table, an image) is judged among the pages that have it
+    if there.sum() < LEAST_VALUES:
+        return usual
+    distance = np.abs(array[there] - np.median(array[there]))
     spread = max(float(np.median(distance)), MAD_FLOOR)
-    return np.asarray(0.6745 * distance / spread <= FAR_OFF, dtype=bool)
+    usual[there] = 0.6745 * distance / spread <= FAR_OFF
+    return usual
 
 
 def robust_range(values: Sequence[float]) -> Range:

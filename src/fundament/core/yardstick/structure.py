@@ -98,7 +98,10 @@ def structure_of(reading: Reading) -> dict[str, float]:
     """The MEASURES of the main content, without those that depend on a keyword: counts, and averages per unit."""
     blocks = reading.main_blocks()
     headings = [b for b in blocks if b.kind == "heading"]
-    paragraphs = [b for b in blocks if b.kind in ("paragraph", "quote")]
+    # a paragraph holds at least one real sentence; a caption or a lone phrase in a block of its own is none
+    paragraphs = [
+        b for b in blocks if b.kind in ("paragraph", "quote") and any(s.natural for s in analyse_text(b.text, reading.language))
+    ]
     paragraph_words = [sum(len(s.tokens) for s in analyse_text(b.text, reading.language)) for b in paragraphs]
     sentence_words = [
         len(s.tokens) for b in blocks if b.kind in ("paragraph", "quote", "list_item") for s in analyse_text(b.text, reading.language)

@@ -222,10 +222,16 @@ def _finish(
             name=shown_form(pool.forms[key]), phrases=tuple(phrases[key]), tier=3, pages=0, weight=0.0, per_thousand=nothing,
             low=1, high=1, ceiling=1, specificity=round(specific, 3), head=set(key.split(" ")) <= keyword_lemmas, counts=counts,
             prominent=tuple(bool(keys & on_page) for on_page in prominent_keys),
+            is_noun=_is_noun(pool.tags[key]),
             first_sentences=tuple((page.reading.url, first[number]) for page, (_, first) in zip(pages, by_page, strict=True) if number in first),
         )  # fmt: skip
         terms.append(with_targets(term, summaries, planned_words))
     return scale_weights(terms, summaries)
+
+
+def _is_noun(tags: Counter[str]) -> bool:
+    named = tags["NOUN"] + tags["PROPN"] + tags["PHRASE"] + tags[""]
+    return named >= 0.7 * sum(tags.values())
 
 
 def shown_form(forms: Counter[str]) -> str:

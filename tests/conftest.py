@@ -1,0 +1,55 @@
+"""What several test folders share: the demo pages as readings, and the stand-ins as a server."""
+
+from __future__ import annotations
+
+import threading
+from collections.abc import Iterator
+
+import pytest
+
+from fundament.core.reading.read_page import read_page
+from fundament.core.scoring.aim import with_aim
+from fundament.core.scoring.compiled import CompiledYardstick
+from fundament.core.yardstick.build import build_yardstick
+from fundament.core.yardstick.model import ComparedPage, Yardstick
+from fundament.core.yardstick.page_analysis import analyse_page
+from standins.makes import render
+from standins.server import make_server
+from standins.sheets import Sheet, read_folder
+
+KEYWORD = "repointing brick with lime mortar"
+
+
+@pytest.fixture(scope="session")
+def sheets() -> list[Sheet]:
+    return read_folder("repointing")
+
+
+@pytest.fixture(scope="session")
+def articles(sheets: list[Sheet]) -> list[ComparedPage]:
+    """The articles of the main study, as competitors."""
+    pages = []
+    for rank, sheet in enumerate(sheets, 1):
+        if sheet.get("kind") == "article":
+            reading = read_page(render(sheet).encode(), sheet.address)
+            pages.append(ComparedPage(rank, reading, analyse_page(reading)))
+    return pages
+
+
+@pytest.fixture(scope="session")
+def yardstick(articles: list[ComparedPage]) -> Yardstick:
+    return with_aim(build_yardstick(articles, KEYWORD), articles)
+
+
+@pytest.fixture(scope="session")
+def compiled(yardstick: Yardstick) -> CompiledYardstick:
+    return CompiledYardstick(yardstick)
+
+
+@pytest.fixture(scope="session")
+def standins() -> Iterator[str]:
+    """The address of running stand-ins."""
+    server = make_server(0)
+    threading.Thread(target=server.serve_forever, daemon=True).start()
+    yield f"http://127.0.0.1:{server.server_address[1]}"
+    server.shutdown()

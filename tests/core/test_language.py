@@ -1,0 +1,101 @@
+"""Words, sentences, phrases and what counts as a use."""
+
+from __future__ import annotations
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from fundament.core.language.analysis import analyse_text
+from fundament.core.language.detect import detect_language
+from fundament.core.language.phrases import PhraseMatcher
+from fundament.core.language.sentences import split_sentences
+from fundament.core.language.uses import uses_in
+from fundament.core.language.words import count_words, lemma_of, tokenize
+
+
+@pytest.mark.parametrize(
+    ("one", "other"),
+    [
+        ("bricks", "brick"), ("the wall's", "the walls"), ("re-pointing", "repointing"), ("damp-proof", "damp proof"), ("gray", "grey"),
+        ("moldy", "mouldy"), ("organizing", "organising"), ("meters", "metre"), ("Lime’s", "lime's"), ("colors", "colour"),
+    ],
+)  # fmt: skip
+def test_spelling_variants_share_their_lemmas(one: str, other: str) -> None:
+    assert [t.lemma for t in tokenize(one)] == [t.lemma for t in tokenize(other)]
+
+
+def test_numbers_with_units_and_ratios_are_words() -> None:
+    assert [t.text for t in tokenize("NHL 3.5 at 1:3, 25mm deep, 5 °C")] == ["NHL", "3.5", "at", "1:3", "25mm", "deep", "5", "C"]
+
+
+def test_words_that_must_stay_apart_do() -> None:
+    assert lemma_of("repointing") != lemma_of("pointing") != lemma_of("point")
+
+
+@given(st.text(max_size=200))
+def test_offsets_point_at_the_words_and_sentences_lose_nothing(text: str) -> None:
+    for token in tokenize(text):
+        assert 0 <= token.start < token.end <= len(text)
+    assert count_words(text) >= 0
+    bounds = split_sentences(text)
+    assert "".join("".join(text[a:b].split()) for a, b in bounds) == "".join(text.split())
+
+
+@pytest.mark.parametrize(
+    ("text", "count"),
+    [
+        ("Use NHL 3.5, e.g. from St. Clement. Then go.", 2), ("It is approx. 3 mm. Ask Mr. Smith.", 2), ("Is it so? Yes! Good.", 3),
+        ("No full stop at the end", 1), ("J. Smith said it. Fig. 3 shows it.", 2), ("", 0), ("He said “Stop.” Then he went.", 2),
+    ],
+)  # fmt: skip
+def test_sentence_bounds(text: str, count: int) -> None:
+    assert len(split_sentences(text)) == count
+
+
+def _uses(text: str, *phrases: str) -> list[int]:
+    matcher = PhraseMatcher((tuple(t.lemma for t in tokenize(p)), n) for n, p in enumerate(phrases))
+    return uses_in(analyse_text(text), matcher, "en")[0]
+
+
+def test_a_phrase_inside_a_longer_one_is_counted_for_its_own_uses_only() -> None:
+    assert _uses("The lime mortar is soft, and the mortar is pale.", "mortar", "lime mortar") == [1, 0]
+
+
+def test_repeated_uses_in_one_sentence_count_once() -> None:
+    assert _uses("The brick is a brick and was a brick.", "brick") == [0]
+
+
+def test_a_phrase_does_not_cross_a_comma() -> None:
+    assert _uses("We use lime, mortar is what it becomes.", "lime mortar") == []
+
+
+@pytest.mark.parametrize(
+    "stuffed",
+    [
+        "lime mortar, brick, joint, sand, trowel",
+        "Lime mortar. Brick. Joint. Sand. Trowel.",
+        "Here are the lime mortar, brick, joint, sand and trowel.",
+        "It is about lime mortar and brick and joint and sand and trowel.",
+    ],
+)
+def test_lists_and_crammed_sentences_do_not_count(stuffed: str) -> None:
+    assert _uses(stuffed, "lime mortar", "brick", "joint", "sand", "trowel") == []
+
+
+def test_a_natural_sentence_with_several_terms_counts() -> None:
+    natural = "Rake out the old mortar to a depth of twice the joint width with a plugging chisel."
+    assert sorted(_uses(natural, "mortar", "joint width", "plugging chisel", "depth")) == [0, 1, 2, 3]
+
+
+@pytest.mark.parametrize(
+    ("language", "text"),
+    [
+        ("de", "Die alte Mauer wird mit einem weichen Kalkmörtel verfugt, damit sie wieder austrocknen kann und der Ziegel nicht leidet."),
+        ("fr", "Le mur ancien est rejointoyé avec un mortier de chaux souple afin que la brique puisse sécher et ne souffre pas du gel."),
+        ("pl", "Stary mur jest spoinowany miękką zaprawą wapienną, aby cegła mogła wyschnąć i nie ucierpiała podczas mrozu w zimie."),
+        ("en", "The old wall is repointed with a soft lime mortar so that the brick can dry out and does not suffer from the frost."),
+    ],
+)
+def test_language_is_detected(language: str, text: str) -> None:
+    assert detect_language(text) == language

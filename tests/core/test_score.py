@@ -1,0 +1,152 @@
+"""The properties of the score, each on many made drafts."""
+
+from __future__ import annotations
+
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from fundament.core.edits.carriers import plain_carrier
+from fundament.core.edits.next_edits import apply_change, next_edits
+from fundament.core.reading.model import Reading
+from fundament.core.reading.read_page import read_draft
+from fundament.core.scoring.aim import ABOVE_BEST
+from fundament.core.scoring.compiled import CompiledYardstick
+from fundament.core.scoring.score import score, why
+from fundament.core.yardstick.build import without_page
+from fundament.core.yardstick.model import ComparedPage, Yardstick
+
+SENTENCES = (
+    "The old mortar of this wall was lime and it has served for a century.",
+    "Rake out the joints with a plugging chisel before you begin with anything else.",
+    "We had tea afterwards and talked about the garden.",
+    "Damp hessian keeps the sun and the wind off the new work for a week.",
+    "Cement is too hard for a brick that was fired in a clamp.",
+    "Ask the conservation officer if the building is listed.",
+    "A mix of NHL 3.5 and sharp sand is right for most walls.",
+    "Nobody knows why the dog likes to sit on the scaffold.",
+)
+HEADINGS = ("Raking out", "What it costs", "Our garden", "Curing and aftercare", "Which sand?", "How long does it take?")
+
+paragraphs = st.lists(st.sampled_from(SENTENCES), min_size=1, max_size=6).map(lambda s: f"<p>{' '.join(s)}</p>")
+headings = st.sampled_from(HEADINGS).map(lambda h: f"<h2>{h}</h2>")
+drafts = st.builds(
+    lambda title, blocks: read_draft("".join(blocks), title=title),
+    st.sampled_from(("", "Repointing brick with lime mortar", "A title about something else")),
+    st.lists(st.one_of(paragraphs, headings), max_size=10),
+)
+many = settings(max_examples=40, deadline=None)
+
+
+def added(draft: Reading, html: str) -> Reading:
+    extra = read_draft(html)
+    from dataclasses import replace
+
+    return replace(draft, blocks=draft.blocks + extra.blocks, word_count=draft.word_count + extra.word_count)
+
+
+@many
+@given(drafts)
+def test_1_the_parts_add_up_and_every_point_has_a_source(compiled: CompiledYardstick, draft: Reading) -> None:
+    result = score(draft, compiled)
+    assert result.total == pytest.approx(sum(part.points for part in result.parts), abs=1e-9)
+    assert result.total == pytest.approx(sum(item.points for item in why(result)), abs=1e-9)
+    assert sum(part.max for part in result.parts) == pytest.approx(100.0, abs=0.01)
+    assert 0.0 <= result.total <= 100.0
+    for item in result.items:
+        assert item.points <= item.max + 1e-9
+        assert item.reason
+
+
+def test_2_a_competitor_is_scored_against_the_others(yardstick: Yardstick, articles: list[ComparedPage]) -> None:
+    page = next(p for p in articles if p.reading.url == yardstick.pages[0].url)
+    assert yardstick.page_scores[page.reading.url] == pytest.approx(score(page.reading, without_page(yardstick, page.reading.url)).total, abs=0.01)
+    against_itself = score(page.reading, yardstick).total
+    assert yardstick.page_scores[page.reading.url] != pytest.approx(against_itself, abs=0.01)
+
+
+@many
+@given(drafts, st.integers(0, 60))
+def test_3_a_natural_use_of_a_missing_term_never_lowers_it(compiled: CompiledYardstick, draft: Reading, choice: int) -> None:
+    before = score(draft, compiled)
+    absent = [item for item in before.items_of("terms") if item.state == "absent"]
+    if not absent:
+        return
+    term = absent[choice % len(absent)]
+    after = score(added(draft, f"<p>{plain_carrier(compiled, term.subject)}</p>"), compiled)
+    assert after.total >= before.total - 1e-9
+
+
+def test_3_uses_above_the_range_add_nothing_then_slowly_cost(compiled: CompiledYardstick) -> None:
+    number, term = next((n, t) for n, t in enumerate(compiled.yardstick.terms) if not t.head and t.low > 1)
+
+    def points(uses: int) -> float:
+        draft = read_draft(f"<p>{' '.join([plain_carrier(compiled, term.name)] * uses)}</p>")
+        return score(draft, compiled).items_of("terms")[number].points
+
+    rising = [points(n) for n in range(term.low + 1)]
+    assert rising == sorted(rising) and rising[0] == 0
+    assert points(term.low) == points(term.high) == points(term.ceiling)
+    assert points(term.ceiling) > points(term.ceiling * 2) >= 0.8 * points(term.ceiling)
+
+
+@pytest.mark.parametrize("size", [5, 10, 25, 60])
+@pytest.mark.parametrize("shape", ["commas", "lines", "items", "crammed"])
+def test_4_a_dump_gains_at_most_a_tenth(compiled: CompiledYardstick, size: int, shape: str) -> None:
+    draft = read_draft("<h1>A page</h1><p>We had tea afterwards and talked about the garden.</p>")
+    before = score(draft, compiled)
+    names = [item.subject for item in before.items_of("terms") if item.state == "absent"][:size]
+    dump = {
+        "commas": f"<p>{', '.join(names)}</p>",
+        "lines": "".join(f"<p>{name}</p>" for name in names),
+        "items": "<ul>" + "".join(f"<li>{name}</li>" for name in names) + "</ul>",
+        "crammed": f"<p>This page is about the {', the '.join(names[:-1])} and the {names[-1]}.</p>",
+    }[shape]
+    sentences = "".join(f"<p>{plain_carrier(compiled, name)}</p>" for name in names)
+    honest = score(added(draft, sentences), compiled).total - before.total
+    dumped = score(added(draft, dump), compiled).total - before.total
+    assert dumped <= 0.1 * honest, (dumped, honest)
+
+
+@settings(max_examples=12, deadline=None)
+@given(drafts)
+def test_5_the_gain_shown_is_the_gain_got(compiled: CompiledYardstick, draft: Reading) -> None:
+    before = score(draft, compiled).total
+    edits = next_edits(draft, compiled)
+    assert [e.gain for e in edits] == sorted((e.gain for e in edits), reverse=True)
+    for edit in edits:
+        if edit.change.take_out is None:
+            assert score(apply_change(draft, edit.change), compiled).total - before == pytest.approx(edit.gain, abs=0.1), edit
+
+
+def test_7_the_aim_is_the_upper_quartile_and_enough_a_little_above_the_best(yardstick: Yardstick) -> None:
+    scores = sorted(yardstick.page_scores.values())
+    assert len(scores) == len(yardstick.pages)
+    assert sum(1 for s in scores if s >= yardstick.aim) <= len(scores) // 4 + 1
+    assert yardstick.enough == pytest.approx(scores[-1] + ABOVE_BEST, abs=0.01)
+
+
+def test_an_empty_draft_scores_and_says_what_to_do(compiled: CompiledYardstick) -> None:
+    empty = read_draft("")
+    assert score(empty, compiled).total < 5
+    assert {"use_term", "head_subtopic", "title"} <= {edit.kind for edit in next_edits(empty, compiled)}
+
+
+def test_a_name_without_its_context_is_only_mentioned(compiled: CompiledYardstick) -> None:
+    entity = next(e for e in compiled.yardstick.entities if e.name == "hessian")
+    alone = read_draft("<p>My cat has a bed that is made of hessian and she likes it.</p>")
+    meant = read_draft("<p>Cover the new work with damp hessian and mist it until the mortar has cured.</p>")
+    states = [next(i.state for i in score(d, compiled).items_of("entities") if i.subject == entity.name) for d in (read_draft(""), alone, meant)]
+    assert states == ["absent", "only mentioned", "recognised"]
+
+
+def test_a_section_moves_a_subtopic_from_absent_to_headed(compiled: CompiledYardstick) -> None:
+    label = next(s.label for s in compiled.yardstick.subtopics if "rak" in s.label.lower())
+
+    def state(html: str) -> str:
+        return next(i.state for i in score(read_draft(html), compiled).items_of("subtopics") if i.subject == label)
+
+    text = "<p>Take out the old mortar with a plugging chisel to twice the height of the joint. Brush the dust out of the joints. Leave the back of the joint square.</p>"
+    assert state("<p>We had tea afterwards.</p>") == "absent"
+    assert state(text) == "covered"
+    assert state(f"<h2>How to rake out the joints</h2>{text}") == "headed"
