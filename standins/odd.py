@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import functools
 import gzip
 import time
 from http.server import BaseHTTPRequestHandler
@@ -35,7 +36,7 @@ def answer(handler: BaseHTTPRequestHandler, path: str) -> None:
     elif path == "/drip":
         _stream(handler, b"<p>slowly</p>", times=1000, pause=0.5)
     elif path == "/bomb":
-        body = gzip.compress(b"<p>bomb</p>" * 20_000_000, compresslevel=1)
+        body = _bomb()
         _head(handler, 200, "text/html", {"Content-Encoding": "gzip", "Content-Length": str(len(body))})
         handler.wfile.write(body)
     elif path == "/latin1":
@@ -45,7 +46,7 @@ def answer(handler: BaseHTTPRequestHandler, path: str) -> None:
         _whole(handler, b"<html><body><script>render()</script><div id=app></div></body></html>", "text/html")
     elif path.startswith("/redirect"):
         target = {
-            "/redirect-to-loopback": "http://127.0.0.1:22/",
+            "/redirect-to-loopback": "http://127.0.0.1/admin",
             "/redirect-to-metadata": "http://169.254.169.254/latest/meta-data/",
         }.get(path, f"https://{HOST}/redirect-loop")
         _head(handler, 302, "text/html", {"Location": target, "Content-Length": "0"})
@@ -57,6 +58,12 @@ def answer(handler: BaseHTTPRequestHandler, path: str) -> None:
         _whole(handler, _FINE.encode(), "text/html")
     else:
         _head(handler, 404, "text/html", {"Content-Length": "0"})
+
+
+@functools.cache
+def _bomb() -> bytes:
+    """66 MB of markup in some hundred kilobytes."""
+    return gzip.compress(b"<p>bomb</p>" * 6_000_000, compresslevel=1)
 
 
 def _head(handler: BaseHTTPRequestHandler, status: int, kind: str, headers: dict[str, str]) -> None:

@@ -5,6 +5,7 @@ from __future__ import annotations
 import contextlib
 import gzip
 import json
+import sys
 import time
 from http.server import BaseHTTPRequestHandler, ThreadingHTTPServer
 from urllib.parse import parse_qs, urlsplit
@@ -127,12 +128,20 @@ class Handler(BaseHTTPRequestHandler):
         self.wfile.write(body)
 
 
-def make_server(port: int = 0) -> ThreadingHTTPServer:
+class Server(ThreadingHTTPServer):
+    """A thread per request; a client that goes away in the middle is nothing to speak of."""
+
+    daemon_threads = True
+
+    def handle_error(self, request: object, client_address: object) -> None:
+        if not isinstance(sys.exception(), ConnectionError):
+            super().handle_error(request, client_address)  # type: ignore[arg-type]
+
+
+def make_server(port: int = 0) -> Server:
     """A server on the loopback address, ready for serve_forever; port 0 takes a free port."""
     Handler.web = Web()
-    server = ThreadingHTTPServer(("127.0.0.1", port), Handler)
-    server.daemon_threads = True
-    return server
+    return Server(("127.0.0.1", port), Handler)
 
 
 def serve(port: int) -> int:

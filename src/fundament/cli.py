@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import argparse
+import runpy
 import sys
 
 
@@ -19,6 +20,8 @@ def _parser() -> argparse.ArgumentParser:
     analyse.add_argument("--pages", required=True, metavar="DIR")
     analyse.add_argument("--draft", default="", metavar="FILE")
     analyse.add_argument("--language", default="")
+    bench = commands.add_parser("bench", help="run a benchmark and print its figures")
+    bench.add_argument("name", choices=("keystroke", "yardstick"))
     manage = commands.add_parser("manage", help="run a management command of the web application on the demo's database")
     manage.add_argument("arguments", nargs="*")
     return parser
@@ -32,6 +35,9 @@ def main(arguments: list[str] | None = None) -> int:
         options.arguments = arguments[1:]  # given on as they are, also those that begin with a dash
     elif rest:
         _parser().error(f"unknown arguments: {' '.join(rest)}")
+    if options.command == "bench":
+        runpy.run_module(f"bench.{options.name}", run_name="__main__")
+        return 0
     if options.command in ("demo", "test", "manage"):
         from fundament import runtime
 

@@ -91,7 +91,7 @@ class Postgres:
         if self.as_postgres:
             command = ["runuser", "-u", "postgres", "--", *command]
         log = subprocess.PIPE if program != "pg_ctl" or "start" not in arguments else subprocess.DEVNULL
-        return subprocess.run(command, stdout=log, stderr=subprocess.STDOUT, text=True, cwd="/", stdin=subprocess.DEVNULL)  # noqa: S603
+        return subprocess.run(command, stdout=log, stderr=subprocess.STDOUT, text=True, cwd="/", stdin=subprocess.DEVNULL)
 
     def _home(self, data: Path) -> Path:
         """The data folder, or one under /var/tmp where the postgres user cannot reach ours, or the socket's path would be too long."""

@@ -19,7 +19,7 @@ from fundament.postgres import Postgres
 
 ROOT = Path(__file__).resolve().parents[2]
 DATA = ROOT / ".data"
-DEMO_USER, DEMO_PASSWORD = "demo", "limewash"  # noqa: S105 - printed on purpose; the demo listens on loopback only
+DEMO_USER, DEMO_PASSWORD = "demo", "limewash"
 
 
 def run(options: argparse.Namespace) -> int:
@@ -129,10 +129,8 @@ class Demo:
                 stack.callback(_end, process)
             _wait_until_answering(f"http://127.0.0.1:{port}/health")
             print(f"\nFundament is at http://127.0.0.1:{port}/  (user {DEMO_USER}, password {DEMO_PASSWORD}). Ctrl-C stops it.", flush=True)
-            try:
+            with contextlib.suppress(KeyboardInterrupt):
                 self._watch(running, commands, environment, stack)
-            except KeyboardInterrupt:
-                pass
             print("\nStopping.", flush=True)
         return 0
 

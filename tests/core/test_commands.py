@@ -30,7 +30,14 @@ def test_read_prints_the_page(folder: Path, capsys: pytest.CaptureFixture[str]) 
     assert {"kind", "level", "text", "main"} <= set(output["blocks"][0])
 
 
-@pytest.mark.parametrize(("suffix", "text"), [("md", "---\ntitle: Lime mortar\n---\n# Lime\n\nThe lime mortar is soft.\n"), ("txt", "# Lime\n\nThe lime mortar is soft."), ("html", "<title>T</title><h1>Lime</h1><p>The lime mortar is soft.</p>")])
+@pytest.mark.parametrize(
+    ("suffix", "text"),
+    [
+        ("md", "---\ntitle: Lime mortar\n---\n# Lime\n\nThe lime mortar is soft.\n"),
+        ("txt", "# Lime\n\nThe lime mortar is soft."),
+        ("html", "<title>T</title><h1>Lime</h1><p>The lime mortar is soft.</p>"),
+    ],
+)
 def test_analyse_measures_a_draft(folder: Path, tmp_path: Path, capsys: pytest.CaptureFixture[str], suffix: str, text: str) -> None:
     draft = tmp_path / f"draft.{suffix}"
     draft.write_text(text)

@@ -60,7 +60,9 @@ def test_1_the_parts_add_up_and_every_point_has_a_source(compiled: CompiledYards
 
 def test_2_a_competitor_is_scored_against_the_others(yardstick: Yardstick, articles: list[ComparedPage]) -> None:
     page = next(p for p in articles if p.reading.url == yardstick.pages[0].url)
-    assert yardstick.page_scores[page.reading.url] == pytest.approx(score(page.reading, without_page(yardstick, page.reading.url)).total, abs=0.01)
+    assert yardstick.page_scores[page.reading.url] == pytest.approx(
+        score(page.reading, without_page(yardstick, page.reading.url)).total, abs=0.01
+    )
     against_itself = score(page.reading, yardstick).total
     assert yardstick.page_scores[page.reading.url] != pytest.approx(against_itself, abs=0.01)
 
@@ -136,7 +138,9 @@ def test_a_name_without_its_context_is_only_mentioned(compiled: CompiledYardstic
     entity = next(e for e in compiled.yardstick.entities if e.name == "hessian")
     alone = read_draft("<p>My cat has a bed that is made of hessian and she likes it.</p>")
     meant = read_draft("<p>Cover the new work with damp hessian and mist it until the mortar has cured.</p>")
-    states = [next(i.state for i in score(d, compiled).items_of("entities") if i.subject == entity.name) for d in (read_draft(""), alone, meant)]
+    states = [
+        next(i.state for i in score(d, compiled).items_of("entities") if i.subject == entity.name) for d in (read_draft(""), alone, meant)
+    ]
     assert states == ["absent", "only mentioned", "recognised"]
 
 

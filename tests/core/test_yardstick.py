@@ -21,7 +21,19 @@ EXPECTED = {
     "lime mortar", "mortar", "brick", "joints", "repointing", "cement", "NHL 3.5", "sharp sand", "natural hydraulic lime", "hessian",
     "plugging chisel", "frost", "churn brush", "lime putty",
 }  # fmt: skip
-FORBIDDEN = ("cookie", "newsletter", "privacy", "contact", "advert", "subscribe", "comment", "example", "harrow weir", "loft ladders", "click")
+FORBIDDEN = (
+    "cookie",
+    "newsletter",
+    "privacy",
+    "contact",
+    "advert",
+    "subscribe",
+    "comment",
+    "example",
+    "harrow weir",
+    "loft ladders",
+    "click",
+)
 
 
 def test_the_terms_that_belong_are_found_and_furniture_is_not(yardstick: Yardstick) -> None:
@@ -76,7 +88,10 @@ def test_without_a_page_nothing_of_it_remains(yardstick: Yardstick) -> None:
 def test_one_freak_page_moves_no_target(articles: list[ComparedPage]) -> None:
     ten = articles[:9]
     before = build_yardstick(ten, KEYWORD)
-    giant = read_page("<main><h1>Giant</h1>" + "<p>The mortar of the brick wall is lime and the joints are lime mortar too.</p>" * 1500 + "</main>", "https://giant.example/")
+    giant = read_page(
+        "<main><h1>Giant</h1>" + "<p>The mortar of the brick wall is lime and the joints are lime mortar too.</p>" * 1500 + "</main>",
+        "https://giant.example/",
+    )
     after = build_yardstick([*ten, ComparedPage(10, giant, analyse_page(giant))], KEYWORD)
     assert after.notes
     assert after.planned_words == before.planned_words

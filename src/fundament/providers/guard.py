@@ -13,6 +13,7 @@ from urllib.parse import urlsplit
 
 from fundament.providers.errors import PageError
 
+_TRANSLATED = ipaddress.ip_network("64:ff9b::/96")  # IPv4 addresses in the clothes of IPv6, RFC 6052
 PORTS = frozenset((80, 443, 8000, 8080, 8443))
 
 
@@ -65,6 +66,8 @@ def is_public(address: str) -> bool:
     """Whether an IP address belongs to the public internet."""
     parsed = ipaddress.ip_address(address.split("%")[0])
     if isinstance(parsed, ipaddress.IPv6Address):
+        if parsed in _TRANSLATED:
+            return is_public(str(ipaddress.IPv4Address(int(parsed) & 0xFFFFFFFF)))
         inner = parsed.ipv4_mapped or parsed.sixtofour or (parsed.teredo[1] if parsed.teredo else None)
         if inner is not None:
             return is_public(str(inner))

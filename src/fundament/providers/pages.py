@@ -94,7 +94,12 @@ class PageFetcher:
     def _get(self, address: str, target: Target, deadline: float, most_bytes: int) -> _Answer:
         parts = urlsplit(address)
         timeout = httpx.Timeout(self.limits.connect_seconds)
-        headers = {"User-Agent": USER_AGENT, "Accept": "text/html,application/xhtml+xml", "Accept-Encoding": "gzip, deflate", "Host": parts.netloc}
+        headers = {
+            "User-Agent": USER_AGENT,
+            "Accept": "text/html,application/xhtml+xml",
+            "Accept-Encoding": "gzip, deflate",
+            "Host": parts.netloc,
+        }
         if not target.address:
             # simulated hosts are asked for in plain text through their proxy, whatever the scheme they are shown with
             request_url = urlunsplit(("http", parts.netloc, parts.path or "/", parts.query, ""))

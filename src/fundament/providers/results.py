@@ -47,7 +47,9 @@ class HttpResults:
     def search(self, keyword: str, *, country: str, language: str, device: str, count: int) -> ResultPage:
         query = {"keyword": keyword, "country": country, "language": language, "device": device, "count": str(count)}
         try:
-            answer = httpx.get(f"{self.address.rstrip('/')}/results", params=query, headers=self._headers, timeout=self.seconds, trust_env=False)
+            answer = httpx.get(
+                f"{self.address.rstrip('/')}/results", params=query, headers=self._headers, timeout=self.seconds, trust_env=False
+            )
             answer.raise_for_status()
             body = answer.json()
             results = tuple(

@@ -43,7 +43,9 @@ class Table:
             if self.search:
                 query["search"] = self.search
             direction = ("descending" if self.descending else "ascending") if is_current else ""
-            cells.append({"label": column.label, "query": urlencode(query), "direction": direction, "number": column.number, "help": column.help})
+            cells.append(
+                {"label": column.label, "query": urlencode(query), "direction": direction, "number": column.number, "help": column.help}
+            )
         return cells
 
     @property

@@ -21,6 +21,7 @@ from fundament.core.scoring.points import (
     points_of,
     structure_target,
     text_credit,
+    totals_of,
 )
 from fundament.core.yardstick.build import keyword_share
 from fundament.core.yardstick.structure import MEASURES
@@ -36,11 +37,13 @@ def next_edits(draft: Reading, compiled: CompiledYardstick) -> list[Edit]:
 def edits_for_features(compiled: CompiledYardstick, features: DraftFeatures) -> list[Edit]:
     """The same from features that are at hand already."""
     before = points_of(compiled, features).total
-    edits = []
-    for kind, subject, text, change in _possible(compiled, features):
-        gain = points_of(compiled, change_features(compiled, features, change)).total - before
-        if gain >= LEAST_GAIN:
-            edits.append(Edit(kind, subject, round(gain, 4), text, change))
+    possible = list(_possible(compiled, features))
+    totals = totals_of(compiled, features, [change_features(compiled, features, change) for *_, change in possible])
+    edits = [
+        Edit(kind, subject, round(float(total) - before, 4), text, change)
+        for (kind, subject, text, change), total in zip(possible, totals, strict=True)
+        if total - before >= LEAST_GAIN
+    ]
     edits.sort(key=lambda edit: (-edit.gain, edit.kind, edit.subject))
     return edits
 

@@ -6,7 +6,10 @@ A phrase inside a longer one is thereby counted only for its own uses.
 from __future__ import annotations
 
 from collections.abc import Iterable, Sequence
-from typing import NamedTuple
+from typing import Any, NamedTuple
+
+_ENDS = ""  # no lemma is empty, so this key can hold the number of the phrase that ends at a node
+_Node = dict[str, Any]
 
 
 class Match(NamedTuple):
@@ -18,29 +21,34 @@ class Match(NamedTuple):
 
 
 class PhraseMatcher:
-    """Matches phrases given as lemma tuples; several tuples may share a number (variants of one term)."""
+    """Matches phrases given as lemma tuples; several tuples may share a number (variants of one term). A trie over lemmas."""
 
     def __init__(self, phrases: Iterable[tuple[tuple[str, ...], int]]) -> None:
-        self._by_first: dict[str, list[tuple[tuple[str, ...], int]]] = {}
+        self._root: _Node = {}
         for lemmas, number in phrases:
+            node = self._root
+            for lemma in lemmas:
+                node = node.setdefault(lemma, {})
             if lemmas:
-                self._by_first.setdefault(lemmas[0], []).append((lemmas, number))
-        for entries in self._by_first.values():
-            entries.sort(key=lambda entry: (-len(entry[0]), entry[0]))
+                node.setdefault(_ENDS, number)
 
     def find(self, lemmas: Sequence[str], joined: Sequence[bool]) -> list[Match]:
         """All matches in one sentence; a phrase never crosses a comma or other mark between words."""
         matches: list[Match] = []
-        position = 0
-        length = len(lemmas)
-        by_first = self._by_first
+        root, length, position = self._root, len(lemmas), 0
         while position < length:
-            for phrase, number in by_first.get(lemmas[position], ()):
-                end = position + len(phrase)
-                if end <= length and tuple(lemmas[position:end]) == phrase and all(joined[position + 1 : end]):
-                    matches.append(Match(number, position, end))
-                    position = end
-                    break
-            else:
+            node = root.get(lemmas[position])
+            if node is None:
                 position += 1
+                continue
+            found, found_end, end = node.get(_ENDS), position + 1, position + 1
+            while end < length and joined[end] and (node := node.get(lemmas[end])) is not None:
+                end += 1
+                if _ENDS in node:
+                    found, found_end = node[_ENDS], end
+            if found is None:
+                position += 1
+            else:
+                matches.append(Match(found, position, found_end))
+                position = found_end
         return matches

@@ -95,6 +95,7 @@ def tokenize(text: str, language: str = "en") -> list[Token]:
     return tokens
 
 
+@functools.lru_cache(maxsize=20_000)
 def count_words(text: str) -> int:
     """How many words a text has."""
     return sum(1 for _ in _WORD.finditer(text))

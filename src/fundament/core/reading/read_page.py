@@ -67,10 +67,11 @@ def read_page(html: str | bytes, url: str, *, header_charset: str = "", notes: I
     )
 
 
-def read_draft(html: str, *, title: str = "", description: str = "", url: str = "") -> Reading:
+def read_draft(html: str, *, title: str = "", description: str = "", url: str = "", language: str = "") -> Reading:
     """Read a draft: everything the person wrote counts, nothing is taken for furniture.
 
     title and description are the draft's title tag and meta description; when empty, those in the HTML are taken.
+    language: that of the study, when it is known; otherwise it is detected.
     """
     root = parse_html(html)
     metadata = read_metadata(root)
@@ -82,7 +83,7 @@ def read_draft(html: str, *, title: str = "", description: str = "", url: str = 
         url=url,
         title=title or metadata.title,
         description=description or metadata.description,
-        language=metadata.stated_language or detect_language(" ".join(b.text for b in blocks)[:20_000]),
+        language=language or metadata.stated_language or detect_language(" ".join(b.text for b in blocks)[:20_000]),
         blocks=blocks,
         word_count=sum(count_words(block.text) for block in blocks),
         images=_images(raw, kept, url),

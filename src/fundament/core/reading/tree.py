@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from collections.abc import Iterator
 from dataclasses import dataclass, field
 
@@ -10,6 +11,12 @@ from selectolax.lexbor import LexborHTMLParser, LexborNode
 # Deeper nesting than this is flattened: no honest page needs it, and a hostile one must not exhaust the stack.
 MAXIMUM_DEPTH = 150
 MAXIMUM_NODES = 400_000
+MAXIMUM_OPEN = 1_000
+_NESTING_TAG = re.compile(
+    r"<(/?)(?:div|span|section|article|main|aside|header|footer|nav|ul|ol|dl|table|tbody|blockquote|pre|form|figure|details|a|b|i|u|s|em|strong|"
+    r"font|center|small|big|sub|sup|code|kbd|tt|cite|q|abbr|ins|del|mark|svg|math|template|button|label|fieldset|h[1-6])\b[^>]*>",
+    re.IGNORECASE,
+)
 
 
 @dataclass(eq=False)
@@ -54,10 +61,32 @@ class Element:
         return [element for element in self.elements() if element.tag in tags]
 
 
+def limit_nesting(html: str) -> str:
+    """Drop start tags beyond MAXIMUM_OPEN open elements: the parser's time grows with the square of the depth.
+
+    Elements whose end tag may be left out (p, li, td, ...) and those without content are not counted.
+    """
+    if html.count("<") <= MAXIMUM_OPEN:
+        return html
+    depth = 0
+
+    def keep(found: re.Match[str]) -> str:
+        nonlocal depth
+        if found.group(1):
+            depth = max(0, depth - 1)
+        elif depth >= MAXIMUM_OPEN:
+            return ""
+        else:
+            depth += 1
+        return found.group(0)
+
+    return _NESTING_TAG.sub(keep, html)
+
+
 def parse_html(html: str) -> Element:
     """Parse a document; never raises on bad markup. Comments and processing instructions are dropped."""
     root = Element("html", {})
-    top = LexborHTMLParser(html).root
+    top = LexborHTMLParser(limit_nesting(html)).root
     if top is None:
         return root
     root.attributes = {name: value or "" for name, value in top.attributes.items()}

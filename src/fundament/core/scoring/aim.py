@@ -7,7 +7,9 @@ from dataclasses import replace
 
 import numpy as np
 
-from fundament.core.scoring.score import score
+from fundament.core.scoring.compiled import CompiledYardstick
+from fundament.core.scoring.features import draft_features
+from fundament.core.scoring.points import points_of
 from fundament.core.yardstick.build import without_page
 from fundament.core.yardstick.model import ComparedPage, Yardstick
 
@@ -17,7 +19,8 @@ AIM_OF_FEW = 60.0  # with fewer than three competitors there is no quartile to t
 
 def page_score(page: ComparedPage, yardstick: Yardstick) -> float:
     """The score of one competitor against the yardstick of the others, 0..100."""
-    return score(page.reading, without_page(yardstick, page.reading.url)).total
+    compiled = CompiledYardstick(without_page(yardstick, page.reading.url))
+    return points_of(compiled, draft_features(compiled, page.reading)).total
 
 
 def with_aim(yardstick: Yardstick, pages: Sequence[ComparedPage]) -> Yardstick:

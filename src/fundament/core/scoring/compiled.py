@@ -43,6 +43,7 @@ class CompiledYardstick:
         empty = {name for name in ("terms", "entities", "subtopics") if not getattr(yardstick, name)}
         self.part_scale = 100.0 / sum(weight for name, weight in PART_WEIGHTS.items() if name not in empty)
         self.part_weight = {name: 0.0 if name in empty else weight * self.part_scale for name, weight in PART_WEIGHTS.items()}
+        self.targets: dict[str, tuple[float, float]] = {}
         self.carriers: dict[tuple[int, str], str] = {}
         self.blocks: dict[tuple[str, int, str], BlockFeatures] = {}
 

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 
 import numpy as np
@@ -9,7 +10,7 @@ from numpy.typing import NDArray
 
 from fundament.core.scoring.compiled import CompiledYardstick
 from fundament.core.scoring.features import DraftFeatures
-from fundament.core.yardstick.model import Range
+from fundament.core.yardstick.model import Range, Yardstick
 
 Numbers = NDArray[np.float64]
 
@@ -75,6 +76,44 @@ def points_of(compiled: CompiledYardstick, features: DraftFeatures) -> Points:
     )
 
 
+def totals_of(compiled: CompiledYardstick, base: DraftFeatures, variants: Sequence[DraftFeatures]) -> Numbers:
+    """The totals of many texts that differ little from `base`: the same as `points_of(...).total` for each, taken together."""
+    if not variants:
+        return np.zeros(0)
+    weight = compiled.part_weight
+    terms = term_credit(compiled, np.stack([v.terms for v in variants])) @ compiled.term_weight
+    entities = (np.stack([v.recognised for v in variants]) > 0) @ compiled.entity_weight
+    best = np.stack([v.best for v in variants]).mean(axis=1)
+    heading = np.stack([v.heading for v in variants])
+    subtopics = _subtopic_credit(best, heading) @ compiled.subtopic_weight
+    known = points_of(compiled, base)
+    rest = []
+    for variant in variants:
+        total = 0.0
+        changed = variant.structure is not base.structure
+        for name, points in STRUCTURE_POINTS.items():
+            if changed and _measured_by(name, variant) != _measured_by(name, base):
+                total += compiled.part_scale * points * structure_credit(compiled, variant, name)
+            else:
+                total += known.structure[name]
+        for name, points in PLACEMENT_POINTS.items():
+            if variant.placement[name] != base.placement[name]:
+                total += compiled.part_scale * points * placement_credit(compiled, variant, name)
+            else:
+                total += known.placement[name]
+        rest.append(total)
+    weighed = weight["terms"] * terms + weight["entities"] * entities + weight["subtopics"] * subtopics
+    return np.asarray(weighed / 100.0 + np.array(rest))
+
+
+def _measured_by(name: str, features: DraftFeatures) -> tuple[float, ...]:
+    """The values a structure measure's credit depends on."""
+    values = features.structure
+    if name == "words_per_paragraph":
+        return values["paragraph_words"], values["long_paragraph_words"]
+    return (values["counted_words" if name == "words" else name],)
+
+
 def term_credit(compiled: CompiledYardstick, counts: Numbers) -> Numbers:
     """0..1 per term: (uses / low)^0.7 below the range, 1 within and up to the ceiling, then down by at most OVERUSE_COST."""
     below = (np.minimum(counts, compiled.term_low) / np.maximum(compiled.term_low, 1.0)) ** FIRST_USE_EXPONENT
@@ -84,18 +123,31 @@ def term_credit(compiled: CompiledYardstick, counts: Numbers) -> Numbers:
 
 def text_credit(features: DraftFeatures) -> Numbers:
     """0..1 per subtopic: how well the closest sentences of the text answer it."""
-    evidence = features.best.mean(axis=0)
-    return np.asarray(np.clip((evidence - TEXT_FROM) / (TEXT_FULL - TEXT_FROM), 0.0, 1.0))
+    return _text_credit(features.best.mean(axis=0))
+
+
+def _text_credit(closeness: Numbers) -> Numbers:
+    return np.asarray(np.clip((closeness - TEXT_FROM) / (TEXT_FULL - TEXT_FROM), 0.0, 1.0))
 
 
 def subtopic_credit(features: DraftFeatures) -> Numbers:
     """0..1 per subtopic: TEXT_SHARE for the text, the rest for a heading of its own."""
-    return TEXT_SHARE * text_credit(features) + (1.0 - TEXT_SHARE) * (features.heading >= HEADED_AT)
+    return _subtopic_credit(features.best.mean(axis=0), features.heading)
+
+
+def _subtopic_credit(closeness: Numbers, heading: Numbers) -> Numbers:
+    return TEXT_SHARE * _text_credit(closeness) + (1.0 - TEXT_SHARE) * (heading >= HEADED_AT)
 
 
 def structure_target(compiled: CompiledYardstick, name: str) -> tuple[float, float]:
     """The middle half over the competitors; counts are scaled to the planned length, averages are not."""
-    yardstick = compiled.yardstick
+    known = compiled.targets.get(name)
+    if known is None:
+        known = compiled.targets[name] = _structure_target(compiled.yardstick, name)
+    return known
+
+
+def _structure_target(yardstick: Yardstick, name: str) -> tuple[float, float]:
     wanted: Range = yardstick.structure[name]
     if name.startswith("words_per"):
         return wanted.p25, wanted.p75

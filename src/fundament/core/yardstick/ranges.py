@@ -7,10 +7,8 @@ Quantiles are the usual linear ones (Hyndman and Fan 1996, type 7).
 
 from __future__ import annotations
 
+import math
 from collections.abc import Sequence
-
-import numpy as np
-from numpy.typing import NDArray
 
 from fundament.core.yardstick.model import Range
 
@@ -19,28 +17,39 @@ MAD_FLOOR = 0.2  # on the natural-log scale: about 22 per cent
 LEAST_VALUES = 4  # with fewer values nobody can say which one is the freak
 
 
-def is_usual(values: Sequence[float]) -> NDArray[np.bool_]:
-    """For each value (at least 0) whether it is within the usual spread of the others."""
-    array = np.log1p(np.asarray(values, dtype=float))
-    usual = np.ones(len(array), dtype=bool)
-    there = array > 0  # what many pages lack (a table, an image) is judged among the pages that have it
-    if there.sum() < LEAST_VALUES:
-        return usual
-    distance = np.abs(array[there] - np.median(array[there]))
-    spread = max(float(np.median(distance)), MAD_FLOOR)
-    usual[there] = 0.6745 * distance / spread <= FAR_OFF
-    return usual
+def is_usual(values: Sequence[float]) -> list[bool]:
+    """For each value (at least 0) whether it is within the usual spread of the others.
+
+    What many pages lack (a table, an image) is judged among the pages that have it: a zero is always usual.
+    """
+    there = sorted(math.log1p(value) for value in values if value > 0)
+    if len(there) < LEAST_VALUES:
+        return [True] * len(values)
+    middle = quantile(there, 0.5)
+    spread = max(quantile(sorted(abs(x - middle) for x in there), 0.5), MAD_FLOOR)
+    return [value <= 0 or 0.6745 * abs(math.log1p(value) - middle) / spread <= FAR_OFF for value in values]
+
+
+def quantile(ordered: Sequence[float], share: float) -> float:
+    """The quantile of values in rising order, linear between neighbours (type 7). At least one value."""
+    place = share * (len(ordered) - 1)
+    below = int(place)
+    above = min(below + 1, len(ordered) - 1)
+    return ordered[below] + (ordered[above] - ordered[below]) * (place - below)
 
 
 def robust_range(values: Sequence[float]) -> Range:
-    """The range of a measure over the competitors, far-off values left out. Empty input gives zeros."""
-    array = np.asarray(values, dtype=float)
-    if len(array) == 0:
+    """The range of a measure over the competitors, far-off values left out. Empty input gives zeros.
+
+    In plain Python: these lists have 3 to 30 values, and thousands of them are taken for one yardstick.
+    """
+    if not values:
         return Range(0.0, 0.0, 0.0, 0.0, 0.0, 0.0, 0.0, 0.0, 0)
-    array = array[is_usual(values)]
-    points = np.percentile(array, [0, 10, 25, 50, 75, 90, 95, 100])
-    least, p10, p25, median, p75, p90, p95, most = (round(float(p), 4) for p in points)
-    return Range(least, p10, p25, median, p75, p90, p95, most, len(array))
+    kept = sorted(float(value) for value, usual in zip(values, is_usual(values), strict=True) if usual)
+    least, p10, p25, median, p75, p90, p95, most = (
+        round(quantile(kept, share), 4) for share in (0.0, 0.10, 0.25, 0.50, 0.75, 0.90, 0.95, 1.0)
+    )
+    return Range(least, p10, p25, median, p75, p90, p95, most, len(kept))
 
 
 def target_uses(per_thousand: Range, planned_words: int) -> tuple[int, int, int]:

@@ -8,6 +8,7 @@
 
 from __future__ import annotations
 
+import functools
 import math
 from collections import Counter, defaultdict
 from collections.abc import Sequence
@@ -39,6 +40,7 @@ class _Pool:
     tags: dict[str, Counter[str]]
 
 
+@functools.cache
 def rank_weight(rank: int) -> float:
     """How much a competitor's rank counts: 1 for the first, gently falling, about 0.7 for the twentieth."""
     return 1.0 / (1.0 + 0.15 * math.log(rank)) if rank > 0 else 1.0
@@ -160,9 +162,13 @@ def _preselect(
 
 def term_weight(counts: Sequence[int], prominent: Sequence[bool], specific: float, pages: Sequence[PageSummary]) -> float:
     """Raw weight of a term from its uses on each page (0 when on none); weights are scaled to sum to 100 afterwards."""
-    whole = sum(rank_weight(page.rank) for page in pages)
-    reach = sum(rank_weight(page.rank) for page, count in zip(pages, counts, strict=True) if count)
-    density = sum(1000.0 * count / max(page.words, 100) for page, count in zip(pages, counts, strict=True)) / len(pages)
+    whole = reach = density = 0.0
+    for page, count in zip(pages, counts, strict=True):
+        weight = rank_weight(page.rank)
+        whole += weight
+        if count:
+            reach += weight
+            density += 1000.0 * count / max(page.words, 100) / len(pages)
     return reach / whole * (0.4 + math.log1p(density)) * min(specific, 4.0) / 4.0 * (1.0 + sum(prominent) / len(pages))
 
 

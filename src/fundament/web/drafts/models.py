@@ -31,7 +31,11 @@ class Draft(models.Model):
 class Revision(models.Model):
     """A draft as it was at one time."""
 
-    REASONS = (("kept", "Kept now and then"), ("conflict", "Could not be saved over a newer text"), ("before", "Before another was taken over"))
+    REASONS = (
+        ("kept", "Kept now and then"),
+        ("conflict", "Could not be saved over a newer text"),
+        ("before", "Before another was taken over"),
+    )
 
     draft = models.ForeignKey(Draft, on_delete=models.CASCADE, related_name="revisions")
     version = models.PositiveIntegerField()

@@ -133,10 +133,12 @@ def _keep(draft: Draft, text: Text, reason: str, user: AbstractBaseUser | None, 
 
 def measure(study: Study, text: Text) -> Measured:
     """Score a text against the study's yardstick and find its next best edits."""
-    reading = read_draft(text.html, title=text.title_tag, description=text.meta_description)
+    reading = read_draft(text.html, title=text.title_tag, description=text.meta_description, language=study.language)
     compiled = compiled_of(study)
     if compiled is None:
-        return Measured(reading.word_count, None, (), "No competitor is chosen in the study, so there is nothing to measure against.", reading)
+        return Measured(
+            reading.word_count, None, (), "No competitor is chosen in the study, so there is nothing to measure against.", reading
+        )
     if reading.word_count > MOST_WORDS:
         problem = (
             f"This text has {reading.word_count:,} words. It is saved, but it is not scored: scoring stops at {MOST_WORDS:,} words. "

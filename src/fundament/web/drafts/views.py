@@ -70,7 +70,9 @@ def panel(request: HttpRequest, draft_id: int) -> HttpResponse:
     """Another panel for the stored text, with the marks and evidence of a chosen subject."""
     draft = draft_of(request, draft_id)
     measured = services.measure(draft.study, Text(draft.html, draft.title_tag, draft.meta_description))
-    return JsonResponse(_parts(request, measured, request.GET.get("panel", ""), request.GET.get("part", ""), request.GET.get("subject", "")))
+    return JsonResponse(
+        _parts(request, measured, request.GET.get("panel", ""), request.GET.get("part", ""), request.GET.get("subject", ""))
+    )
 
 
 def _parts(request: HttpRequest, measured: Measured, panel_name: str, part: str, subject: str) -> dict[str, object]:
@@ -109,7 +111,11 @@ def export(request: HttpRequest, draft_id: int) -> HttpResponse:
 def revisions(request: HttpRequest, draft_id: int) -> HttpResponse:
     """All revisions of a draft."""
     draft = draft_of(request, draft_id)
-    return render(request, "drafts/revisions.html", {"draft": draft, "study": draft.study, "tab": "drafts", "revisions": draft.revisions.select_related("created_by")})
+    return render(
+        request,
+        "drafts/revisions.html",
+        {"draft": draft, "study": draft.study, "tab": "drafts", "revisions": draft.revisions.select_related("created_by")},
+    )
 
 
 @require_GET

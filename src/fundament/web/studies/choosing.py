@@ -43,7 +43,11 @@ def _advice(candidate: Candidate, usual: str, median: float, language: str) -> s
     if candidate.language != language:
         return f"It is in another language ({candidate.language})."
     if candidate.kind != usual and candidate.kind in _KIND_NAMES:
-        return f"It is {_KIND_NAMES[candidate.kind]}, and most of the results are {usual}s." if usual != "other" else f"It is {_KIND_NAMES[candidate.kind]}."
+        return (
+            f"It is {_KIND_NAMES[candidate.kind]}, and most of the results are {usual}s."
+            if usual != "other"
+            else f"It is {_KIND_NAMES[candidate.kind]}."
+        )
     if candidate.words < LEAST_WORDS:
         return f"It has only {candidate.words} words of text."
     if median and candidate.words > GIANT * median:

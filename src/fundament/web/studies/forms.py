@@ -20,7 +20,10 @@ class NewStudyForm(forms.Form):
         max_length=200,
         label="Keyword",
         help_text="The phrase people search for, as they type it.",
-        error_messages={"required": "Give the keyword: the phrase that people search for.", "max_length": "A keyword has at most 200 characters."},
+        error_messages={
+            "required": "Give the keyword: the phrase that people search for.",
+            "max_length": "A keyword has at most 200 characters.",
+        },
     )
     country = forms.ChoiceField(choices=COUNTRIES, initial="gb", label="Country")
     language = forms.ChoiceField(choices=LANGUAGES, initial="en", label="Language")

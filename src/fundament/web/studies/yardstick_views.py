@@ -60,7 +60,9 @@ def terms(request: HttpRequest, study_id: int) -> HttpResponse:
     numbered = {term.name: number for number, term in enumerate(found.terms)}
     table = table_of(request, found.terms, TERM_COLUMNS, first="weight", text=lambda term: term.name)
     if request.GET.get("format") == "csv":
-        return csv_response(f"terms-{study.pk}", ("term", "tier", "pages", "weight", "low", "high", "ceiling", "specificity"), map(_term_row, table.rows))
+        return csv_response(
+            f"terms-{study.pk}", ("term", "tier", "pages", "weight", "low", "high", "ceiling", "specificity"), map(_term_row, table.rows)
+        )
     context |= {
         "table": table,
         "rows": [(numbered[term.name], term) for term in table.rows],
@@ -104,7 +106,8 @@ def entities(request: HttpRequest, study_id: int) -> HttpResponse:
 def _salience(entity: Entity, found: Yardstick) -> list[tuple[str, float, int]]:
     """(url, salience, step 0 to 4 for drawing) per competitor."""
     return [
-        (page.url, value, 0 if value == 0 else 1 + min(3, int(value * 40))) for page, value in zip(found.pages, entity.salience, strict=True)
+        (page.url, value, 0 if value == 0 else 1 + min(3, int(value * 40)))
+        for page, value in zip(found.pages, entity.salience, strict=True)
     ]
 
 

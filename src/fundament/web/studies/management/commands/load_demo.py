@@ -7,6 +7,7 @@ from typing import Any
 
 from django.contrib.auth import get_user_model
 from django.core.management.base import BaseCommand, CommandError, CommandParser
+
 from fundament.core.reading.read_page import read_page
 from fundament.providers.errors import ProviderError
 from fundament.web.accounts.models import Membership, Workspace

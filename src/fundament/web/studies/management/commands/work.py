@@ -15,7 +15,9 @@ class Command(BaseCommand):
     help = "Run jobs until stopped. A job that a killed worker left unfinished is taken up again."
 
     def add_arguments(self, parser: CommandParser) -> None:
-        parser.add_argument("--sole", action="store_true", help="no other worker runs on this database: take up all unfinished jobs at once")
+        parser.add_argument(
+            "--sole", action="store_true", help="no other worker runs on this database: take up all unfinished jobs at once"
+        )
 
     def handle(self, *args: Any, **options: Any) -> None:
         with app.replace_connector(app.connector.get_worker_connector()):  # type: ignore[attr-defined]

@@ -1,0 +1,54 @@
+"""Keystroke to score: a 3,000-word draft, one character typed, then cleaned, read, scored and its edits found.
+
+    ./fundament bench keystroke
+Prints the median and p95 in milliseconds of each step, without the network and the database.
+"""
+
+from __future__ import annotations
+
+import time
+
+from bench.material import build, draft_html, quantiles
+from fundament.core.edits.next_edits import edits_for_features
+from fundament.core.reading.read_page import read_draft
+from fundament.core.scoring.compiled import CompiledYardstick
+from fundament.core.scoring.features import draft_features
+from fundament.core.scoring.score import score_features
+from fundament.web.drafts.cleaning import clean_html
+
+ROUNDS = 60
+
+
+def main() -> None:
+    compiled = CompiledYardstick(build())
+    html = draft_html(3000)
+    steps: dict[str, list[float]] = {name: [] for name in ("clean", "read", "analyse", "score", "edits", "all")}
+    for number in range(ROUNDS):
+        place = html.find("</p>", len(html) * (number % 10) // 10)
+        html = html[:place] + "x" + html[place:]
+        times = [time.perf_counter()]
+        cleaned = clean_html(html)
+        times.append(time.perf_counter())
+        draft = read_draft(cleaned, language="en")
+        times.append(time.perf_counter())
+        features = draft_features(compiled, draft)
+        times.append(time.perf_counter())
+        score_features(compiled, features)
+        times.append(time.perf_counter())
+        edits = edits_for_features(compiled, features)
+        times.append(time.perf_counter())
+        if number < 5:
+            continue  # the first rounds fill the caches of blocks
+        for name, before, after in zip(steps, times, times[1:], strict=False):
+            steps[name].append(1000 * (after - before))
+        steps["all"].append(1000 * (times[-1] - times[0]))
+    yardstick = compiled.yardstick
+    print(f"{draft.word_count} words, {len(yardstick.pages)} competitors, {len(yardstick.terms)} terms, {len(yardstick.entities)} entities, "
+          f"{len(yardstick.subtopics)} subtopics, {len(edits)} edits")  # fmt: skip
+    for name, values in steps.items():
+        median, p95 = quantiles(values)
+        print(f"{name:8} median {median:6.1f} ms   p95 {p95:6.1f} ms")
+
+
+if __name__ == "__main__":
+    main()

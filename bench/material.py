@@ -1,0 +1,49 @@
+"""What the benchmarks measure on: the demo pages and a long draft made from them."""
+
+from __future__ import annotations
+
+from fundament.core.reading.read_page import read_page
+from fundament.core.scoring.aim import with_aim
+from fundament.core.yardstick.build import build_yardstick
+from fundament.core.yardstick.model import ComparedPage, Yardstick
+from fundament.core.yardstick.page_analysis import analyse_page
+from standins.makes import render
+from standins.sheets import read_folder, to_html
+
+KEYWORD = "repointing brick with lime mortar"
+
+
+def sources() -> list[tuple[str, str]]:
+    """(address, HTML) of the demo pages."""
+    return [(sheet.address, render(sheet)) for sheet in read_folder("repointing")]
+
+
+def pages() -> list[ComparedPage]:
+    """The demo pages, read and analysed."""
+    readings = [read_page(html, address) for address, html in sources()]
+    return [ComparedPage(rank, reading, analyse_page(reading)) for rank, reading in enumerate(readings, 1)]
+
+
+def build() -> Yardstick:
+    """The yardstick of all demo pages."""
+    found = pages()
+    return with_aim(build_yardstick(found, KEYWORD), found)
+
+
+def draft_html(words: int) -> str:
+    """A draft of about so many words, from the texts of the demo."""
+    parts: list[str] = []
+    count = 0
+    for sheet in read_folder("repointing"):
+        for block in to_html(sheet.text).split("\n\n"):
+            if count >= words:
+                return "".join(parts)
+            parts.append(block)
+            count += len(block.split())
+    return "".join(parts)
+
+
+def quantiles(values: list[float]) -> tuple[float, float]:
+    """Median and 95th percentile."""
+    ordered = sorted(values)
+    return ordered[len(ordered) // 2], ordered[min(len(ordered) - 1, int(0.95 * len(ordered)))]

@@ -1,0 +1,80 @@
+"""Yardstick building: from fetched pages with nothing cached, and again with readings at hand (a competitor switched off).
+
+    ./fundament bench yardstick
+Twenty pages of about 2,000 words, made by joining the demo's texts. Prints seconds, with the memory at its highest.
+"""
+
+from __future__ import annotations
+
+import resource
+import time
+
+from bench.material import KEYWORD, quantiles
+from fundament.core.language import tagging
+from fundament.core.reading.read_page import read_page
+from fundament.core.scoring.aim import with_aim
+from fundament.core.yardstick.build import build_yardstick
+from fundament.core.yardstick.model import ComparedPage
+from fundament.core.yardstick.page_analysis import analyse_page
+from standins.makes import MAKES, render
+from standins.sheets import Sheet, read_folder
+
+PAGES, WORDS = 20, 2000
+
+
+def long_sheets() -> list[Sheet]:
+    """Sheets of about WORDS words; every one begins at another text and has a make of its own."""
+    texts = [s for s in read_folder("repointing") if s.get("kind") == "article"]
+    makes = [name for name in MAKES if name not in ("forum", "product", "category", "video")]
+    sheets = []
+    for number in range(PAGES):
+        parts: list[str] = []
+        at = number
+        while sum(len(part.split()) for part in parts) < WORDS:
+            text = texts[at % len(texts)].text
+            parts.append(text if not parts else text.partition("\n")[2])
+            at += 3
+        head = {**texts[number % len(texts)].head, "address": f"https://page-{number}.example/a", "make": makes[number % len(makes)]}
+        sheets.append(Sheet(head, "\n".join(parts)))
+    return sheets
+
+
+def main() -> None:
+    sources = [(sheet.address, render(sheet)) for sheet in long_sheets()]
+    started = time.perf_counter()
+    tagging._pipeline()
+    loaded = time.perf_counter()
+    readings = [read_page(html, address) for address, html in sources]
+    read = time.perf_counter()
+    pages = [ComparedPage(n, reading, analyse_page(reading)) for n, reading in enumerate(readings, 1)]
+    analysed = time.perf_counter()
+    yardstick = build_yardstick(pages, KEYWORD)
+    built = time.perf_counter()
+    with_aim(yardstick, pages)
+    aimed = time.perf_counter()
+    words = sum(page.reading.word_count for page in pages)
+    print(f"{len(pages)} pages, {words} words, nothing cached, one process")
+    for name, seconds in (
+        ("load the tagger", loaded - started), ("read", read - loaded), ("analyse", analysed - read), ("build", built - analysed),
+        ("competitors' scores", aimed - built), ("all but loading", aimed - loaded),
+    ):  # fmt: skip
+        print(f"{name:20} {seconds:6.2f} s")
+    again, aims = [], []
+    for left_out in range(7):
+        kept = [page for n, page in enumerate(pages) if n != left_out]
+        begin = time.perf_counter()
+        one = build_yardstick(kept, KEYWORD)
+        middle = time.perf_counter()
+        with_aim(one, kept)
+        again.append(middle - begin)
+        aims.append(time.perf_counter() - middle)
+    print(
+        "readings cached, one competitor switched off: build median {:.2f} s, p95 {:.2f} s; scores median {:.2f} s".format(
+            *quantiles(again), quantiles(aims)[0]
+        )
+    )
+    print(f"memory at its highest: {resource.getrusage(resource.RUSAGE_SELF).ru_maxrss / 1024:.0f} MB")
+
+
+if __name__ == "__main__":
+    main()

@@ -1,0 +1,104 @@
+"""Fetching, against the stand-ins and their awkward pages, and the guard."""
+
+from __future__ import annotations
+
+import socket
+from collections.abc import Callable
+
+import pytest
+
+from fundament.providers.errors import PageError, ServiceError
+from fundament.providers.guard import check_address, is_public
+from fundament.providers.pages import FetchLimits, PageFetcher
+from fundament.providers.results import HttpResults
+from standins.server import REDIRECTS
+
+
+@pytest.fixture
+def fetcher(standins: str) -> PageFetcher:
+    return PageFetcher(simulated_proxy=standins, limits=FetchLimits(seconds=2.0, connect_seconds=1.0))
+
+
+def test_a_page_is_fetched_and_a_redirect_is_followed_and_noted(fetcher: PageFetcher) -> None:
+    source, target = next(iter(REDIRECTS.items()))
+    page = fetcher.fetch(source)
+    assert page.asked == source and page.url == target
+    assert "Redirected" in page.notes[0]
+    assert b"<h1>" in page.content
+
+
+@pytest.mark.parametrize(
+    ("path", "words"),
+    [
+        ("/huge", "larger than 5 MB"), ("/endless", "larger than 5 MB"), ("/bomb", "larger than 5 MB"), ("/drip", "not complete after"),
+        ("/redirect-to-loopback", "private network"), ("/redirect-to-metadata", "private network"), ("/redirect-loop", "redirects more than"),
+        ("/pdf", "application/pdf"), ("/error", "fault of its own (503)"), ("/nothing", "does not exist"),
+    ],
+)  # fmt: skip
+def test_awkward_pages_are_refused_in_one_sentence(fetcher: PageFetcher, path: str, words: str) -> None:
+    with pytest.raises(PageError, match=words.replace("(", r"\(").replace(")", r"\)")) as caught:
+        fetcher.fetch(f"https://odd.example{path}")
+    assert str(caught.value).endswith(".") and "\n" not in str(caught.value)
+
+
+def test_a_slow_page_is_given_up(standins: str) -> None:
+    quick = PageFetcher(simulated_proxy=standins, limits=FetchLimits(connect_seconds=0.5))
+    with pytest.raises(PageError, match="did not answer"):
+        quick.fetch("https://www.museumofbrick.example/learn/lime-and-brick")
+
+
+def test_robots_txt_is_respected(fetcher: PageFetcher) -> None:
+    with pytest.raises(PageError, match=r"robots\.txt"):
+        fetcher.fetch("https://www.ashlartrust.example/basket")
+
+
+@pytest.mark.parametrize(
+    "url",
+    [
+        "http://127.0.0.1/", "http://127.1/", "http://2130706433/", "http://0x7f.1/", "http://[::1]/", "http://[::ffff:127.0.0.1]/",
+        "http://localhost/", "http://10.1.2.3/", "http://192.168.0.1/", "http://172.16.9.9/", "http://169.254.169.254/latest", "http://0.0.0.0/",
+        "http://100.64.0.1/", "http://[fd00::1]/", "http://[fe80::1]/", "http://[64:ff9b::7f00:1]/", "file:///etc/passwd", "gopher://a.example/",
+        "ftp://a.example/", "http://", "//a.example/", "http://a.example:22/", "javascript:alert(1)", "http://[bad", "http://224.0.0.1/",
+    ],
+)  # fmt: skip
+def test_the_guard_refuses(url: str) -> None:
+    with pytest.raises(PageError):
+        check_address(url)
+
+
+def test_a_name_with_one_private_address_is_refused(monkeypatch: pytest.MonkeyPatch) -> None:
+    answers = [(socket.AF_INET, socket.SOCK_STREAM, 6, "", (address, 80)) for address in ("93.184.216.34", "10.0.0.1")]
+    monkeypatch.setattr(socket, "getaddrinfo", lambda *a, **k: answers)
+    with pytest.raises(PageError, match="private network"):
+        check_address("http://rebinding.test/")
+    monkeypatch.setattr(socket, "getaddrinfo", lambda *a, **k: answers[:1])
+    assert check_address("http://public.test/").address == "93.184.216.34"
+
+
+def test_simulated_hosts_are_only_let_through_where_a_proxy_serves_them() -> None:
+    assert check_address("https://a.example/", simulated_suffix=".example").address == ""
+    with pytest.raises(PageError):
+        check_address("https://notexample/", simulated_suffix=".example")
+
+
+def test_public_addresses() -> None:
+    assert is_public("93.184.216.34") and is_public("2606:2800:220:1::1")
+    assert not is_public("::ffff:10.0.0.1") and not is_public("2002:7f00:1::")
+
+
+def test_ranked_results_come_over_http(standins: str) -> None:
+    page = HttpResults(standins).search("Repointing brick  with lime mortar", country="gb", language="en", device="desktop", count=10)
+    assert [r.rank for r in page.results] == list(range(1, 11))
+    assert page.questions
+    assert HttpResults(standins).search("zzz", country="gb", language="en", device="mobile", count=10).results == ()
+
+
+@pytest.mark.parametrize("answer", [(200, b"not json"), (200, b"{}"), (200, b'{"results": [{}]}'), (500, b"")])
+def test_a_results_service_that_answers_badly_gives_one_sentence(answer: tuple[int, bytes], serve: Callable[[int, bytes], str]) -> None:
+    with pytest.raises(ServiceError):
+        HttpResults(serve(*answer)).search("x", country="gb", language="en", device="desktop", count=10)
+
+
+def test_a_results_service_that_is_down_gives_one_sentence() -> None:
+    with pytest.raises(ServiceError, match="cannot be reached"):
+        HttpResults("http://127.0.0.1:9").search("x", country="gb", language="en", device="desktop", count=10)

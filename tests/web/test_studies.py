@@ -1,0 +1,201 @@
+"""Studies: services on a real database, and the pages."""
+
+from __future__ import annotations
+
+from typing import Any
+
+import pytest
+from django.contrib.auth.models import User
+from django.test import Client
+from django.urls import reverse
+from procrastinate.contrib.django.models import ProcrastinateJob
+
+from fundament.web.accounts.models import Membership, Workspace
+from fundament.web.studies import services
+from fundament.web.studies.choosing import Candidate, advice_for
+from fundament.web.studies.models import Reading, Study
+from fundament.web.studies.yardsticks import compiled_of
+from tests.web.conftest import make_study
+
+NEW = {"country": "gb", "language": "en", "device": "mobile", "depth": "10", "addresses": ""}
+
+
+def test_a_study_is_read_to_its_yardstick(study: Study) -> None:
+    assert study.state == "ready"
+    kinds = {r.rank: (r.state, r.chosen) for r in study.results.all()}
+    assert kinds[1] == ("read", True)
+    assert kinds[3] == ("read", False)  # a product page
+    failed = study.results.get(state="failed")
+    assert failed.rank == 8 and failed.problem == "The page does not exist (404)."
+    compiled = compiled_of(study)
+    assert compiled is not None and len(compiled.yardstick.pages) == study.results.filter(chosen=True).count()
+    assert all(r.score is not None for r in study.results.filter(chosen=True))
+    assert study.questions
+
+
+def test_reading_again_does_nothing_twice(study: Study) -> None:
+    before = list(Reading.objects.values_list("pk", flat=True))
+    Study.objects.filter(pk=study.pk).update(state="reading")  # as a killed worker leaves it
+    services.read_study(study.pk)
+    study.refresh_from_db()
+    assert study.state == "ready"
+    assert list(Reading.objects.values_list("pk", flat=True)) == before
+
+
+def test_the_same_page_is_stored_once_for_two_studies(workspace: Workspace, user: User, study: Study) -> None:
+    before = Reading.objects.count()
+    make_study(workspace, user)
+    assert Reading.objects.count() == before
+
+
+def test_choosing_moves_every_figure_and_back(study: Study) -> None:
+    def figures() -> Any:
+        found = compiled_of(study)
+        return None if found is None else (found.yardstick.planned_words, found.yardstick.terms[0], found.yardstick.aim)
+
+    before = figures()
+    first = study.results.get(rank=1)
+    services.set_chosen(study, [first.pk], False)
+    assert figures() != before
+    services.as_proposed(study)
+    assert figures() == before
+    services.set_chosen(study, [r.pk for r in study.results.all()], False)
+    assert figures() is None
+    services.as_proposed(study)
+    assert figures() == before
+
+
+def test_a_keyword_without_results_ends_with_a_sentence(workspace: Workspace, user: User, outside: str) -> None:
+    study = make_study(workspace, user, keyword="nobody ranks for this")
+    assert study.state == "empty"
+    assert "nobody ranks for this" in study.problem and "United Kingdom" in study.problem
+
+
+def test_a_results_service_that_is_down_ends_with_a_sentence(workspace: Workspace, user: User, settings: Any) -> None:
+    settings.RESULTS_ADDRESS = "http://127.0.0.1:9"
+    study = make_study(workspace, user)
+    assert study.state == "failed" and "cannot be reached" in study.problem
+
+
+def test_awkward_pages_do_not_stop_a_study(workspace: Workspace, user: User, outside: str, monkeypatch: pytest.MonkeyPatch) -> None:
+    from fundament.providers.pages import FetchLimits, PageFetcher
+
+    monkeypatch.setattr(
+        services, "page_fetcher", lambda: PageFetcher(simulated_proxy=outside, limits=FetchLimits(seconds=2, connect_seconds=1))
+    )
+    study = make_study(workspace, user, keyword="awkward pages", depth=30)
+    assert study.state == "ready"
+    results = {r.url.removeprefix("https://odd.example"): r for r in study.results.all()}
+    assert results["/fine"].state == "read"
+    assert results["/latin1"].state == "read" and "says it is utf-8" in results["/latin1"].notes[0]
+    assert "façade" in str(results["/latin1"].reading.reading)
+    for path in (
+        "/huge",
+        "/endless",
+        "/bomb",
+        "/drip",
+        "/no-text",
+        "/redirect-to-loopback",
+        "http://127.0.0.1:5432/",
+        "file:///etc/passwd",
+    ):
+        assert results[path].state == "failed" and results[path].problem.endswith("."), path
+
+
+def test_addresses_can_be_given_instead_of_results(workspace: Workspace, user: User, outside: str, settings: Any) -> None:
+    settings.RESULTS_ADDRESS = ""
+    addresses = ["https://limewardens.example/questions/pointing", "https://studio-penhallow.example/notes/specifying-lime-pointing"]
+    study = make_study(workspace, user, addresses=addresses)
+    assert study.state == "ready" and study.results.count() == 2
+
+
+def test_opening_a_study_queues_its_job_in_the_same_transaction(signed_in: Client) -> None:
+    response = signed_in.post(reverse("new-study"), {**NEW, "keyword": "  lime   wash "})
+    study = Study.objects.latest("pk")
+    assert response.url == reverse("results", args=[study.pk])
+    assert study.keyword == "lime wash" and study.state == "asking"
+    assert ProcrastinateJob.objects.filter(task_name="read_study", args={"study_id": study.pk}).exists()
+    assert b"Asking which pages rank" in signed_in.get(response.url).content
+
+
+@pytest.mark.parametrize(
+    ("change", "words"),
+    [
+        ({"keyword": ""}, "Give the keyword"),
+        ({"keyword": "?!"}, "at least one letter"),
+        ({"keyword": "x" * 300}, "at most 200 characters"),
+        ({"keyword": "lime", "addresses": "http://127.0.0.1/"}, "private network"),
+        ({"keyword": "lime", "addresses": "file:///etc/passwd"}, "http://"),
+        ({"keyword": "lime", "depth": "9999"}, "Select a valid choice"),
+    ],
+)
+def test_bad_input_gets_a_sentence_and_keeps_what_was_typed(signed_in: Client, change: dict[str, str], words: str) -> None:
+    response = signed_in.post(reverse("new-study"), {**NEW, "keyword": "", **change})
+    assert response.status_code == 422
+    content = response.content.decode()
+    assert words in content
+    for typed in change.values():
+        assert typed in content or typed == "9999"
+    assert not Study.objects.filter(keyword=change.get("keyword", "")).exists()
+
+
+def test_pages_show_the_study_with_few_queries(signed_in: Client, study: Study, django_assert_max_num_queries: Any) -> None:
+    compiled_of(study)
+    addresses = [
+        reverse("studies"),
+        *(reverse(name, args=[study.pk]) for name in ("results", "yardstick", "terms", "entities", "outline", "drafts")),
+    ]
+    for address in addresses:
+        with django_assert_max_num_queries(12):
+            response = signed_in.get(address)
+        assert response.status_code == 200
+        assert "lime mortar" in response.content.decode()
+        policy = response["Content-Security-Policy"]
+        assert "script-src 'self'" in policy and "unsafe" not in policy
+
+
+def test_tables_sort_search_and_export_what_is_shown(signed_in: Client, study: Study) -> None:
+    address = reverse("terms", args=[study.pk])
+    page = signed_in.get(address, {"search": "NHL", "sort": "term"}).content.decode()
+    assert "NHL" in page and "hessian" not in page.split("<tbody>")[1]
+    exported = signed_in.get(address, {"search": "nhl", "format": "csv"})
+    rows = exported.content.decode("utf-8-sig").strip().splitlines()
+    assert rows[0].startswith("term,") and all("nhl" in row.lower() for row in rows[1:])
+    assert signed_in.get(reverse("results", args=[study.pk]), {"format": "csv"}).content.count(b"\n") == study.results.count() + 1
+
+
+def test_a_term_opens_on_the_competitors_sentences(signed_in: Client, study: Study) -> None:
+    assert "<q>" in signed_in.get(reverse("term", args=[study.pk, 0])).content.decode()
+    assert signed_in.get(reverse("term", args=[study.pk, 9999])).status_code == 404
+
+
+def test_what_was_left_out_of_a_page_can_be_seen(signed_in: Client, study: Study) -> None:
+    result = study.results.get(rank=1)
+    page = signed_in.get(reverse("reading", args=[study.pk, result.pk])).content.decode()
+    assert "left out: navigation" in page or "left out: page header" in page
+    assert "<script>window" not in page
+
+
+def test_nobody_sees_another_workspace(client: Client, study: Study) -> None:
+    other = User.objects.create_user("eve")
+    Membership.objects.create(workspace=Workspace.objects.create(name="Elsewhere"), user=other)
+    client.force_login(other)
+    for name in ("results", "terms", "drafts", "progress"):
+        assert client.get(reverse(name, args=[study.pk])).status_code == 404
+    assert client.post(reverse("choose", args=[study.pk])).status_code == 404
+    client.force_login(User.objects.create_user("nobody"))
+    assert client.get(reverse("studies")).status_code == 403
+
+
+def test_without_signing_in_there_is_only_the_way_in(client: Client, db: None) -> None:
+    assert client.get(reverse("studies")).url.startswith(reverse("sign-in"))
+    assert client.get("/health").status_code == 200
+
+
+def test_the_proposal_names_its_reasons() -> None:
+    candidates = [Candidate("article", 900, "en")] * 4 + [
+        Candidate("product", 300, "en"), Candidate("article", 14_000, "en"), Candidate("article", 60, "en"), Candidate("article", 800, "de"),
+    ]  # fmt: skip
+    advice = advice_for(candidates, "en")
+    assert advice[:4] == [""] * 4
+    assert "product page" in advice[4] and "giant" in advice[5] and "60 words" in advice[6] and "another language" in advice[7]
