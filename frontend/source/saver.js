@@ -10,7 +10,7 @@ export class Saver {
     this.storageKey = `fundament-draft-${sheet.dataset.draft}`;
     this.dirty = false;
     this.saving = null;
-    this.conflict = false;
+    this.over = false; // whether the next save may go over a newer text, which is then kept as a revision
     this.marks = [];
     this.label = document.getElementById("save-state");
     window.addEventListener("pagehide", () => this.lastSave());
@@ -53,7 +53,7 @@ export class Saver {
   }
 
   body() {
-    return JSON.stringify({ ...this.text(), base_version: this.version, ...this.chosen });
+    return JSON.stringify({ ...this.text(), base_version: this.version, over: this.over, ...this.chosen });
   }
 
   async saveNow() {
@@ -100,12 +100,12 @@ export class Saver {
     }
     const answer = await response.json();
     if (answer.conflict) {
-      this.conflict = true;
       this.newest = answer.version;
       document.getElementById("conflict").hidden = false;
       this.say("Kept as a revision", true);
     } else {
       this.version = answer.version;
+      this.over = false;
       if (!this.dirty) {
         localStorage.removeItem(this.storageKey);
         this.say("Saved");
@@ -140,7 +140,7 @@ export class Saver {
   async goOnWithMine() {
     // the newer text is kept on the server as a revision when ours is saved over it
     document.getElementById("conflict").hidden = true;
-    this.conflict = false;
+    this.over = true;
     this.version = this.newest;
     this.dirty = true;
     await this.saveNow();

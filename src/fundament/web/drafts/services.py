@@ -79,10 +79,11 @@ def create_draft(
     return draft
 
 
-def save_text(draft_id: int, text: Text, base_version: int, user: AbstractBaseUser | None) -> Saved:
+def save_text(draft_id: int, text: Text, base_version: int, user: AbstractBaseUser | None, *, over: bool = False) -> Saved:
     """Save a text that was written on top of `base_version`.
 
     When the stored text is newer, it is left as it is and the text that came is kept as a revision of its own.
+    over: the person decided to go on with this text although another was there; that one is kept as a revision.
     """
     text = text.cleaned()
     with transaction.atomic():
@@ -100,7 +101,9 @@ def save_text(draft_id: int, text: Text, base_version: int, user: AbstractBaseUs
             kept = _keep(draft, text, "conflict", user, base_version)
             return Saved(draft.version, conflict=True, revision=kept.pk)
         newest = draft.revisions.filter(reason="kept").first()
-        if newest is None or timezone.now() - newest.created_at > KEEP_EVERY:
+        if over:
+            _keep(draft, stored, "before", user, draft.version)
+        elif newest is None or timezone.now() - newest.created_at > KEEP_EVERY:
             _keep(draft, stored, "kept", user, draft.version)
         draft.html, draft.title_tag, draft.meta_description = text.html, text.title_tag, text.meta_description
         draft.version += 1
@@ -150,9 +153,11 @@ def measure(study: Study, text: Text) -> Measured:
     return Measured(reading.word_count, score_features(compiled, features), tuple(edits), "", reading, compiled)
 
 
-def save_and_measure(draft: Draft, text: Text, base_version: int, user: AbstractBaseUser | None) -> tuple[Saved, Measured]:
+def save_and_measure(
+    draft: Draft, text: Text, base_version: int, user: AbstractBaseUser | None, *, over: bool = False
+) -> tuple[Saved, Measured]:
     """Save first, then measure: what was written is safe before anything else is done with it."""
-    saved = save_text(draft.pk, text, base_version, user)
+    saved = save_text(draft.pk, text, base_version, user, over=over)
     measured = measure(draft.study, text.cleaned())
     if not saved.conflict:
         _note_score(draft, measured)

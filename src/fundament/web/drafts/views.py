@@ -59,7 +59,7 @@ def save(request: HttpRequest, draft_id: int) -> HttpResponse:
         base_version = int(body["base_version"])
     except (ValueError, KeyError, TypeError, RecursionError):
         return JsonResponse({"problem": "What came was not a text. Reload the page; what you typed is kept in this browser."}, status=422)
-    saved, measured = services.save_and_measure(draft, text, base_version, request.user)
+    saved, measured = services.save_and_measure(draft, text, base_version, request.user, over=body.get("over") is True)
     answer = _parts(request, measured, str(body.get("panel", "edits")), str(body.get("part", "")), str(body.get("subject", "")))
     answer |= {"version": saved.version, "conflict": saved.conflict, "revision": saved.revision}
     return JsonResponse(answer)
