@@ -24,8 +24,10 @@ from fundament.core.scoring.points import (
     totals_of,
 )
 from fundament.core.yardstick.build import keyword_share
+from fundament.core.yardstick.model import Subtopic
 from fundament.core.yardstick.structure import MEASURES
 
+PASSAGE_WORDS = 25
 LEAST_GAIN = 0.005  # points; smaller gains are not worth a line
 
 
@@ -148,7 +150,7 @@ def _subtopic_edits(compiled: CompiledYardstick, features: DraftFeatures) -> Ite
     for number, subtopic in enumerate(yardstick.subtopics):
         headed = features.heading[number] >= HEADED_AT
         heading = ("heading", subtopic.level, subtopic.label)
-        passage = ("paragraph", 0, max((h.below for h in subtopic.headings), key=lambda below: (len(below.split()), below)))
+        passage = ("paragraph", 0, _passage_of(subtopic))
         usual = f"{subtopic.pages} of {len(yardstick.pages)} competitors have a heading for it"
         if headed and answered[number] < 1.0:
             text = "It has a heading, but the text below says little of what the competitors say there. Answer it in a paragraph."
@@ -159,6 +161,13 @@ def _subtopic_edits(compiled: CompiledYardstick, features: DraftFeatures) -> Ite
         elif not headed:
             text = f"{usual}. Add an H{subtopic.level} with a paragraph that answers it."
             yield "head_subtopic", subtopic.label, text, Change(blocks=(heading, passage))
+
+
+def _passage_of(subtopic: Subtopic) -> str:
+    """The competitors' text the gain is measured with: that below the heading which gave the label, or the longest if it is short."""
+    own = next((h.below for h in subtopic.headings if h.text == subtopic.label), "")
+    longest = max((h.below for h in subtopic.headings), key=lambda below: (len(below.split()), below))
+    return own if len(own.split()) >= PASSAGE_WORDS else longest
 
 
 def _zone_edits(compiled: CompiledYardstick, features: DraftFeatures) -> Iterator[_Possible]:

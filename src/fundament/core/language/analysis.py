@@ -27,11 +27,7 @@ class Sentence:
     tokens: tuple[Token, ...]
     joined: tuple[bool, ...]
     natural: bool
-
-    @property
-    def lemmas(self) -> tuple[str, ...]:
-        """The lemmas in order."""
-        return tuple(token.lemma for token in self.tokens)
+    lemmas: tuple[str, ...]
 
 
 @functools.lru_cache(maxsize=20_000)
@@ -50,5 +46,5 @@ def analyse_text(text: str, language: str = "en") -> tuple[Sentence, ...]:
             joined.append(not gap.strip() or gap.strip() in "-‐‑–/")
         count = sum(1 for token in tokens if token.text.lower().replace("’", "").replace("'", "") in functional)
         natural = len(tokens) >= MINIMUM_WORDS and count >= max(1.0, FUNCTION_WORD_SHARE * len(tokens))
-        sentences.append(Sentence(start, end, tokens, tuple(joined), natural))
+        sentences.append(Sentence(start, end, tokens, tuple(joined), natural, tuple(token.lemma for token in tokens)))
     return tuple(sentences)

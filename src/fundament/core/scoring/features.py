@@ -42,6 +42,7 @@ class BlockFeatures:
     heading: Numbers
     exact_keyword: int
     counted_words: int
+    real_words: tuple[str, ...] = ()  # the first words of its real sentences, for what the text opens with
 
 
 @dataclass(frozen=True, eq=False)
@@ -80,6 +81,7 @@ def _block_features(compiled: CompiledYardstick, kind: str, level: int, text: st
     words = sum(len(sentence.tokens) for sentence in sentences)
     exact = 0
     counted_words = words
+    real_words: tuple[str, ...] = ()
     if kind == "heading":
         if level >= 2:
             heading = compiled.heading_similarity(text)
@@ -94,8 +96,9 @@ def _block_features(compiled: CompiledYardstick, kind: str, level: int, text: st
         if real:
             similarity = compiled.sentence_similarity([text[s.start : s.end] for s in real])
             best = _highest(similarity, best)
+        real_words = tuple(" ".join(text[s.start : s.end] for s in real).split()[:OPENING_WORDS])
     natural = sum(1 for sentence in sentences if sentence.natural)
-    return BlockFeatures(words, natural, terms, mentioned, recognised, best, heading, exact, counted_words)
+    return BlockFeatures(words, natural, terms, mentioned, recognised, best, heading, exact, counted_words, real_words)
 
 
 def _crammed(sentences: tuple[Sentence, ...], matches: list[tuple[int, Match]], language: str) -> set[int]:
@@ -170,7 +173,7 @@ def draft_features(compiled: CompiledYardstick, draft: Reading) -> DraftFeatures
         "external_links": float(sum(1 for link in draft.links if not link.internal)),
         "bold": float(sum(1 for b in blocks for m in b.marks if m.kind == "bold")),
     }
-    opening = _opening(draft)
+    opening = _opening(features)
     placement = _placement(compiled, draft, features, opening)
     return DraftFeatures(terms, mentioned, recognised, best, heading, structure, placement, opening)
 
@@ -178,13 +181,14 @@ def draft_features(compiled: CompiledYardstick, draft: Reading) -> DraftFeatures
 LONG_PARAGRAPH = 130  # words; what is above it is held to be hard to read on a screen
 
 
-def _opening(draft: Reading) -> tuple[str, ...]:
-    """The first OPENING_WORDS words of the text, headings left out."""
-    opening: list[str] = []
-    for block in draft.main_blocks():
-        if block.kind != "heading" and len(opening) < OPENING_WORDS:
-            opening += block.text.split()
-    return tuple(opening[:OPENING_WORDS])
+def _opening(features: list[BlockFeatures]) -> tuple[str, ...]:
+    """The first OPENING_WORDS words of the text's real sentences."""
+    opening: tuple[str, ...] = ()
+    for block in features:
+        opening += block.real_words
+        if len(opening) >= OPENING_WORDS:
+            break
+    return opening[:OPENING_WORDS]
 
 
 def _placement(compiled: CompiledYardstick, draft: Reading, features: list[BlockFeatures], opening: tuple[str, ...]) -> dict[str, float]:
@@ -228,7 +232,7 @@ def add_block(compiled: CompiledYardstick, draft: DraftFeatures, kind: str, leve
             structure["long_paragraph_words"] += max(0, block.words - LONG_PARAGRAPH)
         placement = {**placement, "body_exact": placement["body_exact"] + block.exact_keyword}
         if len(opening) < OPENING_WORDS:
-            opening = (*opening, *text.split())[:OPENING_WORDS]
+            opening = (opening + block.real_words)[:OPENING_WORDS]
             placement["opening"] = keyword_share(" ".join(opening), compiled.keyword_lemmas, compiled.language)
     return replace(
         draft,

@@ -119,7 +119,9 @@ def summarise(page: ComparedPage, keyword: str, language: str) -> PageSummary:
 def contains(lemmas: Sequence[str], phrase: Sequence[str]) -> bool:
     """Whether the phrase stands in the lemmas, word for word."""
     size = len(phrase)
-    return any(tuple(lemmas[i : i + size]) == tuple(phrase) for i in range(len(lemmas) - size + 1)) if size else False
+    if not size or phrase[0] not in lemmas:
+        return False
+    return any(tuple(lemmas[i : i + size]) == tuple(phrase) for i in range(len(lemmas) - size + 1))
 
 
 def keyword_share(text: str, keyword_lemmas: Sequence[str], language: str) -> float:

@@ -2,7 +2,7 @@
 
 Spellings are joined by lemmas, acronyms by their expansion, and a short name by the longer one it ends ("Trust" is not joined,
 "Ashlar Trust" and "the Ashlar Trust" are). Salience on a page is uses, raised by an early first use and by use in a heading or
-title, scaled to sum to 1 over the page; the consensus weight is the mean salience times the share of pages.
+title, scaled to sum to 1 over the page; the consensus weight is the square root of the mean salience times the share of pages.
 """
 
 from __future__ import annotations
@@ -191,7 +191,7 @@ def weigh_entities(entities: Sequence[Entity]) -> tuple[Entity, ...]:
     for entity in entities:
         on_pages = sum(1 for value in entity.salience if value > 0)
         share = on_pages / len(entity.salience)
-        weighed.append(replace(entity, pages=on_pages, weight=sum(entity.salience) / len(entity.salience) * math.sqrt(share)))
+        weighed.append(replace(entity, pages=on_pages, weight=math.sqrt(sum(entity.salience) / len(entity.salience)) * share))
     total = sum(e.weight for e in weighed) or 1.0
     weighed = [replace(e, weight=round(100.0 * e.weight / total, 6)) for e in weighed]
     return tuple(sorted(weighed, key=lambda e: (-e.weight, e.name)))

@@ -80,7 +80,7 @@ def analyse_page(reading: Reading) -> PageAnalysis:
             form = " ".join(source[sentence.tokens[start].start : sentence.tokens[end - 1].end].split())
             counts[key] += 1
             prominences[key] += is_heading
-            forms[key][form if form.isupper() else _lower_unless_name(form, sentence_tags[start:end])] += 1
+            forms[key][form if form.isupper() else _lower_unless_name(form, sentence_tags[start:end], opens=start == 0)] += 1
             tags[key][sentence_tags[start] if end - start == 1 else "PHRASE"] += 1
         for start, end, label in sentence_names:
             text = " ".join(source[sentence.tokens[start].start : sentence.tokens[end - 1].end].split())
@@ -118,8 +118,11 @@ def _own_part_of_title(reading: Reading) -> str:
     return max(parts, key=len) if parts else ""
 
 
-def _lower_unless_name(form: str, tags: tuple[str, ...]) -> str:
+def _lower_unless_name(form: str, tags: tuple[str, ...], *, opens: bool) -> str:
+    """The form with small letters but for names; the capital of a sentence's first word says nothing."""
     words = form.split(" ")
+    if opens and len(words) == 1:
+        return form.lower()
     if len(words) == len(tags):
         return " ".join(
             word if tag == "PROPN" or word.isupper() or any(c.isdigit() for c in word) else word.lower()

@@ -26,6 +26,7 @@ from fundament.core.yardstick.ranges import robust_range, target_uses
 PAGE_SHARE = 0.2  # a term is on at least this share of the competitors, and on two
 TIERS = (0.6, 0.35)  # tier 1 from this share of the competitors, tier 2 from that; the rest is tier 3
 SPECIFICITY = {"NOUN": 0.9, "PROPN": 0.9, "PHRASE": 0.9, "ADJ": 1.6, "VERB": 1.7, "NUM": 1.5, "X": 1.5, "": 1.1}  # least log10 ratio
+FLATTENING = 0.75  # so that a handful of head words does not hold most of the weight
 WEAK_OPENING_SHARE = 0.4  # a phrase that opens with a general word ("old mortar") must be on so many pages
 
 
@@ -169,7 +170,8 @@ def term_weight(counts: Sequence[int], prominent: Sequence[bool], specific: floa
         if count:
             reach += weight
             density += 1000.0 * count / max(page.words, 100) / len(pages)
-    return reach / whole * (0.4 + math.log1p(density)) * min(specific, 4.0) / 4.0 * (1.0 + sum(prominent) / len(pages))
+    product = reach / whole * (0.4 + math.log1p(density)) * min(specific, 4.0) / 4.0 * (1.0 + sum(prominent) / len(pages))
+    return float(product**FLATTENING)
 
 
 def scale_weights(terms: Sequence[Term], pages: Sequence[PageSummary]) -> tuple[Term, ...]:

@@ -92,3 +92,9 @@ def share_bar(share: float) -> SafeString:
 def figure(value: float) -> str:
     """{{ value|figure }}: whole from 20 up, one decimal below."""
     return f"{value:,.0f}" if value >= 20 or value == int(value) else f"{value:.1f}"
+
+
+@register.filter
+def block_kind(kind: str) -> str:
+    """{{ block.kind|block_kind }}"""
+    return kind.replace("_", " ").capitalize()
