@@ -79,10 +79,12 @@ def _parts(request: HttpRequest, measured: Measured, panel_name: str, part: str,
     context = panel_context(measured, panel_name)
     context["evidence"] = evidence_for(measured, part, subject)
     context["subject"], context["part"] = subject, part
+    marks = marks_for(measured, part, subject) if subject else []
+    context["marked"] = len(marks) if part in ("terms", "entities") else None
     return {
         "core": render_to_string("drafts/core_part.html", context, request),
         "panel": render_to_string("drafts/panel_part.html", context, request),
-        "marks": marks_for(measured, part, subject) if subject else [],
+        "marks": marks,
         "words": measured.words,
     }
 
