@@ -71,7 +71,9 @@ def test_typing_moves_the_score_and_is_kept(page: Page, draft: Draft, live_serve
     page.click(".sheet-text")
     page.keyboard.press("Control+End")
     page.keyboard.press("Enter")
-    page.keyboard.type("Rake out the old joints with a plugging chisel. Brush out the dust and dampen the bricks before you fill the joints.")
+    page.keyboard.type(
+        "Rake out the old joints with a plugging chisel. Brush out the dust and dampen the bricks before you fill the joints."
+    )
     saved(page)
     after_sentence = total(page)
     assert after_sentence > before
