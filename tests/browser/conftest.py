@@ -36,7 +36,7 @@ def chromium() -> Iterator[Browser]:
 @pytest.fixture
 def person(transactional_db: None) -> User:
     workspace = Workspace.objects.create(name="Marl & Quoin")
-    user = User.objects.create_user("ada", password="limewash-1")
+    user = User.objects.create_user("bea", password="limewash-1")
     Membership.objects.create(workspace=workspace, user=user, role="owner")
     return user
 
@@ -86,7 +86,7 @@ def page(chromium: Browser, live_server: Any, person: User) -> Iterator[Page]:
 
 def sign_in(page: Page, address: str) -> None:
     page.goto(f"{address}/sign-in/")
-    page.fill("#id_username", "ada")
+    page.fill("#id_username", "bea")
     page.fill("#id_password", "limewash-1")
     page.click("button:has-text('Sign in')")
     page.wait_for_url("**/studies/")
