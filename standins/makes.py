@@ -229,6 +229,52 @@ def accordion(sheet: Sheet) -> str:
 <div class="promo-box"><p>Join as a friend and get the yearbook, a badge and ten per cent off all our courses until the end of March.</p></div><footer>{esc(sheet.get("site"))}</footer></body></html>"""
 
 
+@make("figures")
+def figures(sheet: Sheet) -> str:
+    """Nested sections with figures, definition lists, and a right-to-left line."""
+    title, body = split_h1(sheet)
+    body = re.sub(r'<p>(<img [^>]*alt="([^"]*)"[^>]*>)</p>', r"<figure>\1<figcaption>\2</figcaption></figure>", body)
+    parts = re.split(r"(?=<h2>)", body)
+    nested = parts[0] + "".join(f'<section><div><div class="inner-text">{part}</div></div></section>' for part in parts[1:])
+    return f"""<!doctype html><html lang="en">{head(sheet, "", "" if sheet.get("kind") == "home" else "TechArticle")}<body><div role="banner"><span>{esc(sheet.get("site"))}</span><div role="navigation"><dl><dt><a href="/">Start</a></dt><dd><a href="/notes/">Notes</a></dd><dd><a href="/work/">Work</a></dd><dd><a href="/people/">People</a></dd></dl></div></div>
+<div role="main"><div><h1>{esc(title)}</h1></div>{nested}</div>
+<div class="lang-switch sidebar"><p dir="rtl" lang="he">הדף הזה זמין גם בשפות נוספות</p></div><div role="contentinfo"><p>Drawn and written in Harrow Weir. No part of these pages may be copied without asking us first.</p></div></body></html>"""
+
+
+@make("broken")
+def broken(sheet: Sheet) -> str:
+    """Unclosed and crossed tags, capital letters, several H1s, text in attributes, a menu made of headings' cousins."""
+    title, body = split_h1(sheet)
+    body = body.replace("</p>", "").replace("</li>", "").replace("<strong>", "<B>").replace("</strong>", "</B>")
+    body = re.sub(r"<h2>(.*?)</h2>", r"<H2><font color=navy>\1</H2></font>", body)
+    menu = "".join(
+        f'<a href="{n}.htm" title="Go to {esc(word)} now" onmouseover="status=\'{esc(word)}\'">{esc(word)}</a> | '
+        for n, word in enumerate(MENU)
+    )
+    return f"""<html>{head(sheet)}<body><center><img src=logo.gif alt="{esc(sheet.get("site"))}"></center><div id=nav>{menu}</div>
+<div id=text><h1>{esc(title)}</h1>{body}</ul></b></div><div class=foot-note id=footer><b>{esc(sheet.get("site"))}</b><br>Ring us on any weekday between eight and four, or write to the yard.</body>"""
+
+
+@make("wall")
+def wall(sheet: Sheet) -> str:
+    """A cookie wall over everything, adverts inside the text, and more comments than article."""
+    title, body = split_h1(sheet)
+    body = after_paragraph(after_paragraph(body, 2, ADVERT.format(n=1)), 5, ADVERT.format(n=2))
+    talk = "".join(
+        f'<article class="comment"><h4>{name} says</h4><p>{text}</p><p>{again}</p></article>'
+        for name, text, again in (
+            ("Marge", "We did ours last year and wish that we had read this before we began, because we made every one of these mistakes and some more.", "My husband still talks about the Saturday when it all went through the kitchen ceiling and onto the cat."),
+            ("Old Bert", "In my day nobody bothered with any of that. You put on another jumper and got on with it, and we were none the worse for it.", "Mind you, my mother had chilblains until she was ninety, so perhaps there is something in what you say after all."),
+            ("Petra", "Could you tell us which shop you bought the materials from? Ours had never heard of them and tried to sell me something in a tin.", "I have looked on the internet but there are so many kinds and they all claim to be the best one there is."),
+            ("Gwen", "Lovely post as always. Please do one about chimneys next, ours smokes whenever the wind is in the east and the builder shrugs.", "We have tried a cowl, a bigger cowl and a hat. The hat was my son's idea and it did not last very long."),
+            ("Anon", "First time here and I have read the whole blog in one evening instead of doing my tax return, so thank you very much for that.", "The pictures of the dog on the scaffold should be made into a calendar; I would buy three of them at once."),
+        )
+    )  # fmt: skip
+    return f"""<!doctype html><html lang="en">{head(sheet, "", "BlogPosting")}<body><div class="overlay consent-wall" role="alertdialog"><h2>Your privacy matters</h2><p>We and our 417 partners store and read information on your device to choose and measure advertising. You can accept this or pay a small subscription.</p><button>Accept and read on</button></div>
+<nav id="top"><ul>{links(MENU)}</ul></nav><article class="hentry"><h1>{esc(title)}</h1>{body}</article>
+<section id="comments"><h2>5 comments</h2>{talk}</section><footer><p>{esc(sheet.get("site"))}, written at the kitchen table.</p></footer></body></html>"""
+
+
 @make("plain")
 def plain(sheet: Sheet) -> str:
     title, body = split_h1(sheet)

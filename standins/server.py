@@ -15,7 +15,7 @@ from standins.makes import render
 from standins.sheets import Sheet, read_folder
 
 # keyword -> folder of content; addresses that lead nowhere are put among the results at a rank
-STUDIES = {
+STUDIES: dict[str, tuple[str, dict[int, str]]] = {
     "repointing brick with lime mortar": (
         "repointing",
         {
@@ -23,6 +23,8 @@ STUDIES = {
             13: "https://hartle.example/lime-repointing",
         },
     ),
+    "draughtproofing sash windows": ("sash", {}),
+    "insulating a suspended timber floor": ("floor", {}),
 }
 REDIRECTS = {"https://hartle.example/lime-repointing": "https://www.hartle-masonry.example/services/lime-repointing"}
 QUESTIONS = {

@@ -2,24 +2,26 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass, field
+import re
+from dataclasses import dataclass
 from pathlib import Path
 from urllib.parse import urlsplit
 
 from markdown_it import MarkdownIt
 
+# "## Raking out {rake}": the words in braces name the subtopic and are not part of the page
+_LABELLED = re.compile(r"^#{2,6} (.*) \{([a-z]+)\}$", re.MULTILINE)
 CONTENT = Path(__file__).parent / "content"
 
 
 @dataclass(frozen=True)
 class Sheet:
-    """A page: the lines of its head, and its text in Markdown."""
+    """A page: the lines of its head, its text in Markdown, and for its headings the subtopic that each belongs to."""
 
     head: dict[str, str]
     text: str
     name: str = ""
-    order: int = 0
-    extra: dict[str, str] = field(default_factory=dict)
+    subtopics: tuple[tuple[str, str], ...] = ()  # (heading, name of the subtopic)
 
     @property
     def address(self) -> str:
@@ -41,7 +43,8 @@ def read_sheet(path: Path) -> Sheet:
     for line in head_text.splitlines():
         name, _, value = line.partition(":")
         head[name.strip()] = value.strip()
-    return Sheet(head, text.strip() + "\n", path.stem)
+    labelled = tuple((heading.strip(), label) for heading, label in _LABELLED.findall(text))
+    return Sheet(head, _LABELLED.sub(lambda found: found.group(0).rpartition(" {")[0], text).strip() + "\n", path.stem, labelled)
 
 
 def read_folder(folder: str) -> list[Sheet]:

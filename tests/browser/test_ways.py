@@ -47,7 +47,7 @@ def test_a_new_study_to_its_yardstick(page: Page, start_worker: Any, live_server
     page.click("button:has-text('Open the study')")
     expect(page.locator("#results")).to_contain_text("Asking which pages rank")
     worker = start_worker()
-    expect(page.locator(".results-table tbody tr")).to_have_count(19, timeout=40_000)
+    expect(page.locator(".results-table tbody tr")).to_have_count(20, timeout=40_000)
     worker.send_signal(signal.SIGKILL)  # in the middle of its work
     page.reload()
     start_worker()

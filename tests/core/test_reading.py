@@ -16,7 +16,8 @@ from fundament.core.reading.read_page import read_draft, read_page, text_to_html
 from standins.makes import ADVERT, COOKIES, render
 from standins.sheets import Sheet, read_folder
 
-ARTICLES = [s for s in read_folder("repointing") if s.get("kind") in ("article", "encyclopaedia", "video", "forum")]
+SHEETS = [sheet for folder in ("repointing", "sash", "floor") for sheet in read_folder(folder)]
+ARTICLES = [s for s in SHEETS if s.get("kind") in ("article", "encyclopaedia", "video", "forum")]
 
 
 def words(text: str) -> list[str]:
@@ -47,7 +48,7 @@ def test_main_text_and_headings_are_those_of_the_sheet(sheet: Sheet) -> None:
     ]
 
 
-@pytest.mark.parametrize("sheet", read_folder("repointing"), ids=lambda s: s.name)
+@pytest.mark.parametrize("sheet", SHEETS, ids=lambda s: s.name)
 def test_kind_of_page(sheet: Sheet) -> None:
     reading = read_page(render(sheet).encode(), sheet.address)
     assert reading.kind == sheet.get("kind")

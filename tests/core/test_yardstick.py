@@ -59,7 +59,7 @@ def test_terms_lead_to_their_evidence(yardstick: Yardstick) -> None:
 def test_subtopics_group_headings_of_several_pages(yardstick: Yardstick) -> None:
     raking = next(s for s in yardstick.subtopics if "rak" in s.label.lower())
     assert raking.pages >= 5
-    assert all("rak" in h.text.lower() for h in raking.headings)
+    assert sum("rak" in h.text.lower() for h in raking.headings) >= 0.7 * len(raking.headings)
     assert any(s.is_question for s in yardstick.subtopics)
 
 

@@ -165,7 +165,7 @@ def _subtopic_edits(compiled: CompiledYardstick, features: DraftFeatures) -> Ite
 
 def _passage_of(subtopic: Subtopic) -> str:
     """The competitors' text the gain is measured with: that below the heading which gave the label, or the longest if it is short."""
-    own = next((h.below for h in subtopic.headings if h.text == subtopic.label), "")
+    own = next((h.below for h in subtopic.headings if h.text.endswith(subtopic.label)), "")
     longest = max((h.below for h in subtopic.headings), key=lambda below: (len(below.split()), below))
     return own if len(own.split()) >= PASSAGE_WORDS else longest
 

@@ -62,9 +62,10 @@ _WORDS = {
     "comments": "comment comments commentlist respond disqus replies",
     "share buttons": "share sharing sharebar social socials addthis followus",
     "pop-up": "popup modal overlay lightbox",
-    "shop controls": "basket cart minicart checkout wishlist login account",
+    "shop controls": "price prices stock basket cart minicart checkout wishlist login account",
     "form": "search searchbox searchform",
     "author note": "byline profile postprofile userinfo posterinfo authorbox authorbio bio postmeta entrymeta",
+    "side box": "hatnote infobox navbox metadata",
     "hidden": "srmobile mobilemenu offcanvas",
 }
 _REASON_OF_WORD = {word: reason for reason, words in _WORDS.items() for word in words.split()}

@@ -89,6 +89,8 @@ def page_kind(
         note("encyclopaedia", "the site calls itself an encyclopaedia", 3)
     if main_words >= 250 and main_paragraphs >= 4:
         note("article", f"{main_words} words of running text", 2.5)
+    elif main_words >= 90 and main_paragraphs >= 2:
+        note("article", f"{main_words} words of running text", 1.5)
     totals: dict[str, float] = {}
     for item in found:
         totals[item.kind] = totals.get(item.kind, 0.0) + item.points

@@ -11,7 +11,7 @@ from fundament.core.language.words import tokenize
 from fundament.core.scoring.features import BlockFeatures
 from fundament.core.scoring.model import PART_WEIGHTS
 from fundament.core.yardstick.model import Yardstick
-from fundament.core.yardstick.subtopics import section_vectors
+from fundament.core.yardstick.section_similarity import section_vectors
 
 Numbers = NDArray[np.float64]
 

@@ -1,30 +1,32 @@
-"""Subtopics: the competitors' headings, grouped by meaning.
+"""Subtopics: the competitors' headings, grouped by meaning with the text below them.
 
-Each heading is a vector of its words and of the text below it. What all headings of the set share (the subject itself)
-is taken off, so that "Repointing with lime: tools" and "Tools for repointing" meet by "tools". Groups come from average-linkage
-clustering on cosine distance (scipy.cluster.hierarchy), cut at a fixed distance.
+How alike two sections are is worked out in `section_similarity`. Groups come from average-linkage clustering
+(scipy.cluster.hierarchy), cut at a fixed distance.
 """
 
 from __future__ import annotations
 
+import re
 from collections import Counter
 from collections.abc import Sequence
-from dataclasses import dataclass, replace
+from dataclasses import replace
 
 import numpy as np
 from scipy.cluster.hierarchy import fcluster, linkage
 
 from fundament.core.language.function_words import function_words
-from fundament.core.language.vectors import Vectors, embed
 from fundament.core.language.words import tokenize
 from fundament.core.reading.model import Reading
 from fundament.core.yardstick.model import ComparedPage, PageSummary, Subtopic, SubtopicHeading
+from fundament.core.yardstick.section_similarity import Distances, Section, section_distance
 from fundament.core.yardstick.structure import is_question
 from fundament.core.yardstick.terms import rank_weight
 
-CUT_DISTANCE = 0.62
-HEADING_SHARE = 0.7  # of the vector; the rest is the text below
+CUT_DISTANCE = 0.9
 BELOW_WORDS = 60
+_NUMBERING = re.compile(
+    r"^(step|part|chapter|tip|lesson|no\.?)?\s*(\d+|one|two|three|four|five|six|seven|eight|nine|ten)\s*[.:)]\s+", re.IGNORECASE
+)
 CLOSING = frozenset(
     [
         "conclusion",
@@ -44,17 +46,6 @@ CLOSING = frozenset(
 )
 
 
-@dataclass(frozen=True)
-class Section:
-    """A heading (H2 or deeper) with the text below it, up to the next heading."""
-
-    heading: str
-    level: int
-    place: float
-    below: str
-    sentences: tuple[str, ...] = ()
-
-
 def sections_of(reading: Reading) -> list[Section]:
     """The sections of a page's main content, in order; H1 and headings of over 25 words are left out."""
     blocks = reading.main_blocks()
@@ -65,30 +56,13 @@ def sections_of(reading: Reading) -> list[Section]:
         if block.level < 2 or len(block.text.split()) > 25:
             continue
         end = starts[order + 1] if order + 1 < len(starts) else len(blocks)
-        below = " ".join(b.text for b in blocks[start + 1 : end])
+        text = " ".join(b.text for b in blocks[start + 1 : end])
+        if not text:
+            end = next((s for s in starts[order + 1 :] if blocks[s].level <= block.level), len(blocks))
+            text = " ".join(b.text for b in blocks[start + 1 : end] if b.kind != "heading")
         place = order / max(1, len(starts) - 1)
-        sections.append(Section(block.text, block.level, round(place, 4), " ".join(below.split()[:BELOW_WORDS])))
+        sections.append(Section(block.text, block.level, round(place, 4), " ".join(text.split()[:BELOW_WORDS]), text))
     return sections
-
-
-def plain_heading(text: str, keyword_lemmas: frozenset[str], language: str) -> str:
-    """A heading without the keyword's own words and function words; as it is when nothing would remain."""
-    functional = function_words(language)
-    kept = [t.text.lower() for t in tokenize(text, language) if t.lemma not in keyword_lemmas and t.text.lower() not in functional]
-    return " ".join(kept) if kept else text.lower()
-
-
-def section_vectors(sections: Sequence[tuple[str, str]], keyword_lemmas: frozenset[str], language: str) -> Vectors:
-    """Vectors (length 1) of (heading, text below), shape (n, dimensions)."""
-    headings = embed([plain_heading(heading, keyword_lemmas, language) for heading, _ in sections])
-    below = embed([text or heading for heading, text in sections])
-    return _normal(HEADING_SHARE * headings + (1.0 - HEADING_SHARE) * below)
-
-
-def _normal(vectors: Vectors) -> Vectors:
-    lengths = np.linalg.norm(vectors, axis=1, keepdims=True)
-    unit: Vectors = np.divide(vectors, lengths, out=np.zeros_like(vectors), where=lengths > 0)
-    return unit
 
 
 def find_subtopics(
@@ -100,8 +74,8 @@ def find_subtopics(
     found = [f for f in found if not _is_closing(f[2].heading, language)]
     if not found:
         return ()
-    vectors = section_vectors([(section.heading, section.below) for _, _, section in found], keyword_lemmas, language)
-    labels = _group(vectors)
+    distance = section_distance([(number, section) for number, _, section in found], keyword_lemmas, language)
+    labels = _group(distance)
     least = 2 if len(pages) > 2 else 1
     groups: dict[int, list[int]] = {}
     for position, label in enumerate(labels):
@@ -110,13 +84,17 @@ def find_subtopics(
     for members in groups.values():
         if len({found[m][0] for m in members}) < least:
             continue
-        centre = vectors[members].mean(axis=0)
-        closest = max(members, key=lambda m: (float(vectors[m] @ centre), -len(found[m][2].heading), -m))
+        closest = min(members, key=lambda m: (float(distance[m, members].sum()), len(found[m][2].heading), m))
         headings = tuple(
             SubtopicHeading(page.reading.url, s.heading, s.level, s.place, s.below) for _, page, s in (found[m] for m in members)
         )
-        subtopics.append(Subtopic(found[closest][2].heading, 0, 0.0, 2, 0.0, False, headings))
+        subtopics.append(Subtopic(plain_label(found[closest][2].heading), 0, 0.0, 2, 0.0, False, headings))
     return weigh_subtopics(subtopics, summaries)[:most_subtopics]
+
+
+def plain_label(heading: str) -> str:
+    """A heading without its number: "Step 3: Fit the strip", "6. Lime lasts"."""
+    return _NUMBERING.sub("", heading).strip() or heading
 
 
 def weigh_subtopics(subtopics: Sequence[Subtopic], pages: Sequence[PageSummary]) -> tuple[Subtopic, ...]:
@@ -149,11 +127,9 @@ def _is_closing(heading: str, language: str) -> bool:
     return not words or all(word in CLOSING for word in words)
 
 
-def _group(vectors: Vectors) -> list[int]:
-    if len(vectors) < 2:
-        return [1] * len(vectors)
-    centred = _normal(vectors - vectors.mean(axis=0, keepdims=True))
-    distance = np.clip(1.0 - centred @ centred.T, 0.0, 2.0)
-    rows, columns = np.triu_indices(len(vectors), 1)
-    tree = linkage(distance[rows, columns].astype(np.float64), method="average")
+def _group(distance: Distances) -> list[int]:
+    if len(distance) < 2:
+        return [1] * len(distance)
+    rows, columns = np.triu_indices(len(distance), 1)
+    tree = linkage(distance[rows, columns], method="average")
     return [int(label) for label in fcluster(tree, CUT_DISTANCE, criterion="distance")]
