@@ -51,16 +51,18 @@ _BY_ROLE = {
     "menubar": "navigation",
 }
 _WORDS = {
-    "navigation": "nav navbar navigation menu menus submenu megamenu breadcrumb breadcrumbs crumbs pagination pager toolbar topbar skiplink toc sitemap",
-    "sidebar": "sidebar aside widget widgets rail sidecol",
+    "navigation": "nav navbar navigation menu menus submenu megamenu breadcrumb breadcrumbs crumbs pagination pager toolbar topbar skiplink toc sitemap "
+    "navheader navfooter navlinks navlist navmenu docnav subnav mainnav topnav sidenav leftnav sitenav globalnav postnav prevnext tagcloud tableofcontents",
+    "sidebar": "sidebar aside widget widgets rail sidecol leftcol rightcol",
     "page header": "masthead siteheader",
-    "footer": "footer colophon siteinfo copyright",
-    "cookie notice": "cookie cookies consent gdpr cmp cookiebar",
-    "advert": "ad ads advert adverts advertisement advertising adslot adsense banner sponsor sponsored promo promotion promobox",
+    "footer": "footer colophon siteinfo copyright footerlinks sitefooter pagefooter",
+    "cookie notice": "cookie cookies consent gdpr cmp cookiebar cookiebanner cookienotice cookielaw cookieconsent ccpa",
+    "advert": "ad ads advert adverts advertisement advertising adslot adsense banner sponsor sponsored promo promotion promobox adbox adunit adcontainer",
     "newsletter form": "newsletter subscribe subscription signup mailinglist optin",
-    "related pages": "related recommended recommendations trending popular morestories readmore readnext alsolike crosssell upsell teasers",
-    "comments": "comment comments commentlist respond disqus replies",
-    "share buttons": "share sharing sharebar social socials addthis followus",
+    "related pages": "related recommended recommendations trending popular morestories readmore readnext alsolike crosssell upsell teasers relatedposts "
+    "relatedarticles relatedlinks",
+    "comments": "comment comments commentlist respond disqus replies commentform",
+    "share buttons": "share sharing sharebar social socials addthis addtoany followus sociallinks socialshare",
     "pop-up": "popup modal overlay lightbox",
     "shop controls": "price prices stock basket cart minicart checkout wishlist login account",
     "form": "search searchbox searchform",
@@ -85,6 +87,8 @@ _PAIRS = {
     ("skip", "link"): "navigation",
 }
 _NEVER_HINTED = frozenset(["html", "body", "main", "article", "h1", "h2", "h3", "h4", "h5", "h6", "tr", "tbody", "a", "span"])
+_HEADING_TAGS = frozenset(["h1", "h2", "h3", "h4", "h5", "h6"])
+LONGEST_NAME = 4  # words of a class name; one word fewer for an id
 _OPENABLE = re.compile(r"accordion|collaps|tab-?panel|tab-?content|faq|panel|expand|toggle", re.IGNORECASE)
 _INVISIBLE = re.compile(r"display\s*:\s*none|visibility\s*:\s*hidden", re.IGNORECASE)
 _SPLIT = re.compile(r"[^A-Za-z0-9]+|(?<=[a-z])(?=[A-Z])")
@@ -110,6 +114,32 @@ def words_of_names(element: Element) -> list[str]:
     """The words of an element's class and id, in lower case, camel case taken apart."""
     names = f"{element.get('class')} {element.get('id')}"
     return [word.lower() for word in _SPLIT.split(names) if word]
+
+
+def _telling_words(element: Element) -> list[str]:
+    """The words of the names that say what the element is for.
+
+    An id is often made from a section's own heading ("cookies", "handling-security-related-bugs"): one that is, or that is long, says
+    what the section is about and not what it is for. So does a class name of many words.
+    """
+    words: list[str] = []
+    for name in element.get("class").split():
+        parts = [part.lower() for part in _SPLIT.split(name) if part]
+        if len(parts) <= LONGEST_NAME:
+            words += parts
+    parts = [part.lower() for part in _SPLIT.split(element.get("id")) if part]
+    if parts and len(parts) < LONGEST_NAME and not _is_named_after_heading(element, parts):
+        words += parts
+    return words
+
+
+def _is_named_after_heading(element: Element, parts: list[str]) -> bool:
+    heading = next((e for e in itertools.islice(element.elements(), 12) if e.tag in _HEADING_TAGS), None)
+    if heading is None:
+        return False
+    text = heading.text()
+    said = [part.lower() for part in _SPLIT.split(text) if part]
+    return said[: len(parts)] == parts and not CLUTTER_HEADING.match(text.strip(" :¶#"))
 
 
 def is_hidden(element: Element) -> bool:
@@ -146,7 +176,7 @@ def hinted_reason(element: Element) -> str:
         return ""
     if element.tag == "form":
         return "form"
-    words = words_of_names(element)
+    words = _telling_words(element)
     if not words:
         return ""
     for first, second in itertools.pairwise(words):

@@ -49,6 +49,9 @@ class MainContent:
                 self._total_long += words
                 for element in _ancestors(block.element):
                     self._long_inside[id(element)] += words
+        self._long_beside: Counter[int] = Counter(
+            id(block.element.parent) for block in blocks if block.element.parent is not None and _long_words(block)
+        )
         self._reason_of: dict[int, str] = {}
 
     def decide(self) -> list[str]:
@@ -88,12 +91,16 @@ class MainContent:
             if reason == "comments":
                 if self._is_thread:
                     reason = ""
-            elif reason and self._share(element) > BULK_SHARE:
+            elif reason and (self._share(element) > BULK_SHARE or (reason == "sidebar" and self._is_box_in_text(element))):
                 reason = ""
         if not reason and element.tag == "header" and self._is_page_header(element):
             reason = "page header"
         self._reason_of[id(element)] = reason
         return reason
+
+    def _is_box_in_text(self, element: Element) -> bool:
+        """Whether an element called sidebar is a box among the paragraphs of the text, as handbooks have them."""
+        return element.tag != "aside" and self._long_beside[id(element.parent)] >= 2
 
     def _is_page_header(self, element: Element) -> bool:
         """A header element outside article and main, without running text and without the page's H1."""
