@@ -170,27 +170,26 @@ def strong_reason(element: Element) -> str:
     return ""
 
 
-def hinted_reason(element: Element) -> str:
-    """A reason that the element's names suggest; it must not hold for the bulk of the page ("" when there is none)."""
+def hints_of(element: Element) -> list[tuple[str, str]]:
+    """(word, reason) for everything in the element's names that suggests furniture. Hints must not hold for the bulk of the page."""
     if element.tag in _NEVER_HINTED:
-        return ""
+        return []
     if element.tag == "form":
-        return "form"
+        return [("form", "form")]
     words = _telling_words(element)
-    if not words:
-        return ""
+    hints: list[tuple[str, str]] = []
     for first, second in itertools.pairwise(words):
-        if _PAIRS.get((first, second)):
-            return _PAIRS[(first, second)]
+        reason = _PAIRS.get((first, second))
+        if reason:
+            hints.append((f"{first} {second}", reason))
     negated = {"no", "has", "with", "without", "not", "is"}
     for position, word in enumerate(words):
         if position and words[position - 1] in negated:
             continue
         reason = _REASON_OF_WORD.get(word, "")
-        if reason:
-            return reason
-        # "ad1", "ads2"
-        reason = _REASON_OF_WORD.get(word.rstrip("0123456789"), "")
-        if reason == "advert":
-            return reason
-    return ""
+        if not reason:
+            reason = _REASON_OF_WORD.get(word.rstrip("0123456789"), "")  # "ad1", "ads2"
+            if reason != "advert":
+                continue
+        hints.append((word, reason))
+    return hints

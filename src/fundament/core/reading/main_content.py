@@ -8,13 +8,18 @@ order: one is left out only with its surroundings, or when it announces furnitur
 
 from __future__ import annotations
 
+import re
 from collections import Counter, defaultdict
 
-from fundament.core.reading.blocks import RawBlock
-from fundament.core.reading.clutter import CLUTTER_HEADING, CLUTTER_LINE, hinted_reason, strong_reason
+from fundament.core.reading.blocks import RawBlock, is_layout_table
+from fundament.core.reading.clutter import CLUTTER_HEADING, CLUTTER_LINE, hints_of, strong_reason
 from fundament.core.reading.tree import Element
 
+_SEPARATORS = re.compile(r"[\s|·•>/»-]+")
 LONG_BLOCK_WORDS = 15
+_NOT_GONE_INTO = frozenset(
+    ["p", "li", "ul", "ol", "blockquote", "pre", "dd", "dl", "font", "span", "b", "i", "em", "strong", "a", "u", "small", "big"]
+)
 KEPT_SHARE = 0.85  # go down into a child only if it keeps this share of the long text
 BULK_SHARE = 0.5  # an element with more of the long text than this is not furniture by its name alone
 
@@ -24,6 +29,14 @@ def _long_words(block: RawBlock) -> int:
     if block.kind == "heading" or block.words < LONG_BLOCK_WORDS or block.link_characters > 0.5 * len(block.text):
         return 0
     return block.words
+
+
+def _is_list_of_links(blocks: list[RawBlock]) -> bool:
+    """At least three links, short ones, with hardly any words but theirs."""
+    links = sum(b.links for b in blocks)
+    if links < 3 or sum(b.words for b in blocks) > 10 * links:
+        return False
+    return sum(b.link_characters for b in blocks) > 0.7 * sum(len(_SEPARATORS.sub("", b.text)) for b in blocks)
 
 
 def _ancestors(element: Element) -> list[Element]:
@@ -49,10 +62,32 @@ class MainContent:
                 self._total_long += words
                 for element in _ancestors(block.element):
                     self._long_inside[id(element)] += words
-        self._long_beside: Counter[int] = Counter(
-            id(block.element.parent) for block in blocks if block.element.parent is not None and _long_words(block)
-        )
+        self._long_beside: Counter[int] = Counter()
+        self._blocks_beside: Counter[int] = Counter()
+        for block in blocks:
+            if block.element.parent is not None and (block.kind == "heading" or _long_words(block)):
+                self._blocks_beside[id(block.element.parent)] += 1
+                self._long_beside[id(block.element.parent)] += _long_words(block)
+        self._headings_1 = [_ancestors(block.element) for block in blocks if block.kind == "heading" and block.level == 1]
+        self._hints: dict[int, list[tuple[str, str]]] = {}
+        self._words_without_meaning = self._find_words_without_meaning()
         self._reason_of: dict[int, str] = {}
+
+    def _hints_of(self, element: Element) -> list[tuple[str, str]]:
+        known = self._hints.get(id(element))
+        if known is None:
+            known = self._hints[id(element)] = hints_of(element)
+        return known
+
+    def _find_words_without_meaning(self) -> frozenset[str]:
+        """Words of names under which the bulk of the page's text stands, such as "widget" where a page is built of widgets."""
+        under: Counter[str] = Counter()
+        for block in self._blocks:
+            long = _long_words(block)
+            if long:
+                for word in {word for a in _ancestors(block.element) for word, reason in self._hints_of(a) if reason != "comments"}:
+                    under[word] += long
+        return frozenset(word for word, long in under.items() if long > BULK_SHARE * self._total_long)
 
     def decide(self) -> list[str]:
         """One reason per block, in order."""
@@ -66,10 +101,10 @@ class MainContent:
             self._reason_of.clear()
             reasons = [self._furniture_reason(block.element, hints=False) for block in self._blocks]
         self._leave_out_link_lists(reasons)
-        self._leave_out_surroundings(reasons)
         for position, block in enumerate(self._blocks):
             if not reasons[position] and block.words <= 14 and block.kind != "heading" and CLUTTER_LINE.match(block.text):
                 reasons[position] = "site furniture"
+        self._leave_out_surroundings(reasons)
         self._leave_out_announcing_headings(reasons)
         return reasons
 
@@ -84,23 +119,48 @@ class MainContent:
         reason = self._furniture_reason(element.parent, hints) if element.parent is not None else ""
         if not reason:
             reason = strong_reason(element)
-            if reason in ("sidebar", "footer") and self._share(element) > 0.8:
+            if (reason in ("sidebar", "footer") and self._share(element) > 0.8) or (
+                reason == "page header" and self._holds_the_h1(element)
+            ):
                 reason = ""
         if not reason and hints:
-            reason = hinted_reason(element)
-            if reason == "comments":
-                if self._is_thread:
-                    reason = ""
-            elif reason and (self._share(element) > BULK_SHARE or (reason == "sidebar" and self._is_box_in_text(element))):
-                reason = ""
+            reason = self._hinted_reason(element)
         if not reason and element.tag == "header" and self._is_page_header(element):
             reason = "page header"
         self._reason_of[id(element)] = reason
         return reason
 
+    def _hinted_reason(self, element: Element) -> str:
+        """What the names of the element suggest, when it can be true of it."""
+        for word, reason in self._hints_of(element):
+            if reason == "comments":
+                if not self._is_thread:
+                    return reason
+            elif word in self._words_without_meaning or self._share(element) > BULK_SHARE:
+                continue
+            elif reason == "sidebar" and self._is_box_in_text(element):
+                continue
+            elif reason in ("advert", "page header", "hidden") and self._holds_the_h1(element):
+                continue  # a "banner" with the page's title in it
+            else:
+                return reason
+        return ""
+
+    def _holds_the_h1(self, element: Element) -> bool:
+        """Whether the page has H1s and all of them are inside the element."""
+        return bool(self._headings_1) and all(any(a is element for a in chain) for chain in self._headings_1)
+
     def _is_box_in_text(self, element: Element) -> bool:
-        """Whether an element called sidebar is a box among the paragraphs of the text, as handbooks have them."""
-        return element.tag != "aside" and self._long_beside[id(element.parent)] >= 2
+        """Whether an element called sidebar is a box among the paragraphs of the text, as handbooks have them.
+
+        Then paragraphs or headings stand directly beside it: two, or one when no other container beside it holds text.
+        """
+        parent = element.parent
+        if parent is None or element.tag == "aside":
+            return False
+        beside = self._blocks_beside[id(parent)]
+        elsewhere = self._long_inside[id(parent)] - self._long_inside[id(element)] - self._long_beside[id(parent)]
+        return beside >= 2 or (beside == 1 and elsewhere <= 0)
 
     def _is_page_header(self, element: Element) -> bool:
         """A header element outside article and main, without running text and without the page's H1."""
@@ -123,14 +183,12 @@ class MainContent:
             if holder is not None:
                 groups[id(holder)].append(position)
         for positions in groups.values():
-            members = [self._blocks[p] for p in positions]
-            characters = sum(len(m.text) for m in members)
-            linked = sum(m.link_characters for m in members)
-            links = sum(m.links for m in members)
-            words = sum(m.words for m in members)
-            if links >= 3 and linked > 0.7 * characters and words / links <= 10:
+            if _is_list_of_links([self._blocks[p] for p in positions]):
                 for position in positions:
                     reasons[position] = "list of links"
+        for position, block in enumerate(self._blocks):
+            if not reasons[position] and block.kind == "paragraph" and _is_list_of_links([block]):
+                reasons[position] = "list of links"
 
     def _leave_out_surroundings(self, reasons: list[str]) -> None:
         root = self._root(reasons)
@@ -138,12 +196,19 @@ class MainContent:
             return
         inside = [any(a is root for a in _ancestors(block.element)) for block in self._blocks]
         first_inside = next((p for p, is_in in enumerate(inside) if is_in and not reasons[p]), None)
+        highest = min(
+            (b.level for b, is_in, r in zip(self._blocks, inside, reasons, strict=True) if is_in and not r and b.kind == "heading"),
+            default=7,
+        )
+        after_title = False
         for position, block in enumerate(self._blocks):
             if inside[position] or reasons[position]:
                 continue
             # the page's H1, and a standfirst with it, often stand just above the part with the text
-            is_title = block.kind == "heading" and block.level == 1 and first_inside is not None and position < first_inside
-            if not is_title:
+            above = first_inside is not None and position < first_inside
+            is_title = above and block.kind == "heading" and (block.level == 1 or block.level < highest)
+            after_title = after_title or is_title
+            if not is_title and not (above and after_title and _long_words(block)):
                 reasons[position] = "outside the main part"
 
     def _root(self, reasons: list[str]) -> Element | None:
@@ -184,7 +249,7 @@ class MainContent:
             if heaviest is None or inside[heaviest] < KEPT_SHARE * inside[id(start)]:
                 return element
             child = elements[heaviest]
-            if child.tag in ("p", "li", "ul", "ol", "td", "blockquote", "pre", "dd", "dl", "table"):
+            if child.tag in _NOT_GONE_INTO or (child.tag == "table" and not is_layout_table(child)):
                 return element
             if self._has_headings_beside(element, child, reasons):
                 return element
@@ -192,11 +257,20 @@ class MainContent:
 
     def _has_headings_beside(self, element: Element, child: Element, reasons: list[str]) -> bool:
         """Whether going down into `child` would lose headings (H2 and deeper) or much text that stand beside it."""
-        for block, reason in zip(self._blocks, reasons, strict=True):
-            if reason or block.kind != "heading" or block.level < 2:
+        for position, block in enumerate(self._blocks):
+            if reasons[position] or block.kind != "heading" or block.level < 2 or CLUTTER_HEADING.match(block.text):
                 continue
             chain = _ancestors(block.element)
-            if any(a is element for a in chain) and not any(a is child for a in chain) and not CLUTTER_HEADING.match(block.text):
+            if not any(a is element for a in chain) or any(a is child for a in chain):
+                continue
+            below = []
+            for next_position in range(position + 1, len(self._blocks)):
+                if self._blocks[next_position].kind == "heading" or not any(
+                    a is element for a in _ancestors(self._blocks[next_position].element)
+                ):
+                    break
+                below.append(reasons[next_position])
+            if not below or not all(below):  # a heading over nothing but a list of links is that of a menu
                 return True
         return False
 
