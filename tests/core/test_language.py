@@ -26,7 +26,7 @@ def test_spelling_variants_share_their_lemmas(one: str, other: str) -> None:
 
 
 def test_numbers_with_units_and_ratios_are_words() -> None:
-    assert [t.text for t in tokenize("NHL 3.5 at 1:3, 25mm deep, 5 °C")] == ["NHL", "3.5", "at", "1:3", "25mm", "deep", "5", "C"]
+    assert [t.text for t in tokenize("NHL 3.5 at 1:3, 25mm deep, 5 °C")] == ["NHL", "3.5", "at", "1:3", "25mm", "deep", "5 °C"]
 
 
 def test_words_that_must_stay_apart_do() -> None:

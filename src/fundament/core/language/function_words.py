@@ -325,6 +325,9 @@ _ENGLISH = frozenset(
 # General words of any page: never a term by themselves, never the end of one.
 _EMPTY_ENGLISH = frozenset(
     [
+        "cent",
+        "somebody",
+        "fraction",
         "thing",
         "things",
         "way",

@@ -10,50 +10,22 @@ from fundament.core.language.function_words import function_words
 from fundament.core.language.phrases import Match, PhraseMatcher
 
 LONGEST_RUN = 5  # so many phrases side by side are a list
+SHORT_RUN = 4  # so many are one if the sentence has less else to say
 MOST_IN_SENTENCE = 9
-CRAMMED_SHARE = 0.8
+CRAMMED_FROM, CRAMMED_SHARE = 6, 0.85
 
-_COORDINATORS = frozenset(
-    [
-        "and",
-        "or",
-        "the",
-        "a",
-        "an",
-        "also",
-        "plus",
-        "as",
-        "well",
-        "with",
-        "und",
-        "oder",
-        "der",
-        "die",
-        "das",
-        "mit",
-        "et",
-        "ou",
-        "le",
-        "la",
-        "les",
-        "avec",
-        "y",
-        "o",
-        "el",
-        "los",
-        "con",
-        "e",
-        "ed",
-        "il",
-        "en",
-        "of",
-        "het",
-        "een",
-        "met",
-        "i",
-        "oraz",
-    ]
-)
+# words that may stand between the members of a list
+_BETWEEN = {
+    "en": "and or the a an also plus as well nor",
+    "de": "und oder der die das den dem des ein eine einen auch sowie",
+    "fr": "et ou le la les l un une des de du d aussi",
+    "es": "y e o u el la los las un una unos unas también",
+    "it": "e ed o il lo la i gli le un una uno anche",
+    "nl": "en of de het een ook",
+    "pt": "e ou o a os as um uma também",
+    "pl": "i oraz lub albo a też także",
+}
+_COORDINATORS = {language: frozenset(words.split()) for language, words in _BETWEEN.items()}
 
 
 def uses_in(sentences: Sequence[Sentence], matcher: PhraseMatcher, language: str) -> tuple[list[int], list[tuple[int, Match]]]:
@@ -77,25 +49,26 @@ def uses_in(sentences: Sequence[Sentence], matcher: PhraseMatcher, language: str
 def is_crammed(sentence: Sentence, matches: Sequence[Match], language: str) -> bool:
     """Whether a sentence is a list of phrases rather than a statement about them.
 
-    True when (a) LONGEST_RUN different phrases stand side by side, parted only by commas, articles, "and" or "or";
-    (b) three or more do and there are fewer other content words than phrases; (c) six or more phrases make up
-    four fifths of the content words; (d) it holds more than MOST_IN_SENTENCE different phrases.
+    True when (a) LONGEST_RUN different phrases stand side by side, parted only by commas, articles, "and" or "or"; (b) SHORT_RUN do
+    and there are fewer other content words than phrases, or three do and there are none; (c) CRAMMED_FROM or more phrases make up
+    CRAMMED_SHARE of the content words; (d) it holds more than MOST_IN_SENTENCE different phrases.
     """
     different = len({match.phrase for match in matches})
     if different < 3:
         return False
     if different > MOST_IN_SENTENCE:
         return True
+    coordinators = _COORDINATORS.get(language, _COORDINATORS["en"])
     run = longest = 1
     for before, after in itertools.pairwise(matches):
         between = sentence.tokens[before.end : after.start]
-        run = run + 1 if all(token.text.lower() in _COORDINATORS for token in between) else 1
+        run = run + 1 if all(token.text.lower() in coordinators for token in between) else 1
         longest = max(longest, run)
     if longest >= LONGEST_RUN:
         return True
     functional = function_words(language)
     inside = {position for match in matches for position in range(match.start, match.end)}
     other = sum(1 for position, token in enumerate(sentence.tokens) if position not in inside and token.text.lower() not in functional)
-    if longest >= 3 and other < different:
+    if (longest >= SHORT_RUN and other < different) or (longest >= 3 and not other):
         return True
-    return different >= 6 and len(inside) >= CRAMMED_SHARE * (len(inside) + other)
+    return different >= CRAMMED_FROM and len(inside) >= CRAMMED_SHARE * (len(inside) + other)

@@ -1,7 +1,7 @@
 """Words, lemmas and spelling variants.
 
 A word is a run of letters or digits (Unicode), with apostrophes inside and decimal or ratio signs between digits
-("3.5", "1:3"). Hyphenated compounds are taken apart ("damp-proof" -> damp, proof), except after a prefix
+("3.5", "1:3"). A number with its unit is one word, however it is spaced ("3.5 mm", "3.5mm"). Hyphenated compounds are taken apart ("damp-proof" -> damp, proof), except after a prefix
 ("re-pointing" -> repointing). A lemma is looked up without its context, so that one word always has one lemma.
 """
 
@@ -13,14 +13,25 @@ from dataclasses import dataclass
 
 import simplemma
 
-_WORD = re.compile(r"\d+(?:[.,:/]\d+)*(?:[^\W\d_]+)?|[^\W\d_]+(?:['’][^\W\d_]+)*\d*", re.UNICODE)
+# units that are written behind a number; "in" and "a" are left out, for they are words far more often
+_UNITS = "mm|cm|dm|km|m|ml|cl|l|kg|mg|g|t|kW|kWh|W|V|A|Hz|kHz|MHz|GHz|kB|MB|GB|TB|ha|ft|oz|lb|lbs|psi|bar|N|kN|Pa|kPa|MPa|°\\s?C|°\\s?F|°|%|‰|dB|lx|lm|px|pt|rpm|mph"
+_WORD = re.compile(
+    rf"\d+(?:[.,:/]\d+)*(?:[\u00a0\u202f ]?(?:{_UNITS})[²³]?(?![\w²³])|[^\W\d_]+)?|[^\W\d_]+(?:['’][^\W\d_]+)*\d*", re.UNICODE
+)
+_SPACES = re.compile(r"\s+")
 _PREFIXED = re.compile(r"\b(re|un|non|pre|de|anti|sub|over|under|semi|mis|co|multi)-(?=[^\W\d_]{3})", re.IGNORECASE)
 
 # Regional spelling: (pattern, replacement) on lower-case English words; British forms are kept.
 _REGIONAL = (
     (re.compile(r"(?<=[a-z]{3})yz(e[sd]?|ing|ers?)$"), r"ys\1"),
     (re.compile(r"(?<=[a-z]{3})iz(e[sd]?|ing|ations?|ers?)$"), r"is\1"),
-    (re.compile(r"^(col|hon|harb|lab|neighb|fav|flav|arm|vap|rum|vig)or"), r"\1our"),
+    (
+        re.compile(
+            r"^(col|hon|harb|lab|neighb|fav|flav|arm|vap|rum|vig|od|hum|behavi|endeav|parl|sav|splend|rig|cand|clam|ferv|succ|tum)or"
+            r"(?=(s|ed|ing|ings|ful|fully|less|able|ably|ite|ites|y|ies|er|ers|hood|hoods|ly)?$)"
+        ),
+        r"\1our",
+    ),
     (re.compile(r"^(gr)a(y)"), r"\1e\2"),
     (re.compile(r"^mold(?=s$|y$|ing|ings$|$|ed$)"), "mould"),
     (re.compile(r"^(cent|kilo|milli|milli|met|lit|fib|calib|theat)er(s?)$"), r"\1re\2"),
@@ -29,8 +40,35 @@ _REGIONAL = (
     (re.compile(r"^draft(s|y|ier|iest|ing|proof\w*)?$"), r"draught\1"),
     (re.compile(r"^aluminum"), "aluminium"),
     (re.compile(r"^sulf"), "sulph"),
+    (
+        re.compile(
+            r"^(travel|model|label|cancel|level|fuel|panel|channel|tunnel|signal|marvel|counsel|total|dial|equal|initial|jewel|pencil|quarrel|"
+            r"rival|spiral|swivel|trowel|chisel|shovel|gravel|funnel|bevel|corbel|enamel|stencil|barrel)l(ing|ed|er|ers)$"
+        ),
+        r"\1\2",
+    ),
 )
+# single words of which the regions spell the root otherwise
+_OTHER_SPELLING = {
+    "catalog": "catalogue", "catalogs": "catalogues", "fulfill": "fulfil", "fulfills": "fulfils", "artifact": "artefact",
+    "artifacts": "artefacts", "airplane": "aeroplane", "airplanes": "aeroplanes", "jewelry": "jewellery", "skeptic": "sceptic",
+    "skeptical": "sceptical", "pajamas": "pyjamas", "judgment": "judgement", "judgments": "judgements", "license": "licence",
+    "licenses": "licences", "practise": "practice", "practised": "practiced", "practising": "practicing", "anesthetic": "anaesthetic",
+    "esthetic": "aesthetic", "cozy": "cosy", "woolen": "woollen", "installment": "instalment", "installments": "instalments",
+    "enrollment": "enrolment", "skillful": "skilful", "aging": "ageing", "donut": "doughnut", "donuts": "doughnuts", "ax": "axe",
+    "smolder": "smoulder", "molt": "moult", "pediatric": "paediatric", "encyclopedia": "encyclopaedia", "analyze": "analyse",
+    "program": "programme", "programs": "programmes", "mom": "mum", "moms": "mums", "thru": "through",
+}  # fmt: skip
+_BARE_PLURAL = re.compile(r"[^sui]s$")  # "sheeps": a plural that the dictionary does not have
 _KEEP_Z = frozenset(["size", "sized", "sizes", "sizing", "prize", "prized", "prizes", "seize", "seized", "maize"])
+
+
+_QUANTITY = re.compile(rf"\d+(?:[.,:/]\d+)*\s?(?:{_UNITS})[²³]?", re.UNICODE)
+
+
+def is_quantity(word: str) -> bool:
+    """Whether a word is a number with its unit ("25 mm")."""
+    return bool(_QUANTITY.fullmatch(word))
 
 
 @dataclass(frozen=True, slots=True)
@@ -48,7 +86,7 @@ def lemma_of(word: str, language: str = "en") -> str:
     """The lemma of one word, in lower case, with regional spelling made one."""
     lower = word.lower().replace("’", "'")
     if lower[0].isdigit():
-        return lower
+        return _SPACES.sub("", lower)
     if language == "en":
         if lower.endswith("'s"):
             lower = lower[:-2]
@@ -57,6 +95,7 @@ def lemma_of(word: str, language: str = "en") -> str:
         if lower not in _KEEP_Z:
             for pattern, replacement in _REGIONAL:
                 lower = pattern.sub(replacement, lower)
+            lower = _OTHER_SPELLING.get(lower, lower)
     lower = lower.replace("'", "")
     if not lower:
         return word.lower()
@@ -68,7 +107,7 @@ _OWN_LEMMA = {
     "leaves": "leaf", "better": "better", "best": "best", "left": "left", "building": "building", "buildings": "building",
     "ground": "ground", "wound": "wound", "found": "find", "saw": "saw", "bound": "bound", "lime": "lime", "limes": "lime",
     "pointing": "pointing", "flooring": "flooring", "glazing": "glazing", "skirting": "skirting",
-    "repointing": "repointing", "draughtproofing": "draughtproofing", "boarding": "boarding", "ceiling": "ceiling", "lining": "lining",
+    "repointing": "repointing", "draughtproofing": "draughtproofing", "mixed": "mix", "mixes": "mix", "boarding": "boarding", "ceiling": "ceiling", "lining": "lining",
 }  # fmt: skip
 
 
@@ -77,8 +116,12 @@ def _simple_lemma(lower: str, language: str) -> str:
         own = _OWN_LEMMA.get(lower)
         if own:
             return own
-    lemma = simplemma.lemmatize(lower, lang=language).lower()
-    return lemma or lower
+    lemma = simplemma.lemmatize(lower, lang=language).lower() or lower
+    if language == "en" and lemma == lower and len(lower) > 4 and _BARE_PLURAL.search(lower):
+        singular = lower[:-1]
+        if not simplemma.is_known(lower, lang="en") and simplemma.is_known(singular, lang="en"):
+            return singular
+    return lemma
 
 
 def tokenize(text: str, language: str = "en") -> list[Token]:

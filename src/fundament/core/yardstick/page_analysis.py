@@ -8,6 +8,7 @@ from dataclasses import dataclass, field
 
 from fundament.core.language.analysis import Sentence, analyse_text
 from fundament.core.language.function_words import empty_words, function_words, inner_words
+from fundament.core.language.words import is_quantity
 from fundament.core.reading.model import Block, Reading
 from fundament.core.version import CORE_VERSION
 
@@ -144,7 +145,7 @@ def _candidate_bounds(sentence: Sentence, tags: tuple[str, ...], language: str) 
         if not content[start] or tags[start] not in _INSIDE_TAGS:
             continue
         is_number = words[start][0].isdigit()
-        if not is_number and words[start] not in empty:
+        if words[start] not in empty and (not is_number or is_quantity(sentence.tokens[start].text)):
             bounds.append((start, start + 1))
         functional_inside = 0
         for end in range(start + 2, min(start + LONGEST_PHRASE, len(words)) + 1):

@@ -2,7 +2,7 @@
 
 1. Candidates are the phrases on enough competitors' pages that are more frequent there than in general language.
 2. A phrase inside a longer one keeps only its own uses: pages are matched longest first, and a phrase whose own uses are on
-   too few pages goes. This is the idea of the C-value (Frantzi, Ananiadou and Mima 2000), taken by page.
+   too few pages goes, as does one whose C-value (see `c_value`) is not above 0.
 3. weight = share of competitors (rank-weighted) * frequency * specificity * prominence, scaled to sum to 100.
 """
 
@@ -20,12 +20,14 @@ from fundament.core.language.function_words import empty_words
 from fundament.core.language.phrases import PhraseMatcher
 from fundament.core.language.uses import uses_in
 from fundament.core.language.words import lemma_of, tokenize
+from fundament.core.yardstick.c_value import c_values
 from fundament.core.yardstick.model import ComparedPage, PageSummary, Term
 from fundament.core.yardstick.ranges import robust_range, target_uses
 
 PAGE_SHARE = 0.2  # a term is on at least this share of the competitors, and on two
 TIERS = (0.6, 0.35)  # tier 1 from this share of the competitors, tier 2 from that; the rest is tier 3
-SPECIFICITY = {"NOUN": 0.9, "PROPN": 0.9, "PHRASE": 0.9, "ADJ": 1.6, "VERB": 1.7, "NUM": 1.5, "X": 1.5, "": 1.1}  # least log10 ratio
+SPECIFICITY = {"NOUN": 1.5, "PROPN": 1.5, "PHRASE": 0.9, "ADJ": 2.0, "VERB": 2.1, "NUM": 1.5, "X": 1.5, "": 1.3}  # least log10 ratio
+SHARED_BY_MOST = 0.4  # lowered by this for words on at least half of the competitors
 FLATTENING = 0.75  # so that a handful of head words does not hold most of the weight
 WEAK_OPENING_SHARE = 0.4  # a phrase that opens with a general word ("old mortar") must be on so many pages
 
@@ -83,9 +85,16 @@ def _gather(pages: Sequence[ComparedPage]) -> _Pool:
     return pool
 
 
-def specificity(key: str, count: int, total_words: int, language: str) -> float:
-    """log10 of the phrase's share of the competitors' words to its share in general language (0 when below it)."""
-    general = phrase_general_frequency(tuple(key.split(" ")), language)
+def specificity(key: str, form: str, count: int, total_words: int, language: str) -> float:
+    """log10 of the phrase's share of the competitors' words to its share in general language (0 when below it).
+
+    form: how the phrase is written most often. Of a word's lemma and its written form the more frequent one is taken, for a lemma
+    may be a rarer word than any that people write.
+    """
+    lemmas, written = tuple(key.split(" ")), tuple(form.lower().replace("-", " ").split(" "))
+    general = phrase_general_frequency(lemmas, language)
+    if len(written) == len(lemmas):
+        general = max(general, phrase_general_frequency(written, language))
     return max(0.0, math.log10((count / total_words) / general))
 
 
@@ -97,7 +106,10 @@ def _is_specific(key: str, pool: _Pool, total_words: int, language: str, page_co
     if any(len(word) == 1 and not word.isdigit() for word in words):
         return False
     tag = pool.tags[key].most_common(1)[0][0]
-    if specificity(key, pool.counts[key], total_words, language) < SPECIFICITY.get(tag, 1.5):
+    least = SPECIFICITY.get(tag, 1.5)
+    if len(words) == 1 and pool.pages[key] * 2 >= page_count:
+        least -= SHARED_BY_MOST
+    if specificity(key, shown_form(pool.forms[key]), pool.counts[key], total_words, language) < least:
         return False
     if len(words) > 1 and (words[0] in empty or words[-1] in empty):
         return words[-1] not in empty and pool.pages[key] >= WEAK_OPENING_SHARE * page_count
@@ -153,11 +165,15 @@ def _own_pages(phrases: dict[str, list[tuple[str, ...]]], sentences: _PageSenten
 def _preselect(
     phrases: dict[str, list[tuple[str, ...]]], own: Counter[str], pool: _Pool, total_words: int, language: str
 ) -> list[tuple[str, float]]:
-    """(key, specificity), the most promising first: own pages * specificity * log of uses."""
+    """(key, specificity), the most promising first: own pages * specificity * ln(1 + C-value)."""
+    values = c_values({variant: pool.counts[key] for key in phrases for variant in phrases[key]})
     rated = []
-    for key in phrases:
-        specific = specificity(key, pool.counts[key], total_words, language)
-        rated.append((-own[key] * min(specific, 4.0) * math.log1p(pool.counts[key]), key, specific))
+    for key, variants in phrases.items():
+        value = max(values[variant] for variant in variants)
+        if value <= 0:
+            continue  # never used but inside longer phrases
+        specific = specificity(key, shown_form(pool.forms[key]), pool.counts[key], total_words, language)
+        rated.append((-own[key] * min(specific, 4.0) * math.log1p(value), key, specific))
     return [(key, specific) for _, key, specific in sorted(rated)]
 
 
