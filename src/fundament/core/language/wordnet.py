@@ -1,15 +1,10 @@
-"""Kinds of concepts from WordNet's noun files (format: wndb(5)); the sense that fits the text around it decides."""
+"""Nouns and their senses from WordNet's noun files (format: wndb(5))."""
 
 from __future__ import annotations
 
 import functools
 import os
-from collections.abc import Sequence
 from pathlib import Path
-
-from fundament.core.language.vectors import embed
-
-LATER_SENSE = 0.03  # taken off the closeness of each later sense
 
 # lexicographer files of nouns by number, lexnames(5)
 _LEXICOGRAPHER = {
@@ -57,19 +52,6 @@ def noun_senses(phrase: str) -> tuple[tuple[str, str], ...]:
             for offset in _index().get(phrase.replace(" ", "_"), ()):
                 data.seek(int(offset))
                 line = data.readline().decode("latin-1")
-                gloss = line.partition("| ")[2].partition(";")[0].strip()
+                gloss = line.partition("| ")[2].partition('; "')[0].strip()  # without the examples
                 senses.append((_LEXICOGRAPHER.get(int(line.split(" ", 2)[1]), ""), gloss))
     return tuple(senses)
-
-
-def kind_in_context(phrase: str, context: Sequence[str]) -> str:
-    """The kind of the sense whose gloss is closest to the words that stand near the noun; "" when WordNet has no such noun.
-
-    A simplified Lesk choice (Lesk 1986) with sentence vectors in place of shared words; earlier senses win near ties.
-    """
-    senses = noun_senses(phrase)
-    if len(senses) <= 1 or not context:
-        return senses[0][0] if senses else ""
-    vectors = embed([" ".join((phrase, *context))] + [gloss for _, gloss in senses])
-    closeness = [float(vectors[0] @ vector) - LATER_SENSE * place for place, vector in enumerate(vectors[1:])]
-    return senses[closeness.index(max(closeness))][0]

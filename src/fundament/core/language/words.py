@@ -107,6 +107,11 @@ _OWN_LEMMA = {
     "leaves": "leaf", "better": "better", "best": "best", "left": "left", "building": "building", "buildings": "building",
     "ground": "ground", "wound": "wound", "found": "find", "saw": "saw", "bound": "bound", "lime": "lime", "limes": "lime",
     "pointing": "pointing", "flooring": "flooring", "glazing": "glazing", "skirting": "skirting",
+    **{noun: noun for noun in (
+        "netting", "cladding", "decking", "fencing", "guttering", "lighting", "plumbing", "wiring", "roofing", "scaffolding", "shelving",
+        "piping", "tubing", "bedding", "clothing", "packaging", "opening", "wedding", "banking", "marketing", "advertising", "accounting",
+        "gardening", "parking", "housing", "funding", "heating", "plastering", "rendering", "landscaping", "catering", "engineering",
+    )},
     "repointing": "repointing", "draughtproofing": "draughtproofing", "mixed": "mix", "mixes": "mix", "boarding": "boarding", "ceiling": "ceiling", "lining": "lining",
 }  # fmt: skip
 

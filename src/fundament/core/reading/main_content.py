@@ -136,9 +136,11 @@ class MainContent:
             if reason == "comments":
                 if not self._is_thread:
                     return reason
-            elif word in self._words_without_meaning or self._share(element) > BULK_SHARE:
-                continue
-            elif reason == "sidebar" and self._is_box_in_text(element):
+            elif (
+                word in self._words_without_meaning
+                or self._share(element) > BULK_SHARE
+                or (reason == "sidebar" and self._is_box_in_text(element))
+            ):
                 continue
             elif reason in ("advert", "page header", "hidden") and self._holds_the_h1(element):
                 continue  # a "banner" with the page's title in it

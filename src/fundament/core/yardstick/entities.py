@@ -10,122 +10,102 @@ from __future__ import annotations
 import math
 from collections import Counter, defaultdict
 from collections.abc import Sequence
-from dataclasses import dataclass, field, replace
+from dataclasses import replace
 
 from fundament.core.language.analysis import analyse_text
 from fundament.core.language.function_words import empty_words, function_words
 from fundament.core.language.phrases import PhraseMatcher
-from fundament.core.language.wordnet import kind_in_context, noun_senses
-from fundament.core.language.words import tokenize
+from fundament.core.language.wordnet import noun_senses
+from fundament.core.yardstick.concept_kinds import concept_kinds
+from fundament.core.yardstick.entity_names import NAME_KINDS, Found, find_names, name_lemmas
 from fundament.core.yardstick.model import ComparedPage, Entity, Term
 from fundament.core.yardstick.terms import least_pages
 
-_KIND_OF_LABEL = {
-    "PERSON": "person", "ORG": "organisation", "GPE": "place", "LOC": "place", "FAC": "place", "PRODUCT": "product",
-    "WORK_OF_ART": "work", "LAW": "law", "EVENT": "event", "NORP": "group",
-}  # fmt: skip
 _CONCEPT_KINDS = frozenset(
-    ["act", "animal", "artifact", "body", "event", "food", "object", "phenomenon", "plant", "process", "substance", "group", "location"]
+    [
+        "act",
+        "animal",
+        "artifact",
+        "body",
+        "event",
+        "food",
+        "object",
+        "person",
+        "phenomenon",
+        "plant",
+        "process",
+        "substance",
+        "group",
+        "location",
+    ]
 )
+_ABSTRACT_KINDS = frozenset(["shape", "state"])  # "void", "moisture": only when they are very much of the subject
+ABSTRACT_SPECIFIC = 2.0  # log10
+LEAST_SPECIFIC = 1.1  # log10, for single words
+UNKNOWN_NOUN_SPECIFIC = 2.5  # for nouns that WordNet does not have
 CONTEXT_WORDS = 40
 CONTEXT_NEEDED = 2
-
-
-@dataclass
-class _Found:
-    """An entity while it is being gathered."""
-
-    kind: str
-    phrases: set[tuple[str, ...]] = field(default_factory=set)
-    forms: Counter[str] = field(default_factory=Counter)
-    pages: set[int] = field(default_factory=set)
+SUBJECT_WORDS = 60  # the most used content words stand for the subject where kinds are chosen
 
 
 def find_entities(
     pages: Sequence[ComparedPage], terms: Sequence[Term], keyword: str, language: str, *, most_entities: int
 ) -> tuple[Entity, ...]:
     """Entities on at least as many competitors' pages as a term needs (names: on two), heaviest first."""
-    found = _names(pages, language)
+    found = find_names(pages, language)
     _concepts(found, terms, language)
     _join_acronyms(found, pages, language)
     least = least_pages(len(pages))
     kept = [
         (key, entity) for key, entity in sorted(found.items())
-        if len(entity.pages) >= (min(2, len(pages)) if entity.kind in _KIND_OF_LABEL.values() else least)
+        if len(entity.pages) >= (min(2, len(pages)) if entity.kind in NAME_KINDS else least)
     ]  # fmt: skip
     return _weigh(kept, pages, language)[:most_entities]
 
 
-def _name_lemmas(text: str, language: str) -> tuple[str, ...]:
-    functional = function_words(language)
-    lemmas = [token.lemma for token in tokenize(text, language)]
-    while lemmas and lemmas[0] in functional:
-        lemmas.pop(0)
-    return tuple(lemmas)
-
-
-def _names(pages: Sequence[ComparedPage], language: str) -> dict[tuple[str, ...], _Found]:
-    """Names from the tagger that begin with a capital and are written so on their page."""
-    found: dict[tuple[str, ...], _Found] = {}
-    kinds: dict[tuple[str, ...], Counter[str]] = defaultdict(Counter)
-    empty = empty_words(language)
-    for number, page in enumerate(pages):
-        host_words = (
-            set(page.reading.url.split("/")[2].lower().replace("www.", "").split(".")[0].split("-")) if "//" in page.reading.url else set()
-        )
-        common = {c.key for c in page.analysis.candidates if any(form.islower() for form in c.forms)}
-        for name in page.analysis.names:
-            kind = _KIND_OF_LABEL.get(name.label)
-            lemmas = _name_lemmas(name.text, language)
-            shown = name.text.removeprefix("the ").removeprefix("The ")
-            if not kind or not lemmas or len(lemmas) > 5 or not shown[:1].isupper():
-                continue
-            joined = "".join(lemmas)
-            if joined in host_words or "".join(host_words) == joined or set(lemmas) <= empty:
-                continue
-            if len(lemmas) == 1 and (lemmas[0] in common or len(lemmas[0]) < 3):
-                continue  # a common noun at the beginning of a sentence
-            entity = found.setdefault(lemmas, _Found(kind, {lemmas}))
-            entity.forms[shown] += name.count
-            entity.pages.add(number)
-            kinds[lemmas][kind] += name.count
-    for lemmas, entity in found.items():
-        entity.kind = max(sorted(kinds[lemmas]), key=lambda k: kinds[lemmas][k])
-        if any(lemma[0].isdigit() for lemma in lemmas[1:]) and entity.kind in ("organisation", "person", "place"):
-            entity.kind = "product"  # a name with a number behind it is a grade, model or standard
-    return found
-
-
-def _concepts(found: dict[tuple[str, ...], _Found], terms: Sequence[Term], language: str) -> None:
-    """Terms whose head noun WordNet knows as a thing, substance, process, ... become concepts."""
+def _concepts(found: dict[tuple[str, ...], Found], terms: Sequence[Term], language: str) -> None:
+    """Terms whose head noun WordNet knows in a concrete kind become concepts, and so do very specific nouns that it does not know."""
     if language != "en":
         return
     for term in terms:
         main = term.phrases[0]
-        if main in found or main[-1][0].isdigit() or not term.is_noun:
+        if main in found or main[-1][0].isdigit() or main[0][0].isdigit() or not term.is_noun:
             continue
-        noun = " ".join(main) if noun_senses(" ".join(main)) else main[-1]
-        if not any(kind in _CONCEPT_KINDS for kind, _ in noun_senses(noun)):
+        if len(main) == 1 and term.specificity < LEAST_SPECIFIC:
             continue
-        if len(main) == 1 and term.specificity < 1.5:
+        senses = noun_senses(_noun_of(main, language))
+        allowed = _CONCEPT_KINDS | _ABSTRACT_KINDS if term.specificity >= ABSTRACT_SPECIFIC else _CONCEPT_KINDS
+        if senses and not any(kind in allowed for kind, _ in senses):
             continue
-        entity = _Found("concept", set(term.phrases))
+        if not senses and (term.specificity < UNKNOWN_NOUN_SPECIFIC or main[-1].endswith(("ing", "ed"))):
+            continue
+        entity = Found("concept", set(term.phrases))
         entity.forms[term.name] += sum(term.counts)
         entity.pages = {number for number, count in enumerate(term.counts) if count}
         found[main] = entity
 
 
-def _join_acronyms(found: dict[tuple[str, ...], _Found], pages: Sequence[ComparedPage], language: str) -> None:
+def _noun_of(phrase: tuple[str, ...], language: str) -> str:
+    """The noun that says what a phrase names: the whole phrase if WordNet has it, else its head ("width" of "width of the joint")."""
+    whole = " ".join(phrase)
+    if noun_senses(whole):
+        return whole
+    functional = function_words(language)
+    first_inner = next((i for i, lemma in enumerate(phrase) if i and lemma in functional), len(phrase))
+    return phrase[first_inner - 1]
+
+
+def _join_acronyms(found: dict[tuple[str, ...], Found], pages: Sequence[ComparedPage], language: str) -> None:
     """ "NHL" joins "natural hydraulic lime" where a page says that one stands for the other."""
     expansions: dict[str, str] = {}
     for page in pages:
         expansions.update(page.analysis.acronyms)
     for letters, expansion in sorted(expansions.items()):
-        long_key, short_key = _name_lemmas(expansion, language), (letters.lower(),)
+        long_key, short_key = name_lemmas(expansion, language), (letters.lower(),)
         longer, shorter = found.get(long_key), found.pop(short_key, None)
         if longer is None and shorter is None:
             continue
-        joined = longer or _Found(shorter.kind if shorter else "concept", {long_key}, Counter({expansion: 1}))
+        joined = longer or Found(shorter.kind if shorter else "concept", {long_key}, Counter({expansion: 1}))
         joined.phrases |= {short_key, long_key}
         joined.forms[letters] += 0
         if shorter is not None:
@@ -134,7 +114,7 @@ def _join_acronyms(found: dict[tuple[str, ...], _Found], pages: Sequence[Compare
         found[long_key] = joined
 
 
-def _weigh(kept: list[tuple[tuple[str, ...], _Found]], pages: Sequence[ComparedPage], language: str) -> tuple[Entity, ...]:
+def _weigh(kept: list[tuple[tuple[str, ...], Found]], pages: Sequence[ComparedPage], language: str) -> tuple[Entity, ...]:
     matcher = PhraseMatcher((phrase, number) for number, (_, entity) in enumerate(kept) for phrase in sorted(entity.phrases))
     salience = [[0.0] * len(pages) for _ in kept]
     context: list[Counter[str]] = [Counter() for _ in kept]
@@ -157,18 +137,19 @@ def _weigh(kept: list[tuple[tuple[str, ...], _Found]], pages: Sequence[ComparedP
         whole = sum(points.values())
         for number, value in points.items():
             salience[number][page_number] = value / whole
+    near = [_context(words, general) for words in context]
+    concepts = [n for n, (_, found) in enumerate(kept) if found.kind == "concept"]
+    nouns = [_noun_of(min(kept[n][1].phrases), language) for n in concepts]
+    subject = [lemma for lemma, _ in general.most_common(SUBJECT_WORDS)]
+    kinds = dict(zip(concepts, concept_kinds(nouns, [near[n][:12] for n in concepts], subject), strict=True))
+    usual = Counter(kind for kind in kinds.values() if kind in _CONCEPT_KINDS)
     entities = []
     for number, (_, found) in enumerate(kept):
         if not any(salience[number]):
             continue
-        near = _context(context[number], general)
-        kind = found.kind
-        if kind == "concept":
-            main = min(found.phrases)
-            noun = " ".join(main) if noun_senses(" ".join(main)) else main[-1]
-            kind = kind_in_context(noun, near[:12]) or kind
-            if kind not in _CONCEPT_KINDS:
-                continue
+        kind = kinds.get(number, found.kind) or max(sorted(usual), key=lambda k: usual[k], default="object")
+        if number in kinds and kind not in _CONCEPT_KINDS | _ABSTRACT_KINDS:
+            continue
         forms = sorted(found.forms, key=lambda form: (-found.forms[form], len(form), form))
         entities.append(
             Entity(
@@ -179,7 +160,7 @@ def _weigh(kept: list[tuple[tuple[str, ...], _Found]], pages: Sequence[ComparedP
                 pages=0,
                 weight=0.0,
                 salience=tuple(round(value, 5) for value in salience[number]),
-                context=near,
+                context=near[number],
             )
         )
     return weigh_entities(entities)

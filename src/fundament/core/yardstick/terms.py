@@ -29,6 +29,7 @@ TIERS = (0.6, 0.35)  # tier 1 from this share of the competitors, tier 2 from th
 SPECIFICITY = {"NOUN": 1.5, "PROPN": 1.5, "PHRASE": 0.9, "ADJ": 2.0, "VERB": 2.1, "NUM": 1.5, "X": 1.5, "": 1.3}  # least log10 ratio
 SHARED_BY_MOST = 0.4  # lowered by this for words on at least half of the competitors
 FLATTENING = 0.75  # so that a handful of head words does not hold most of the weight
+NOUN_SHARE = 0.5  # of a word's uses that the tagger takes for a noun, from which it names a thing
 WEAK_OPENING_SHARE = 0.4  # a phrase that opens with a general word ("old mortar") must be on so many pages
 
 
@@ -255,7 +256,7 @@ def _finish(
 
 def _is_noun(tags: Counter[str]) -> bool:
     named = tags["NOUN"] + tags["PROPN"] + tags["PHRASE"] + tags[""]
-    return named >= 0.7 * sum(tags.values())
+    return named >= NOUN_SHARE * sum(tags.values())
 
 
 def shown_form(forms: Counter[str]) -> str:

@@ -1,0 +1,71 @@
+"""Which kind of thing each concept of a subject is: substance, artifact, act, ...
+
+A noun has senses of several kinds in WordNet ("hawk": a bird, a politician, a mason's board). The senses of all the subject's nouns are
+chosen together, for one subject has its kinds (Magnini and Strapparava 2000, "one domain per discourse"): a sense is likely when its gloss is
+close to the words near the noun (after Lesk 1986, with sentence vectors) and to the whole subject, when it is an early one, and when its kind is
+common among the subject's other nouns. The last is found by going round a few times, as in expectation maximisation.
+"""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Sequence
+
+import numpy as np
+
+from fundament.core.language.vectors import embed
+from fundament.core.language.wordnet import noun_senses
+
+CLOSENESS = 8.0  # how much a gloss's closeness counts against the order of the senses
+SUBJECT_SHARE = 0.5  # of the closeness: to the subject; the rest to the words near the noun
+PRIOR_WEIGHT = 0.5  # exponent: below 1 the commonest kind does not take all
+ROUNDS = 4
+SMOOTHING = 0.5  # nouns' worth of every kind that is taken for granted
+
+
+def concept_kinds(nouns: Sequence[str], near: Sequence[Sequence[str]], subject: Sequence[str]) -> list[str]:
+    """The kind of each noun, one of WordNet's 26 kinds, or "" for a noun WordNet does not have.
+
+    near: for each noun the lemmas that stand near it. subject: words of the subject as a whole. The same input gives the same kinds.
+    """
+    senses = [noun_senses(noun) for noun in nouns]
+    glosses = sorted({gloss for found in senses for _, gloss in found})
+    if not glosses:
+        return [""] * len(nouns)
+    gloss_vector = dict(zip(glosses, embed(glosses), strict=True))
+    mean = np.mean(list(gloss_vector.values()), axis=0)
+    subject_vector = embed([" ".join(subject)])[0] - mean
+    context = embed([" ".join((noun, *words)) for noun, words in zip(nouns, near, strict=True)]) - mean
+    evidence: list[list[tuple[str, float]]] = []
+    for found, own in zip(senses, context, strict=True):
+        weighed = []
+        for place, (kind, gloss) in enumerate(found):
+            vector = gloss_vector[gloss] - mean
+            closeness = SUBJECT_SHARE * _cosine(vector, subject_vector) + (1.0 - SUBJECT_SHARE) * _cosine(vector, own)
+            weighed.append((kind, math.exp(CLOSENESS * closeness) / (1.0 + 0.5 * place)))
+        evidence.append(weighed)
+    prior: dict[str, float] = {}
+    for _ in range(ROUNDS):
+        shares: dict[str, float] = {}
+        for weighed in evidence:
+            for kind, share in _shares(weighed, prior).items():
+                shares[kind] = shares.get(kind, 0.0) + share
+        prior = {kind: value + SMOOTHING for kind, value in shares.items()}
+    kinds = []
+    for weighed in evidence:
+        by_kind = _shares(weighed, prior)
+        kinds.append(max(sorted(by_kind), key=lambda kind: by_kind[kind]) if by_kind else "")
+    return kinds
+
+
+def _shares(weighed: Sequence[tuple[str, float]], prior: dict[str, float]) -> dict[str, float]:
+    by_kind: dict[str, float] = {}
+    for kind, weight in weighed:
+        by_kind[kind] = by_kind.get(kind, 0.0) + weight * prior.get(kind, 1.0) ** PRIOR_WEIGHT
+    whole = sum(by_kind.values()) or 1.0
+    return {kind: value / whole for kind, value in by_kind.items()}
+
+
+def _cosine(first: np.ndarray, second: np.ndarray) -> float:  # type: ignore[type-arg]
+    lengths = float(np.linalg.norm(first) * np.linalg.norm(second))
+    return float(first @ second) / lengths if lengths else 0.0

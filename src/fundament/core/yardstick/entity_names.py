@@ -1,0 +1,174 @@
+"""Named things: what the tagger finds, joined with runs of capitals that it missed, on every page that has them."""
+
+from __future__ import annotations
+
+import re
+from collections import Counter, defaultdict
+from collections.abc import Sequence
+from dataclasses import dataclass, field
+
+from fundament.core.language.analysis import analyse_text
+from fundament.core.language.function_words import empty_words, function_words
+from fundament.core.language.phrases import PhraseMatcher
+from fundament.core.language.words import tokenize
+from fundament.core.yardstick.model import ComparedPage
+
+KIND_OF_LABEL = {
+    "PERSON": "person", "ORG": "organisation", "GPE": "place", "LOC": "place", "FAC": "place", "PRODUCT": "product",
+    "WORK_OF_ART": "work", "LAW": "law", "EVENT": "event", "NORP": "group",
+}  # fmt: skip
+NAME_KINDS = frozenset(KIND_OF_LABEL.values())
+# the last word of a name often says what it names, whatever the tagger believes
+_KIND_OF_LAST_WORD = {
+    **dict.fromkeys(
+        [
+            "trust",
+            "guild",
+            "society",
+            "association",
+            "council",
+            "institute",
+            "institution",
+            "university",
+            "college",
+            "museum",
+            "federation",
+            "foundation",
+            "union",
+            "ltd",
+            "limited",
+            "plc",
+            "inc",
+            "corporation",
+            "company",
+            "ministry",
+            "department",
+            "agency",
+            "authority",
+            "board",
+            "commission",
+            "committee",
+            "club",
+            "bank",
+            "group",
+            "charity",
+            "partnership",
+        ],
+        "organisation",
+    ),
+    **dict.fromkeys(
+        [
+            "street",
+            "road",
+            "lane",
+            "avenue",
+            "square",
+            "bay",
+            "river",
+            "lake",
+            "island",
+            "hill",
+            "county",
+            "city",
+            "town",
+            "village",
+            "valley",
+            "bridge",
+            "castle",
+            "park",
+        ],
+        "place",
+    ),
+    **dict.fromkeys(["act", "regulations", "directive", "treaty"], "law"),
+}
+_STANDARD = re.compile(r"^(?:BS|EN|ISO|DIN|ASTM|IEC|IEEE)\b.*\d")
+_CAPITAL_RUN = re.compile(
+    r"(?<![.!?:] )(?<!^)\b[A-Z][\w’'-]+(?: (?:of|for|and|the) (?=[A-Z])| (?=[A-Z]))(?:[A-Z][\w’'-]+(?: (?:of|for|and|the) (?=[A-Z])| (?=[A-Z])|))+"
+)
+
+
+@dataclass
+class Found:
+    """An entity while it is being gathered."""
+
+    kind: str
+    phrases: set[tuple[str, ...]] = field(default_factory=set)
+    forms: Counter[str] = field(default_factory=Counter)
+    pages: set[int] = field(default_factory=set)
+
+
+def name_lemmas(text: str, language: str) -> tuple[str, ...]:
+    """The lemmas of a name, without an article before it."""
+    functional = function_words(language)
+    lemmas = [token.lemma for token in tokenize(text, language)]
+    while lemmas and lemmas[0] in functional:
+        lemmas.pop(0)
+    return tuple(lemmas)
+
+
+def find_names(pages: Sequence[ComparedPage], language: str) -> dict[tuple[str, ...], Found]:
+    """Names written with a capital, with their kind and the pages that have them. A page's own site is no name on it."""
+    found: dict[tuple[str, ...], Found] = {}
+    kinds: dict[tuple[str, ...], Counter[str]] = defaultdict(Counter)
+    empty = empty_words(language)
+    for number, page in enumerate(pages):
+        common = {c.key for c in page.analysis.candidates if any(form.islower() for form in c.forms)}
+        uses = [(name.text, KIND_OF_LABEL.get(name.label, ""), name.count) for name in page.analysis.names]
+        uses += [(text, "", count) for text, count in _capital_runs(page).items()]
+        for text, kind, count in uses:
+            lemmas = name_lemmas(text, language)
+            shown = re.sub(r"^[Tt]he ", "", text)
+            kind = _kind_by_form(shown) or kind
+            if not kind or not lemmas or len(lemmas) > 5 or not shown[:1].isupper() or set(lemmas) <= empty:
+                continue
+            if len(lemmas) == 1 and (lemmas[0] in common or len(lemmas[0]) < 3):
+                continue  # a common noun at the beginning of a sentence
+            entity = found.setdefault(lemmas, Found(kind, {lemmas}))
+            entity.forms[shown] += count
+            entity.pages.add(number)
+            kinds[lemmas][kind] += count
+    for lemmas, entity in found.items():
+        entity.kind = max(sorted(kinds[lemmas]), key=lambda k: kinds[lemmas][k])
+        if any(lemma[0].isdigit() for lemma in lemmas[1:]) and entity.kind in ("organisation", "person", "place"):
+            entity.kind = "product"  # a name with a number behind it is a grade, model or standard
+    _count_on_all_pages(found, pages, language)
+    return found
+
+
+def _kind_by_form(shown: str) -> str:
+    if _STANDARD.match(shown):
+        return "work"
+    words = shown.split()
+    return _KIND_OF_LAST_WORD.get(words[-1].lower(), "") if len(words) > 1 else ""
+
+
+def _capital_runs(page: ComparedPage) -> Counter[str]:
+    runs: Counter[str] = Counter()
+    for block in page.reading.main_blocks():
+        if block.kind not in ("heading", "code"):
+            runs.update(match.group(0).strip() for match in _CAPITAL_RUN.finditer(block.text))
+    return runs
+
+
+def _count_on_all_pages(found: dict[tuple[str, ...], Found], pages: Sequence[ComparedPage], language: str) -> None:
+    """A name that the tagger knew on one page is the same name wherever it stands with its capital."""
+    keys = sorted(found)
+    matcher = PhraseMatcher((key, number) for number, key in enumerate(keys))
+    for page_number, page in enumerate(pages):
+        for block in page.reading.main_blocks():
+            for sentence in analyse_text(block.text, language):
+                for match in matcher.find(sentence.lemmas, sentence.joined):
+                    if all(
+                        t.text[:1].isupper() or t.text[:1].isdigit() for t in (sentence.tokens[match.start], sentence.tokens[match.end - 1])
+                    ):
+                        found[keys[match.phrase]].pages.add(page_number)
+    for key, entity in list(found.items()):
+        hosts = {n for n in entity.pages if _is_of_site("".join(key), pages[n].reading.url)}
+        entity.pages -= hosts
+        if not entity.pages:
+            del found[key]
+
+
+def _is_of_site(joined: str, url: str) -> bool:
+    host = url.split("/")[2].lower().removeprefix("www.") if "//" in url else ""
+    return bool(host) and host.rpartition(".")[0].rpartition(".")[2].replace("-", "") == joined
