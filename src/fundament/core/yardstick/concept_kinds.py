@@ -12,10 +12,12 @@ import math
 from collections.abc import Sequence
 
 import numpy as np
+from numpy.typing import NDArray
 
 from fundament.core.language.vectors import embed
 from fundament.core.language.wordnet import noun_senses
 
+Vector = NDArray[np.float32]
 CLOSENESS = 8.0  # how much a gloss's closeness counts against the order of the senses
 SUBJECT_SHARE = 0.5  # of the closeness: to the subject; the rest to the words near the noun
 PRIOR_WEIGHT = 0.5  # exponent: below 1 the commonest kind does not take all
@@ -66,6 +68,6 @@ def _shares(weighed: Sequence[tuple[str, float]], prior: dict[str, float]) -> di
     return {kind: value / whole for kind, value in by_kind.items()}
 
 
-def _cosine(first: np.ndarray, second: np.ndarray) -> float:  # type: ignore[type-arg]
+def _cosine(first: Vector, second: Vector) -> float:
     lengths = float(np.linalg.norm(first) * np.linalg.norm(second))
     return float(first @ second) / lengths if lengths else 0.0

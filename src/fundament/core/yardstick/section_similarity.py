@@ -1,18 +1,21 @@
 """How alike two sections of pages are in meaning: a heading with the text below it.
 
-Four signs are weighed: vectors of the heading's own words, vectors of the text below, and the words the two share, weighted by
-TF-IDF with the heading's words counted four times over (Salton and Buckley 1988); from all three the mean is taken off, or rare
-words are favoured, so that the subject all sections share does not count. Two sections that are alike to the same others are drawn
-together (shared-neighbour similarity, Jarvis and Patrick 1973, in a graded form). Sections of one page are pushed
-apart, for a page seldom says a thing twice, and so, a little, are sections that stand at different places of their pages.
+Six signs are taken: vectors of the headings' own words; vectors of the texts; vectors of all words weighted by TF-IDF; the words the two share,
+weighted by TF-IDF with the heading's words counted four times over (Salton and Buckley 1988); the words their headings share; and the
+words of one's heading that stand in the other's text. From all vectors the mean is taken off, so that the subject all sections share does not count. Several
+views weigh the signs differently; which is best depends on the pages, so all are used. Two sections that are alike to the same others are drawn
+together (shared-neighbour similarity, Jarvis and Patrick 1973, in a graded form). Sections of one page are pushed apart, for a page seldom says a
+thing twice, and so, a little, are sections that stand at different places of their pages.
 """
 
 from __future__ import annotations
 
 import math
+import re
 from collections import Counter
 from collections.abc import Sequence
 from dataclasses import dataclass
+from typing import Any
 
 import numpy as np
 from numpy.typing import NDArray
@@ -23,11 +26,23 @@ from fundament.core.language.words import tokenize
 
 Distances = NDArray[np.float64]
 
-HEADING_WEIGHT, TEXT_WEIGHT, WORDS_WEIGHT = 0.2, 0.3, 0.5
+# shares of the six signs, in the order above, in each view
+VIEWS = (
+    (0.2, 0.3, 0.0, 0.5, 0.0, 0.0),
+    (0.0, 0.0, 0.5, 0.5, 0.0, 0.0),
+    (0.0, 0.0, 0.385, 0.385, 0.23, 0.0),
+    (0.0, 0.0, 0.385, 0.385, 0.0, 0.23),
+)
+NEIGHBOURS_SHARES = (0.2, 0.5)  # of the similarity, one setting each
 HEADING_WORDS_COUNT = 4
-NEIGHBOURS_SHARE = 0.4
+HEADING_WORDS_IN_VECTOR = 2
+# what the words alone do not show, as words: (word, pattern, how often it is counted)
+_SIGNS = (
+    ("money", re.compile(r"[£$€]\s?\d|\d\s?(?:£|€|\$|zł|euros?\b|pounds?\b|dollars?\b)"), 4),
+    ("degrees", re.compile(r"\d\s?°|\bdegrees\b"), 2),
+)
 SAME_PAGE_PENALTY = 0.8
-PLACE_PENALTY = 0.1
+PLACE_PENALTY = 0.15
 HEADING_SHARE = 0.7  # of the vector a draft's heading is compared by; the rest is the text below
 
 
@@ -42,60 +57,114 @@ class Section:
     text: str  # all of it; of a heading without text of its own, that of the headings under it
 
 
-def section_distance(sections: Sequence[tuple[int, Section]], keyword_lemmas: frozenset[str], language: str) -> Distances:
-    """Distances between sections, each given with the number of its page. Shape (n, n), at least 0, 0 on the diagonal."""
-    headings = embed([plain_heading(section.heading, keyword_lemmas, language) for _, section in sections])
-    texts = embed([section.text or section.heading for _, section in sections])
-    similarity = (
-        HEADING_WEIGHT * _cosine(headings) + TEXT_WEIGHT * _cosine(texts) + WORDS_WEIGHT * _shared_words(sections, keyword_lemmas, language)
+def section_distances(sections: Sequence[tuple[int, Section]], keyword_lemmas: frozenset[str], language: str) -> list[Distances]:
+    """Distances between sections, each given with the number of its page, one matrix per view and share of neighbours.
+
+    Each has shape (n, n), is at least 0, and 0 on the diagonal.
+    """
+    headings = [plain_heading(section.heading, keyword_lemmas, language) for _, section in sections]
+    words = _weighted_words(sections, language, HEADING_WORDS_COUNT)
+    signs = (
+        _cosine(embed(headings).astype(np.float64)),
+        _cosine(embed([section.text or section.heading for _, section in sections]).astype(np.float64)),
+        _cosine(_weighted_vectors(_weighted_words(sections, language, HEADING_WORDS_IN_VECTOR))),
+        _shared_words(words),
+        *_heading_words(sections, words, language),
     )
-    profiles = similarity - similarity.mean(axis=0)
-    lengths = np.linalg.norm(profiles, axis=1, keepdims=True)
-    profiles = np.divide(profiles, lengths, out=np.zeros_like(profiles), where=lengths > 0)
-    similarity = (1.0 - NEIGHBOURS_SHARE) * similarity + NEIGHBOURS_SHARE * (profiles @ profiles.T)
     page = np.array([number for number, _ in sections])
     place = np.array([section.place for _, section in sections])
-    distance = (
-        1.0 - similarity + SAME_PAGE_PENALTY * (page[:, None] == page[None, :]) + PLACE_PENALTY * np.abs(place[:, None] - place[None, :])
-    )
-    np.fill_diagonal(distance, 0.0)
-    return np.asarray(np.clip(distance, 0.0, None), dtype=np.float64)
+    apart = SAME_PAGE_PENALTY * (page[:, None] == page[None, :]) + PLACE_PENALTY * np.abs(place[:, None] - place[None, :])
+    distances = []
+    for shares in VIEWS:
+        similarity = sum((share * sign for share, sign in zip(shares, signs, strict=True)), start=np.zeros_like(apart))
+        profiles = _normal(similarity - similarity.mean(axis=0))
+        for neighbours in NEIGHBOURS_SHARES:
+            distance = 1.0 - (1.0 - neighbours) * similarity - neighbours * (profiles @ profiles.T) + apart
+            np.fill_diagonal(distance, 0.0)
+            distances.append(np.asarray(np.clip(distance, 0.0, None), dtype=np.float64))
+    return distances
 
 
-def _cosine(vectors: Vectors) -> Distances:
-    centred = _normal(vectors - vectors.mean(axis=0, keepdims=True)).astype(np.float64)
+def _cosine(vectors: Distances) -> Distances:
+    centred = _normal(vectors - vectors.mean(axis=0, keepdims=True))
     return np.asarray(centred @ centred.T)
 
 
-def _shared_words(sections: Sequence[tuple[int, Section]], keyword_lemmas: frozenset[str], language: str) -> Distances:
-    """Cosine of TF-IDF vectors: (1 + ln tf) * ln(1 + n / df) over content lemmas without the keyword's."""
+_Weighted = list[dict[str, float]]
+
+
+def _weighted_words(sections: Sequence[tuple[int, Section]], language: str, heading_count: int) -> _Weighted:
+    """(1 + ln tf) * ln(1 + n / df) for the content lemmas of each section; sums of money and degrees are words too."""
     counts = []
     for _, section in sections:
-        found = Counter(_content(section.text, keyword_lemmas, language))
-        for lemma in _content(section.heading, keyword_lemmas, language):
-            found[lemma] += HEADING_WORDS_COUNT
+        found = Counter(_content(section.text, language))
+        for lemma in _content(section.heading, language):
+            found[lemma] += heading_count
+        for sign, pattern, times in _SIGNS:
+            if pattern.search(f"{section.heading} {section.text}"):
+                found[sign] += times
         counts.append(found)
     document_frequency = Counter(lemma for found in counts for lemma in found)
-    column = {lemma: number for number, lemma in enumerate(sorted(document_frequency))}
-    table = np.zeros((len(sections), len(column)))
-    for row, found in enumerate(counts):
-        for lemma, count in found.items():
-            table[row, column[lemma]] = (1.0 + math.log(count)) * math.log(1.0 + len(sections) / document_frequency[lemma])
-    lengths = np.linalg.norm(table, axis=1, keepdims=True)
-    table = np.divide(table, lengths, out=np.zeros_like(table), where=lengths > 0)
+    return [
+        {lemma: (1.0 + math.log(count)) * math.log(1.0 + len(sections) / document_frequency[lemma]) for lemma, count in found.items()}
+        for found in counts
+    ]
+
+
+def _shared_words(weighted: _Weighted) -> Distances:
+    """Cosine of the TF-IDF vectors."""
+    column = {lemma: number for number, lemma in enumerate(sorted({lemma for found in weighted for lemma in found}))}
+    table = np.zeros((len(weighted), max(1, len(column))))
+    for row, found in enumerate(weighted):
+        for lemma, weight in found.items():
+            table[row, column[lemma]] = weight
+    table = _normal(table)
     return np.asarray(table @ table.T)
 
 
-def _content(text: str, keyword_lemmas: frozenset[str], language: str) -> list[str]:
+def _weighted_vectors(weighted: _Weighted) -> Distances:
+    """The mean of each section's word vectors, weighted by TF-IDF, length 1 (after Arora, Liang and Ma 2017)."""
+    lemmas = sorted({lemma for found in weighted for lemma in found})
+    if not lemmas:
+        return np.zeros((len(weighted), 1))
+    row_of = {lemma: row for row, lemma in enumerate(lemmas)}
+    vectors = embed(lemmas).astype(np.float64)
+    sums = [
+        sum((weight * vectors[row_of[lemma]] for lemma, weight in found.items()), start=np.zeros(vectors.shape[1])) for found in weighted
+    ]
+    unit: Distances = _normal(np.stack(sums))
+    return unit
+
+
+def _heading_words(sections: Sequence[tuple[int, Section]], words: _Weighted, language: str) -> tuple[Distances, Distances]:
+    """Of the headings' content lemmas, each weighted by ln(1 + n / df): the share two headings have in common (Jaccard), and the share
+    of each that stands anywhere in the other's section, on average of the two."""
+    sets = [frozenset(_content(section.heading, language)) for _, section in sections]
+    document_frequency = Counter(lemma for found in sets for lemma in found)
+    weight = {lemma: math.log(1.0 + len(sets) / count) for lemma, count in document_frequency.items()}
+
+    def sum_of(lemmas: frozenset[str]) -> float:
+        return sum(weight[lemma] for lemma in sorted(lemmas))
+
+    whole = [sum_of(found) for found in sets]
+    shared, inside = np.zeros((len(sets), len(sets))), np.zeros((len(sets), len(sets)))
+    for row, first in enumerate(sets):
+        for column in range(len(sets)):
+            if row == column or not first:
+                continue
+            inside[row, column] = sum_of(first & words[column].keys()) / whole[row]
+            both = first & sets[column]
+            if both:
+                shared[row, column] = sum_of(both) / sum_of(first | sets[column])
+    return shared, (inside + inside.T) / 2.0
+
+
+def _content(text: str, language: str) -> list[str]:
     functional = function_words(language)
     return [
         token.lemma
         for token in tokenize(text, language)
-        if len(token.lemma) > 2
-        and not token.lemma[0].isdigit()
-        and token.lemma not in keyword_lemmas
-        and token.lemma not in functional
-        and token.text.lower() not in functional
+        if len(token.lemma) > 2 and not token.lemma[0].isdigit() and token.lemma not in functional and token.text.lower() not in functional
     ]
 
 
@@ -110,10 +179,10 @@ def section_vectors(sections: Sequence[tuple[str, str]], keyword_lemmas: frozens
     """Vectors (length 1) of (heading, text below), shape (n, dimensions)."""
     headings = embed([plain_heading(heading, keyword_lemmas, language) for heading, _ in sections])
     below = embed([text or heading for heading, text in sections])
-    return _normal(HEADING_SHARE * headings + (1.0 - HEADING_SHARE) * below)
-
-
-def _normal(vectors: Vectors) -> Vectors:
-    lengths = np.linalg.norm(vectors, axis=1, keepdims=True)
-    unit: Vectors = np.divide(vectors, lengths, out=np.zeros_like(vectors), where=lengths > 0)
+    unit: Vectors = _normal(HEADING_SHARE * headings + (1.0 - HEADING_SHARE) * below)
     return unit
+
+
+def _normal(vectors: Any) -> Any:
+    lengths = np.linalg.norm(vectors, axis=1, keepdims=True)
+    return np.divide(vectors, lengths, out=np.zeros_like(vectors), where=lengths > 0)

@@ -1,7 +1,8 @@
 """Subtopics: the competitors' headings, grouped by meaning with the text below them.
 
-How alike two sections are is worked out in `section_similarity`. Groups come from average-linkage clustering
-(scipy.cluster.hierarchy), cut at a fixed distance.
+How alike two sections are is worked out in `section_similarity`, in several views. Each view is grouped by average-linkage clustering, cut at
+several distances; how often two sections fall in one group is then their similarity for a last clustering (evidence accumulation, Fred and Jain
+2005), which hardly depends on any one view or cut.
 """
 
 from __future__ import annotations
@@ -18,11 +19,12 @@ from fundament.core.language.function_words import function_words
 from fundament.core.language.words import tokenize
 from fundament.core.reading.model import Reading
 from fundament.core.yardstick.model import ComparedPage, PageSummary, Subtopic, SubtopicHeading
-from fundament.core.yardstick.section_similarity import Distances, Section, section_distance
+from fundament.core.yardstick.section_similarity import Distances, Section, section_distances
 from fundament.core.yardstick.structure import is_question
 from fundament.core.yardstick.terms import rank_weight
 
-CUT_DISTANCE = 0.9
+CUT_DISTANCES = (0.8, 0.9, 1.0)
+CUT_APART = 0.6  # sections apart in more of the groupings than this, on average, are not of one subtopic
 BELOW_WORDS = 60
 _NUMBERING = re.compile(
     r"^(step|part|chapter|tip|lesson|no\.?)?\s*(\d+|one|two|three|four|five|six|seven|eight|nine|ten)\s*[.:)]\s+", re.IGNORECASE
@@ -74,8 +76,7 @@ def find_subtopics(
     found = [f for f in found if not _is_closing(f[2].heading, language)]
     if not found:
         return ()
-    distance = section_distance([(number, section) for number, _, section in found], keyword_lemmas, language)
-    labels = _group(distance)
+    distance, labels = _group(section_distances([(number, section) for number, _, section in found], keyword_lemmas, language))
     least = 2 if len(pages) > 2 else 1
     groups: dict[int, list[int]] = {}
     for position, label in enumerate(labels):
@@ -124,12 +125,21 @@ def _is_closing(heading: str, language: str) -> bool:
     """ "Conclusion", "Introduction" and the like: part of the form, not of the subject."""
     functional = function_words(language)
     words = [t.text.lower() for t in tokenize(heading, language) if t.text.lower() not in functional]
-    return not words or all(word in CLOSING for word in words)
+    return bool(words) and all(word in CLOSING for word in words)
 
 
-def _group(distance: Distances) -> list[int]:
-    if len(distance) < 2:
-        return [1] * len(distance)
-    rows, columns = np.triu_indices(len(distance), 1)
-    tree = linkage(distance[rows, columns], method="average")
-    return [int(label) for label in fcluster(tree, CUT_DISTANCE, criterion="distance")]
+def _group(views: Sequence[Distances]) -> tuple[Distances, list[int]]:
+    """The share of groupings in which two sections are apart, shape (n, n), and the number of each section's group."""
+    size = len(views[0])
+    if size < 2:
+        return np.zeros((size, size)), [1] * size
+    together = np.zeros((size, size))
+    rows, columns = np.triu_indices(size, 1)
+    for distance in views:
+        tree = linkage(distance[rows, columns], method="average")
+        for cut in CUT_DISTANCES:
+            labels = fcluster(tree, cut, criterion="distance")
+            together += labels[:, None] == labels[None, :]
+    apart = 1.0 - together / (len(views) * len(CUT_DISTANCES))
+    tree = linkage(apart[rows, columns], method="average")
+    return apart, [int(label) for label in fcluster(tree, CUT_APART, criterion="distance")]
