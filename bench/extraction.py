@@ -96,7 +96,9 @@ def _justext(html: str, url: str) -> Extracted:
     import justext
 
     kept = [p for p in justext.justext(html.encode(), justext.get_stoplist("English"), encoding="utf-8") if not p.is_boilerplate]
-    return Extracted("\n".join(p.text for p in kept), tuple((int(p.dom_path[-1]), p.text) for p in kept if p.is_heading and p.dom_path[-1].isdigit()))
+    return Extracted(
+        "\n".join(p.text for p in kept), tuple((int(p.dom_path[-1]), p.text) for p in kept if p.is_heading and p.dom_path[-1].isdigit())
+    )
 
 
 def _resiliparse(html: str, url: str) -> Extracted:

@@ -67,13 +67,17 @@ def install_missing() -> None:
         print(f"installing {' '.join(missing)}", file=sys.stderr)
         environment = {**os.environ, "DEBIAN_FRONTEND": "noninteractive"}
         subprocess.run(["apt-get", "update", "-qq"], check=True, stdout=subprocess.DEVNULL)
-        subprocess.run(["apt-get", "install", "-y", "-qq", "--no-install-recommends", *missing], check=True, env=environment, stdout=subprocess.DEVNULL)
+        subprocess.run(
+            ["apt-get", "install", "-y", "-qq", "--no-install-recommends", *missing], check=True, env=environment, stdout=subprocess.DEVNULL
+        )
 
 
 def pages_of(source: Source, most: int) -> list[Path]:
     """Pages of a package, spread evenly over their names."""
     found = sorted(
-        p for p in Path(source.folder).glob(source.pattern) if p.is_file() and 2_000 < p.stat().st_size < 400_000 and not _INDEX.search(p.name)
+        p
+        for p in Path(source.folder).glob(source.pattern)
+        if p.is_file() and 2_000 < p.stat().st_size < 400_000 and not _INDEX.search(p.name)
     )
     step = max(1, len(found) // most)
     return found[::step][:most]
@@ -92,7 +96,9 @@ def text_of(path: Path) -> str:
 def truth_of(html: str, source: Source) -> Extracted | None:
     """The generator's own main part, with its furniture taken out."""
     tree = lxml.html.fromstring(html.encode(), parser=lxml.html.HTMLParser(encoding="utf-8"))
-    for element in tree.xpath("//script | //style | //noscript | //head | //select | //button" + (f" | {source.without}" if source.without else "")):
+    for element in tree.xpath(
+        "//script | //style | //noscript | //head | //select | //button" + (f" | {source.without}" if source.without else "")
+    ):
         element.drop_tree()
     main = tree.xpath(source.main)
     if not main:
@@ -141,7 +147,9 @@ def main() -> None:
         result = agreement(truth, found)
         lost = [fold(t) for _, t in truth.headings if fold(t) not in {fold(h) for _, h in found.headings}]
         more = [fold(t) for _, t in found.headings if fold(t) not in {fold(h) for _, h in truth.headings}]
-        print(f"{value:.3f} {path}: precision {result.precision:.3f}, recall {result.recall:.3f}; headings lost {[h[:40] for h in lost[:4]]}, let in {[h[:40] for h in more[:4]]}")
+        print(
+            f"{value:.3f} {path}: precision {result.precision:.3f}, recall {result.recall:.3f}; headings lost {[h[:40] for h in lost[:4]]}, let in {[h[:40] for h in more[:4]]}"
+        )
 
 
 if __name__ == "__main__":

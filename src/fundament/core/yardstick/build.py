@@ -93,8 +93,8 @@ def without_page(yardstick: Yardstick, url: str) -> Yardstick:
     for term in yardstick.terms:
         counts = tuple(term.counts[n] for n in keep)
         if sum(1 for count in counts if count) >= least:
-            kept = replace(term, counts=counts, prominent=tuple(term.prominent[n] for n in keep))
-            terms.append(with_targets(kept, pages, planned))
+            prominent = tuple(term.prominent[n] for n in keep)
+            terms.append(with_targets(term, pages, planned, counts=counts, prominent=prominent))
     entities = [replace(entity, salience=tuple(entity.salience[n] for n in keep)) for entity in yardstick.entities]
     subtopics = [replace(s, headings=tuple(h for h in s.headings if h.url != url)) for s in yardstick.subtopics]
     return replace(

@@ -10,7 +10,7 @@ thing twice, and so, a little, are sections that stand at different places of th
 
 from __future__ import annotations
 
-import math
+import functools
 import re
 from collections import Counter
 from collections.abc import Sequence
@@ -63,13 +63,15 @@ def section_distances(sections: Sequence[tuple[int, Section]], keyword_lemmas: f
     Each has shape (n, n), is at least 0, and 0 on the diagonal.
     """
     headings = [plain_heading(section.heading, keyword_lemmas, language) for _, section in sections]
-    words = _weighted_words(sections, language, HEADING_WORDS_COUNT)
+    words = _words_of(sections, language)
+    tfidf = _normal(words.weights(HEADING_WORDS_COUNT))
+    lemma_vectors = embed(words.lemmas).astype(np.float64)
     signs = (
         _cosine(embed(headings).astype(np.float64)),
         _cosine(embed([section.text or section.heading for _, section in sections]).astype(np.float64)),
-        _cosine(_weighted_vectors(_weighted_words(sections, language, HEADING_WORDS_IN_VECTOR))),
-        _shared_words(words),
-        *_heading_words(sections, words, language),
+        _cosine(_normal(words.weights(HEADING_WORDS_IN_VECTOR) @ lemma_vectors)),  # after Arora, Liang and Ma 2017
+        tfidf @ tfidf.T,
+        *_heading_words(words),
     )
     page = np.array([number for number, _ in sections])
     place = np.array([section.place for _, section in sections])
@@ -90,84 +92,71 @@ def _cosine(vectors: Distances) -> Distances:
     return np.asarray(centred @ centred.T)
 
 
-_Weighted = list[dict[str, float]]
+@dataclass(frozen=True)
+class _Words:
+    """Content lemmas of all sections: in order, with how often each is in the text and in the heading, shape (sections, lemmas)."""
+
+    lemmas: list[str]
+    in_text: Distances
+    in_heading: Distances
+
+    def weights(self, heading_count: int) -> Distances:
+        """(1 + ln tf) * ln(1 + n / df), with uses in the heading counted so many times over."""
+        counts = self.in_text + heading_count * self.in_heading
+        document_frequency = (counts > 0).sum(axis=0)
+        damped = np.log(counts, out=np.zeros_like(counts), where=counts > 0) + (counts > 0)
+        return np.asarray(damped * np.log(1.0 + len(counts) / np.maximum(document_frequency, 1)))
 
 
-def _weighted_words(sections: Sequence[tuple[int, Section]], language: str, heading_count: int) -> _Weighted:
-    """(1 + ln tf) * ln(1 + n / df) for the content lemmas of each section; sums of money and degrees are words too."""
-    counts = []
+def _words_of(sections: Sequence[tuple[int, Section]], language: str) -> _Words:
+    """The content lemmas of the sections; sums of money and degrees are words too."""
+    texts, headings = [], []
     for _, section in sections:
         found = Counter(_content(section.text, language))
-        for lemma in _content(section.heading, language):
-            found[lemma] += heading_count
         for sign, pattern, times in _SIGNS:
             if pattern.search(f"{section.heading} {section.text}"):
                 found[sign] += times
-        counts.append(found)
-    document_frequency = Counter(lemma for found in counts for lemma in found)
-    return [
-        {lemma: (1.0 + math.log(count)) * math.log(1.0 + len(sections) / document_frequency[lemma]) for lemma, count in found.items()}
-        for found in counts
-    ]
+        texts.append(found)
+        headings.append(Counter(_content(section.heading, language)))
+    lemmas = sorted({lemma for found in (*texts, *headings) for lemma in found})
+    column = {lemma: number for number, lemma in enumerate(lemmas)}
+
+    def table(counted: list[Counter[str]]) -> Distances:
+        values = np.zeros((len(counted), len(lemmas)))
+        for row, found in enumerate(counted):
+            values[row, [column[lemma] for lemma in found]] = list(found.values())
+        return values
+
+    return _Words(lemmas, table(texts), table(headings))
 
 
-def _shared_words(weighted: _Weighted) -> Distances:
-    """Cosine of the TF-IDF vectors."""
-    column = {lemma: number for number, lemma in enumerate(sorted({lemma for found in weighted for lemma in found}))}
-    table = np.zeros((len(weighted), max(1, len(column))))
-    for row, found in enumerate(weighted):
-        for lemma, weight in found.items():
-            table[row, column[lemma]] = weight
-    table = _normal(table)
-    return np.asarray(table @ table.T)
-
-
-def _weighted_vectors(weighted: _Weighted) -> Distances:
-    """The mean of each section's word vectors, weighted by TF-IDF, length 1 (after Arora, Liang and Ma 2017)."""
-    lemmas = sorted({lemma for found in weighted for lemma in found})
-    if not lemmas:
-        return np.zeros((len(weighted), 1))
-    row_of = {lemma: row for row, lemma in enumerate(lemmas)}
-    vectors = embed(lemmas).astype(np.float64)
-    sums = [
-        sum((weight * vectors[row_of[lemma]] for lemma, weight in found.items()), start=np.zeros(vectors.shape[1])) for found in weighted
-    ]
-    unit: Distances = _normal(np.stack(sums))
-    return unit
-
-
-def _heading_words(sections: Sequence[tuple[int, Section]], words: _Weighted, language: str) -> tuple[Distances, Distances]:
+def _heading_words(words: _Words) -> tuple[Distances, Distances]:
     """Of the headings' content lemmas, each weighted by ln(1 + n / df): the share two headings have in common (Jaccard), and the share
     of each that stands anywhere in the other's section, on average of the two."""
-    sets = [frozenset(_content(section.heading, language)) for _, section in sections]
-    document_frequency = Counter(lemma for found in sets for lemma in found)
-    weight = {lemma: math.log(1.0 + len(sets) / count) for lemma, count in document_frequency.items()}
-
-    def sum_of(lemmas: frozenset[str]) -> float:
-        return sum(weight[lemma] for lemma in sorted(lemmas))
-
-    whole = [sum_of(found) for found in sets]
-    shared, inside = np.zeros((len(sets), len(sets))), np.zeros((len(sets), len(sets)))
-    for row, first in enumerate(sets):
-        for column in range(len(sets)):
-            if row == column or not first:
-                continue
-            inside[row, column] = sum_of(first & words[column].keys()) / whole[row]
-            both = first & sets[column]
-            if both:
-                shared[row, column] = sum_of(both) / sum_of(first | sets[column])
+    in_heading = (words.in_heading > 0).astype(float)
+    in_section = ((words.in_heading + words.in_text) > 0).astype(float)
+    weighted = in_heading * np.log(1.0 + len(in_heading) / np.maximum(in_heading.sum(axis=0), 1.0))
+    whole = weighted.sum(axis=1)
+    both = weighted @ in_heading.T
+    either = whole[:, None] + whole[None, :] - both
+    shared = np.divide(both, either, out=np.zeros_like(both), where=either > 0)
+    inside = np.divide(weighted @ in_section.T, whole[:, None], out=np.zeros_like(both), where=whole[:, None] > 0)
+    np.fill_diagonal(shared, 0.0)
+    np.fill_diagonal(inside, 0.0)
     return shared, (inside + inside.T) / 2.0
 
 
-def _content(text: str, language: str) -> list[str]:
+@functools.lru_cache(maxsize=4_000)
+def _content(text: str, language: str) -> tuple[str, ...]:
     functional = function_words(language)
-    return [
+    return tuple(
         token.lemma
         for token in tokenize(text, language)
         if len(token.lemma) > 2 and not token.lemma[0].isdigit() and token.lemma not in functional and token.text.lower() not in functional
-    ]
+    )
 
 
+@functools.lru_cache(maxsize=8_000)
 def plain_heading(text: str, keyword_lemmas: frozenset[str], language: str) -> str:
     """A heading without the keyword's own words and function words; as it is when nothing would remain."""
     functional = function_words(language)

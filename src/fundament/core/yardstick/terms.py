@@ -199,16 +199,28 @@ def scale_weights(terms: Sequence[Term], pages: Sequence[PageSummary]) -> tuple[
     return tuple(sorted(weighed, key=lambda term: (-term.weight, term.name)))
 
 
-def with_targets(term: Term, pages: Sequence[PageSummary], planned_words: int) -> Term:
-    """The term with its number of pages, tier, density and target range worked out from its counts."""
-    using = [(count, page) for count, page in zip(term.counts, pages, strict=True) if count]
+def with_targets(
+    term: Term, pages: Sequence[PageSummary], planned_words: int, *, counts: tuple[int, ...], prominent: tuple[bool, ...]
+) -> Term:
+    """The term with its number of pages, tier, density and target range worked out from its uses on the pages."""
+    using = [(count, page) for count, page in zip(counts, pages, strict=True) if count]
     per_thousand = robust_range([1000.0 * count / max(page.words, 1) for count, page in using])
     low, high, ceiling = target_uses(per_thousand, planned_words)
     if term.head:  # the subject's own words are used often by nature
         ceiling *= 2
     share = len(using) / len(pages)
     tier = 1 if share >= TIERS[0] else 2 if share >= TIERS[1] else 3
-    return replace(term, pages=len(using), tier=tier, per_thousand=per_thousand, low=low, high=high, ceiling=ceiling)
+    return replace(
+        term,
+        counts=counts,
+        prominent=prominent,
+        pages=len(using),
+        tier=tier,
+        per_thousand=per_thousand,
+        low=low,
+        high=high,
+        ceiling=ceiling,
+    )
 
 
 def term_sentences(page: ComparedPage, matcher: PhraseMatcher, language: str) -> tuple[Counter[int], dict[int, str]]:
@@ -250,7 +262,7 @@ def _finish(
             is_noun=_is_noun(pool.tags[key]),
             first_sentences=tuple((page.reading.url, first[number]) for page, (_, first) in zip(pages, by_page, strict=True) if number in first),
         )  # fmt: skip
-        terms.append(with_targets(term, summaries, planned_words))
+        terms.append(with_targets(term, summaries, planned_words, counts=term.counts, prominent=term.prominent))
     return scale_weights(terms, summaries)
 
 
