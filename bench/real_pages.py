@@ -19,7 +19,8 @@ from statistics import mean
 
 import lxml.html
 
-from bench.extraction import EXTRACTORS, Agreement, Extracted, agreement, fold
+from bench.extraction import EXTRACTORS
+from tests.gold.agreement import Agreement, Extracted, agreement, fold
 
 _DOCBOOK = "//div[@class='navheader' or @class='navfooter' or @class='toc']"
 

@@ -21,7 +21,8 @@ def _parser() -> argparse.ArgumentParser:
     analyse.add_argument("--draft", default="", metavar="FILE")
     analyse.add_argument("--language", default="")
     bench = commands.add_parser("bench", help="run a benchmark and print its figures")
-    bench.add_argument("name", choices=("keystroke", "yardstick"))
+    bench.add_argument("name", choices=("keystroke", "yardstick", "quality", "real_pages", "per_page"))
+    bench.add_argument("arguments", nargs="*", help="given on to the benchmark")
     manage = commands.add_parser("manage", help="run a management command of the web application on the demo's database")
     manage.add_argument("arguments", nargs="*")
     return parser
@@ -31,6 +32,9 @@ def main(arguments: list[str] | None = None) -> int:
     """Run a command; 0 when it worked, 2 with one sentence on stderr for input that does not work."""
     arguments = sys.argv[1:] if arguments is None else arguments
     options, rest = _parser().parse_known_args(arguments)
+    if options.command == "bench":
+        rest = []
+        sys.argv = [f"bench {options.name}", *arguments[2:]]
     if options.command in ("test", "manage"):
         options.arguments = arguments[1:]  # given on as they are, also those that begin with a dash
     elif rest:

@@ -12,7 +12,7 @@ from fundament.core.language.phrases import Match, PhraseMatcher
 LONGEST_RUN = 5  # so many phrases side by side are a list
 SHORT_RUN = 4  # so many are one if the sentence has less else to say
 MOST_IN_SENTENCE = 9
-CRAMMED_FROM, CRAMMED_SHARE = 6, 0.85
+CRAMMED_FROM, CRAMMED_SHARE = 5, 5  # from so many phrases, a sentence needs one other content word for every five
 
 # words that may stand between the members of a list
 _BETWEEN = {
@@ -50,8 +50,8 @@ def is_crammed(sentence: Sentence, matches: Sequence[Match], language: str) -> b
     """Whether a sentence is a list of phrases rather than a statement about them.
 
     True when (a) LONGEST_RUN different phrases stand side by side, parted only by commas, articles, "and" or "or"; (b) SHORT_RUN do
-    and there are fewer other content words than phrases, or three do and there are none; (c) CRAMMED_FROM or more phrases make up
-    CRAMMED_SHARE of the content words; (d) it holds more than MOST_IN_SENTENCE different phrases.
+    and there are fewer other content words than phrases, or three do and there are none; (c) it has CRAMMED_FROM phrases or more and
+    fewer than one other content word for every CRAMMED_SHARE of them; (d) it holds more than MOST_IN_SENTENCE different phrases.
     """
     different = len({match.phrase for match in matches})
     if different < 3:
@@ -71,4 +71,4 @@ def is_crammed(sentence: Sentence, matches: Sequence[Match], language: str) -> b
     other = sum(1 for position, token in enumerate(sentence.tokens) if position not in inside and token.text.lower() not in functional)
     if (longest >= SHORT_RUN and other < different) or (longest >= 3 and not other):
         return True
-    return different >= CRAMMED_FROM and len(inside) >= CRAMMED_SHARE * (len(inside) + other)
+    return different >= CRAMMED_FROM and other * CRAMMED_SHARE < different

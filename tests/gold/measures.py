@@ -1,0 +1,177 @@
+"""The figures of quality, each as a share 0..1, worked out on the gold pages and labels. The benchmark prints them; tests hold them."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import replace
+from statistics import mean
+
+from fundament.core.edits.carriers import plain_carrier
+from fundament.core.edits.next_edits import apply_change, next_edits
+from fundament.core.language.words import tokenize
+from fundament.core.reading.model import Reading
+from fundament.core.reading.read_page import read_draft, read_page
+from fundament.core.scoring.compiled import CompiledYardstick
+from fundament.core.scoring.score import score
+from fundament.core.yardstick.build import build_yardstick
+from fundament.core.yardstick.model import ComparedPage, Yardstick
+from fundament.core.yardstick.page_analysis import analyse_page
+from standins.sheets import to_html
+from tests.gold import entities as gold_entities
+from tests.gold import terms as gold_terms
+from tests.gold.entities import GoldEntity, read_entities
+from tests.gold.mentions import CASES
+from tests.gold.pages import GoldPage
+from tests.gold.studies import DemoStudy, demo_study
+
+FIRST = 50
+
+
+def page_kinds(pages: Sequence[GoldPage]) -> tuple[float, list[str]]:
+    """Share of pages whose kind is right, and those whose is not."""
+    wrong = [f"{page.name}: {kind}" for page in pages if (kind := read_page(page.html, page.url).kind) != page.kind]
+    return 1.0 - len(wrong) / len(pages), wrong
+
+
+def terms(study: DemoStudy) -> dict[str, float]:
+    """precision among the first terms, recall of the agreed list, and how many forbidden phrases are terms (a count)."""
+    agreed, forbidden = gold_terms.phrases(gold_terms.AGREED[study.folder]), gold_terms.phrases(gold_terms.FORBIDDEN)
+    right = agreed | gold_terms.phrases(gold_terms.ALSO[study.folder])
+    first = study.yardstick.terms[:FIRST]
+    found = {phrase for term in study.yardstick.terms for phrase in term.phrases}
+    return {
+        "precision": sum(any(p in right for p in term.phrases) for term in first) / len(first),
+        "recall": len(agreed & found) / len(agreed),
+        "forbidden": float(len(forbidden & found)),
+    }
+
+
+def entities(study: DemoStudy) -> dict[str, float]:
+    """precision, recall of the agreed ones, and the share of right kinds among those that are right."""
+    agreed = read_entities(gold_entities.AGREED[study.folder])
+    known = agreed + read_entities(gold_entities.ALSO[study.folder])
+
+    def of(phrases: tuple[tuple[str, ...], ...]) -> GoldEntity | None:
+        return next((gold for gold in known if gold.names & set(phrases)), None)
+
+    found = study.yardstick.entities
+    right = [(entity, gold) for entity in found if (gold := of(entity.phrases))]
+    named = {phrase for entity in found for phrase in entity.phrases}
+    return {
+        "precision": len(right) / len(found),
+        "recall": sum(bool(gold.names & named) for gold in agreed) / len(agreed),
+        "kinds": sum(entity.kind in gold.kinds for entity, gold in right) / len(right),
+    }
+
+
+def mentions() -> tuple[float, list[str]]:
+    """Share of the labelled cases with the right state, and the wrong ones."""
+    wrong = []
+    for folder, name, text, wanted in CASES:
+        study = demo_study(folder)
+        key = tuple(token.lemma for token in tokenize(name))
+        entity = next((e for e in study.yardstick.entities if key in e.phrases), None)
+        result = score(read_draft(f"<p>{text}</p>", language="en"), study.compiled)
+        state = next((i.state for i in result.items_of("entities") if entity and i.subject == entity.name), "not an entity")
+        if state != wanted:
+            wrong.append(f"{name}: {state} instead of {wanted}: {text}")
+    return 1.0 - len(wrong) / len(CASES), wrong
+
+
+def subtopics(study: DemoStudy) -> dict[str, float]:
+    """B-cubed precision, recall and F1 (Bagga and Baldwin 1998) of the grouping against the sheets' labels; what is in no group is alone."""
+    pages = {page.url for page in study.yardstick.pages}
+    wanted = {(sheet.address, heading): label for sheet in study.sheets for heading, label in sheet.subtopics if sheet.address in pages}
+    group = {(h.url, h.text): number for number, subtopic in enumerate(study.yardstick.subtopics) for h in subtopic.headings}
+
+    def of(item: tuple[str, str]) -> object:
+        return group.get(item, item)
+
+    precision = mean(mean(wanted[j] == wanted[i] for j in wanted if of(j) == of(i)) for i in wanted)
+    recall = mean(mean(of(j) == of(i) for j in wanted if wanted[j] == wanted[i]) for i in wanted)
+    return {"precision": precision, "recall": recall, "f1": 2 * precision * recall / (precision + recall)}
+
+
+def freak_moves(study: DemoStudy, words: int = 14_000) -> float:
+    """The largest share by which one giant among ten competitors moves a target (of terms, by more than one use) or a structure quartile."""
+    ten = list(study.pages[:10])
+    sentence = " ".join(
+        f"{term.name} is said to be so, and again and again it is {term.name} that they go on about." for term in study.yardstick.terms[:5]
+    )
+    html = "<main><h1>Giant</h1>" + f"<h2>More</h2><p>{sentence}</p>" * (words // len(sentence.split())) + "</main>"
+    giant = read_page(html, "https://giant.example/")
+    before = build_yardstick(ten[:9], study.keyword)
+    after = build_yardstick([*ten[:9], ComparedPage(10, giant, analyse_page(giant))], study.keyword)
+    return largest_move(before, after)
+
+
+def largest_move(before: Yardstick, after: Yardstick) -> float:
+    """The largest relative change of a target between two yardsticks; counts that change by one at the most are whole-number rounding."""
+    moves = [abs(after.planned_words - before.planned_words) / before.planned_words]
+    later = {term.phrases: term for term in after.terms}
+    for term in before.terms:
+        other = later.get(term.phrases)
+        if other is None:
+            continue
+        for old, new in ((term.low, other.low), (term.high, other.high)):
+            moves.append(abs(new - old) / old if abs(new - old) > 1 else 0.0)
+    for name, wanted in before.structure.items():
+        for old, new in ((wanted.p25, after.structure[name].p25), (wanted.p75, after.structure[name].p75)):
+            if old:
+                moves.append(abs(new - old) / old)
+    return max(moves)
+
+
+DUMPS = ("commas", "lines", "items", "crammed", "and", "semicolons", "headings", "verbs")
+
+
+def dump_of(shape: str, names: Sequence[str]) -> str:
+    """Terms put into a text without sense, as HTML."""
+    return {
+        "commas": f"<p>{', '.join(names)}</p>",
+        "lines": "".join(f"<p>{name}</p>" for name in names),
+        "items": "<ul>" + "".join(f"<li>{name}</li>" for name in names) + "</ul>",
+        "crammed": f"<p>This page is about the {', the '.join(names[:-1])} and the {names[-1]}.</p>",
+        "and": f"<p>We do {' and '.join(names)} for you.</p>",
+        "semicolons": f"<p>What is there to say of it; {'; '.join(names)}; and that is all of it.</p>",
+        "headings": "".join(f"<h2>{name}</h2>" for name in names),
+        "verbs": f"<p>The {' of the '.join(names)} is here.</p>",
+    }[shape]
+
+
+def stuffing(study: DemoStudy, size: int, shape: str) -> float:
+    """What a dump of missing terms gains, as a share of what the same terms gain when each stands in a sentence of its own."""
+    compiled = study.compiled
+    draft = read_draft("<h1>A page</h1><p>We had tea afterwards and talked about the garden.</p>", language="en")
+    before = score(draft, compiled)
+    names = [item.subject for item in before.items_of("terms") if item.state == "absent"][:size]
+    honest = score(with_more(draft, "".join(f"<p>{plain_carrier(compiled, name)}</p>" for name in names)), compiled).total - before.total
+    dumped = score(with_more(draft, dump_of(shape, names)), compiled).total - before.total
+    return dumped / honest
+
+
+def with_more(draft: Reading, html: str) -> Reading:
+    """A draft with more text at its end."""
+    more = read_draft(html, language=draft.language)
+    return replace(draft, blocks=draft.blocks + more.blocks, word_count=draft.word_count + more.word_count)
+
+
+def made_drafts(study: DemoStudy, count: int) -> list[Reading]:
+    """Drafts from parts of the study's own pages: some short, some long, some without title, headings or images."""
+    sheets = [sheet for sheet in study.sheets if sheet.get("kind") == "article"]
+    drafts = []
+    for number in range(count):
+        blocks = to_html(sheets[number % len(sheets)].text).split("\n")
+        blocks += to_html(sheets[(number * 3 + 1) % len(sheets)].text).split("\n")
+        kept = [b for place, b in enumerate(blocks) if (place + number) % (2 + number % 4)]
+        title = "" if number % 3 == 0 else sheets[number % len(sheets)].get("title")
+        drafts.append(read_draft("\n".join(kept[: 10 + 9 * number]), title=title, language="en"))
+    return drafts
+
+
+def gain_error(compiled: CompiledYardstick, draft: Reading) -> tuple[float, int]:
+    """The largest difference between a gain shown and the gain got, over every edit of a draft that has a text, and how many there were."""
+    before = score(draft, compiled).total
+    edits = [edit for edit in next_edits(draft, compiled) if edit.change.take_out is None]
+    errors = [abs(score(apply_change(draft, edit.change), compiled).total - before - edit.gain) for edit in edits]
+    return max(errors, default=0.0), len(edits)
