@@ -172,6 +172,6 @@ def made_drafts(study: DemoStudy, count: int) -> list[Reading]:
 def gain_error(compiled: CompiledYardstick, draft: Reading) -> tuple[float, int]:
     """The largest difference between a gain shown and the gain got, over every edit of a draft that has a text, and how many there were."""
     before = score(draft, compiled).total
-    edits = [edit for edit in next_edits(draft, compiled) if edit.change.take_out is None]
+    edits = next_edits(draft, compiled)
     errors = [abs(score(apply_change(draft, edit.change), compiled).total - before - edit.gain) for edit in edits]
     return max(errors, default=0.0), len(edits)

@@ -5,8 +5,8 @@ from __future__ import annotations
 import itertools
 
 from fundament.core.language.words import lemma_of
+from fundament.core.scoring.block_features import block_features
 from fundament.core.scoring.compiled import CompiledYardstick
-from fundament.core.scoring.features import block_features
 
 _PLAIN = {
     "en": "This is about {} and what it does for them here.",
@@ -18,6 +18,8 @@ _PLAIN = {
     "pt": "Aqui se trata de {} e do que é para nós.",
     "pl": "Tu chodzi o {} i o to, co to jest dla nas.",
 }
+# put in the place of a term that is taken out
+STAND_IN = {"en": "it", "de": "es", "fr": "cela", "es": "eso", "it": "ciò", "nl": "het", "pt": "isso", "pl": "to"}
 _WITH = {
     "en": "This is about {} and what it has to do with {} or with {} here.",
     "de": "Hier geht es um {} und was das mit {} und mit {} zu tun hat.",

@@ -8,7 +8,7 @@ from numpy.typing import NDArray
 from fundament.core.language.phrases import PhraseMatcher
 from fundament.core.language.vectors import DIMENSIONS, Vectors, embed
 from fundament.core.language.words import tokenize
-from fundament.core.scoring.features import BlockFeatures
+from fundament.core.scoring.block_features import BlockFeatures
 from fundament.core.scoring.model import PART_WEIGHTS
 from fundament.core.yardstick.model import Yardstick
 from fundament.core.yardstick.section_similarity import section_vectors

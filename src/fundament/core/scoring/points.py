@@ -25,6 +25,8 @@ STRUCTURE_POINTS = {
     "words": 3.0, "h2": 2.0, "h3": 0.75, "paragraphs": 0.5, "words_per_paragraph": 0.5, "images_with_alt": 1.0,
     "list_items": 0.25, "question_headings": 0.5, "internal_links": 0.75, "external_links": 0.75,
 }  # fmt: skip
+# measures of which not all counts: crammed sentences, and headings with no text below them, earn nothing
+COUNTED = {"words": "counted_words", "h2": "counted_h2", "h3": "counted_h3", "question_headings": "counted_question_headings"}
 # check -> points of the ten for placement with title and description
 PLACEMENT_POINTS = {
     "title": 2.5, "title_length": 1.0, "h1": 2.0, "opening": 1.5, "h2": 0.75, "body_exact": 0.75,
@@ -111,7 +113,7 @@ def _measured_by(name: str, features: DraftFeatures) -> tuple[float, ...]:
     values = features.structure
     if name == "words_per_paragraph":
         return values["paragraph_words"], values["long_paragraph_words"]
-    return (values["counted_words" if name == "words" else name],)
+    return (values[COUNTED.get(name, name)],)
 
 
 def term_credit(compiled: CompiledYardstick, counts: Numbers) -> Numbers:
@@ -166,7 +168,7 @@ def structure_credit(compiled: CompiledYardstick, features: DraftFeatures, name:
         words = values["paragraph_words"]
         return 1.0 - min(1.0, 2.0 * values["long_paragraph_words"] / words) if words else 0.0
     low, _ = structure_target(compiled, name)
-    value = values["counted_words"] if name == "words" else values[name]
+    value = values[COUNTED.get(name, name)]
     return 1.0 if low <= 0 else min(1.0, value / low)
 
 

@@ -7,6 +7,7 @@ from fundament.core.scoring.compiled import CompiledYardstick
 from fundament.core.scoring.features import DraftFeatures, draft_features
 from fundament.core.scoring.model import PART_WEIGHTS, Item, Part, Score
 from fundament.core.scoring.points import (
+    COUNTED,
     HEADED_AT,
     PLACEMENT_POINTS,
     STRUCTURE_POINTS,
@@ -145,6 +146,11 @@ def _structure_items(compiled: CompiledYardstick, features: DraftFeatures, point
             value = features.structure[name]
         low, high = round(low, 1), round(high, 1)
         reason = f"{value:g} {MEASURES[name]}; most competitors have {_span(low, high)}."
+        idle = value - features.structure[COUNTED[name]] if name in COUNTED else 0
+        if idle > 0:
+            reason += f" {idle:g} of them count nothing: " + (
+                "they stand in lists of phrases." if name == "words" else "there is no text below."
+            )
         items.append(
             Item(
                 "structure",

@@ -99,6 +99,7 @@ class SubtopicHeading:
     level: int
     place: float  # where on its page, 0 first to 1 last
     below: str
+    words: int = 0  # of the text below it, up to the next heading
 
 
 @dataclass(frozen=True)

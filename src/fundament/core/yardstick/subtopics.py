@@ -87,7 +87,8 @@ def find_subtopics(
             continue
         closest = min(members, key=lambda m: (float(distance[m, members].sum()), len(found[m][2].heading), m))
         headings = tuple(
-            SubtopicHeading(page.reading.url, s.heading, s.level, s.place, s.below) for _, page, s in (found[m] for m in members)
+            SubtopicHeading(page.reading.url, s.heading, s.level, s.place, s.below, len(s.text.split()))
+            for _, page, s in (found[m] for m in members)
         )
         subtopics.append(Subtopic(plain_label(found[closest][2].heading), 0, 0.0, 2, 0.0, False, headings))
     return weigh_subtopics(subtopics, summaries)[:most_subtopics]
