@@ -16,12 +16,12 @@ from fundament.core.scoring.features import draft_features
 from fundament.core.scoring.score import score_features
 from fundament.web.drafts.cleaning import clean_html
 
-ROUNDS = 60
+ROUNDS, WORDS = 60, 3000
 
 
 def main() -> None:
-    compiled = CompiledYardstick(build())
-    html = draft_html(3000)
+    compiled = CompiledYardstick(build(planned_words=WORDS))
+    html = draft_html(WORDS)
     steps: dict[str, list[float]] = {name: [] for name in ("clean", "read", "analyse", "score", "edits", "all")}
     for number in range(ROUNDS):
         place = html.find("</p>", len(html) * (number % 10) // 10)

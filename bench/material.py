@@ -5,7 +5,7 @@ from __future__ import annotations
 from fundament.core.reading.read_page import read_page
 from fundament.core.scoring.aim import with_aim
 from fundament.core.yardstick.build import build_yardstick
-from fundament.core.yardstick.model import ComparedPage, Yardstick
+from fundament.core.yardstick.model import ComparedPage, Settings, Yardstick
 from fundament.core.yardstick.page_analysis import analyse_page
 from standins.makes import render
 from standins.sheets import read_folder, to_html
@@ -24,10 +24,10 @@ def pages() -> list[ComparedPage]:
     return [ComparedPage(rank, reading, analyse_page(reading)) for rank, reading in enumerate(readings, 1)]
 
 
-def build() -> Yardstick:
-    """The yardstick of all demo pages."""
+def build(planned_words: int = 0) -> Yardstick:
+    """The yardstick of all demo pages, for a text of so many words (0: as long as theirs usually are)."""
     found = pages()
-    return with_aim(build_yardstick(found, KEYWORD), found)
+    return with_aim(build_yardstick(found, KEYWORD, Settings(planned_words=planned_words)), found)
 
 
 def draft_html(words: int) -> str:

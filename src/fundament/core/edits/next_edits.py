@@ -12,6 +12,7 @@ from fundament.core.edits.subtopic_edits import find_short_sections, find_subtop
 from fundament.core.edits.term_edits import find_missing_terms, find_overused_terms
 from fundament.core.language.words import count_words
 from fundament.core.reading.model import Block, Image, Link, Reading
+from fundament.core.scoring.block_features import embed_new_sentences
 from fundament.core.scoring.compiled import CompiledYardstick
 from fundament.core.scoring.features import DraftFeatures, add_block, draft_features, splice
 from fundament.core.scoring.points import points_of, totals_of
@@ -36,6 +37,7 @@ def edits_for_features(compiled: CompiledYardstick, features: DraftFeatures) -> 
     """The same from features that are at hand already."""
     before = points_of(compiled, features).total
     possible = [edit for find in FINDERS for edit in find(compiled, features)]
+    embed_new_sentences(compiled, [block for edit in possible for part in edit.change.splices for block in part.blocks])
     totals = totals_of(compiled, features, [change_features(compiled, features, edit.change) for edit in possible])
     edits = [
         Edit(kind, subject, round(float(total) - before, 4), text, change)
@@ -67,7 +69,7 @@ def apply_change(draft: Reading, change: Change) -> Reading:
 def change_features(compiled: CompiledYardstick, features: DraftFeatures, change: Change) -> DraftFeatures:
     """The features after a change, which is of one sort: blocks at the end, blocks in the place of others, or parts beside the blocks."""
     if change.splices:
-        features = splice(compiled, features, change.splices, features.parts)
+        features = splice(compiled, features, change.splices)
     for kind, level, text in change.blocks:
         features = add_block(compiled, features, kind, level, text)
     placement, structure = features.placement, features.structure

@@ -9,7 +9,7 @@ from fundament.core.scoring.block_features import PlacedBlock
 from fundament.core.scoring.compiled import CompiledYardstick
 from fundament.core.scoring.features import DraftFeatures, Splice
 from fundament.core.scoring.points import HEADED_AT, text_credit
-from fundament.core.yardstick.model import Subtopic
+from fundament.core.yardstick.model import Range, Subtopic
 from fundament.core.yardstick.ranges import robust_range
 
 PASSAGE_WORDS = 25
@@ -68,7 +68,7 @@ def find_short_sections(compiled: CompiledYardstick, features: DraftFeatures) ->
         if heading.features.heading[number] < HEADED_AT:
             continue
         subtopic = compiled.yardstick.subtopics[number]
-        usual = robust_range([float(h.words) for h in subtopic.headings if h.words])
+        usual = _section_words(compiled, number)
         own = sum(block.features.words for block in features.blocks[start + 1 : end])
         missing = round(usual.p25 - own)
         if usual.pages < 2 or missing < LEAST_LENGTHENING:
@@ -79,6 +79,15 @@ def find_short_sections(compiled: CompiledYardstick, features: DraftFeatures) ->
             f"Say more of it there, about {missing} words."
         )
         yield Possible("lengthen_section", heading.text, text, Change(splices=(Splice(end, 0, (("paragraph", 0, passage),)),)))
+
+
+def _section_words(compiled: CompiledYardstick, number: int) -> Range:
+    """How many words the competitors' sections on a subtopic have."""
+    known = compiled.section_words.get(number)
+    if known is None:
+        known = robust_range([float(h.words) for h in compiled.yardstick.subtopics[number].headings if h.words])
+        compiled.section_words[number] = known
+    return known
 
 
 def sections_of(blocks: tuple[PlacedBlock, ...]) -> Iterator[tuple[int, int, PlacedBlock]]:

@@ -15,6 +15,7 @@ from fundament.core.language.uses import is_crammed, uses_in
 from fundament.core.language.vectors import embed
 from fundament.core.yardstick.build import OPENING_WORDS, contains, keyword_share
 from fundament.core.yardstick.entities import CONTEXT_NEEDED
+from fundament.core.yardstick.structure import is_question
 
 if TYPE_CHECKING:
     from fundament.core.scoring.compiled import CompiledYardstick
@@ -28,7 +29,8 @@ MOST_KEPT = 20_000  # blocks
 @dataclass(frozen=True, eq=False)
 class BlockFeatures:
     """One block. terms: counted uses; mentioned, recognised: mentions per entity; best: closest sentences per subtopic,
-    shape (BEST_SENTENCES, subtopics), highest first; heading: similarity of the heading per subtopic; keyword: share of the keyword in a heading."""
+    shape (BEST_SENTENCES, subtopics), highest first; heading: similarity of the heading per subtopic; keyword: share of the keyword in a heading;
+    asks: whether a heading is a question."""
 
     words: int
     sentences: int
@@ -38,6 +40,7 @@ class BlockFeatures:
     best: Numbers
     heading: Numbers
     keyword: float
+    asks: bool
     exact_keyword: int
     counted_words: int
     real_words: tuple[str, ...] = ()  # the first words of its real sentences, for what the text opens with
@@ -89,9 +92,10 @@ def embed_new_sentences(compiled: CompiledYardstick, blocks: Sequence[tuple[str,
 def highest(*rows: Numbers) -> Numbers:
     """The BEST_SENTENCES highest values of each column over all rows given, highest first."""
     stacked = np.concatenate(rows)
-    if len(stacked) == 1:
-        return stacked
-    return np.sort(stacked, axis=0)[::-1][:BEST_SENTENCES].copy()
+    if len(stacked) <= 2 * BEST_SENTENCES:
+        return np.sort(stacked, axis=0)[::-1][:BEST_SENTENCES].copy()
+    least = len(stacked) - BEST_SENTENCES
+    return np.sort(np.partition(stacked, least, axis=0)[least:], axis=0)[::-1].copy()
 
 
 def _block_features(compiled: CompiledYardstick, kind: str, level: int, text: str) -> BlockFeatures:
@@ -102,7 +106,7 @@ def _block_features(compiled: CompiledYardstick, kind: str, level: int, text: st
     best = np.zeros((BEST_SENTENCES, subtopics))
     heading = np.zeros(subtopics)
     if kind == "code":
-        return BlockFeatures(0, 0, terms, mentioned, recognised, best, heading, 0.0, 0, 0)
+        return BlockFeatures(0, 0, terms, mentioned, recognised, best, heading, 0.0, False, 0, 0)
     sentences = analyse_text(text, compiled.language)
     words = sum(len(sentence.tokens) for sentence in sentences)
     exact = 0
@@ -126,7 +130,20 @@ def _block_features(compiled: CompiledYardstick, kind: str, level: int, text: st
             best = highest(similarity, best)
         real_words = tuple(" ".join(text[s.start : s.end] for s in real).split()[:OPENING_WORDS])
     natural = sum(1 for sentence in sentences if sentence.natural)
-    return BlockFeatures(words, natural, terms, mentioned, recognised, best, heading, keyword, exact, counted_words, real_words)
+    return BlockFeatures(
+        words,
+        natural,
+        terms,
+        mentioned,
+        recognised,
+        best,
+        heading,
+        keyword,
+        kind == "heading" and is_question(text),
+        exact,
+        counted_words,
+        real_words,
+    )
 
 
 def _crammed(sentences: tuple[Sentence, ...], matches: list[tuple[int, Match]], language: str) -> set[int]:

@@ -10,7 +10,7 @@ from fundament.core.language.vectors import DIMENSIONS, Vectors, embed
 from fundament.core.language.words import tokenize
 from fundament.core.scoring.block_features import BlockFeatures
 from fundament.core.scoring.model import PART_WEIGHTS
-from fundament.core.yardstick.model import Yardstick
+from fundament.core.yardstick.model import Range, Yardstick
 from fundament.core.yardstick.section_similarity import section_vectors
 
 Numbers = NDArray[np.float64]
@@ -44,6 +44,7 @@ class CompiledYardstick:
         self.part_scale = 100.0 / sum(weight for name, weight in PART_WEIGHTS.items() if name not in empty)
         self.part_weight = {name: 0.0 if name in empty else weight * self.part_scale for name, weight in PART_WEIGHTS.items()}
         self.targets: dict[str, tuple[float, float]] = {}
+        self.section_words: dict[int, Range] = {}
         self.carriers: dict[tuple[int, str], str] = {}
         self.blocks: dict[tuple[str, int, str], BlockFeatures] = {}
 

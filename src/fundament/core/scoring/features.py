@@ -16,7 +16,6 @@ from numpy.typing import NDArray
 from fundament.core.reading.model import Reading
 from fundament.core.scoring.block_features import BEST_SENTENCES, PlacedBlock, embed_new_sentences, highest, place_block
 from fundament.core.yardstick.build import OPENING_WORDS, keyword_share
-from fundament.core.yardstick.structure import is_question
 
 if TYPE_CHECKING:
     from fundament.core.scoring.compiled import CompiledYardstick
@@ -97,27 +96,34 @@ def headings_with_text(blocks: Sequence[PlacedBlock]) -> tuple[list[PlacedBlock]
     return counted, waiting
 
 
-def combine(compiled: CompiledYardstick, blocks: Sequence[PlacedBlock], parts: PageParts) -> DraftFeatures:
-    """The features of a text made of these blocks."""
+_Sums = tuple[Numbers, Numbers, Numbers]
+
+
+def _sums(compiled: CompiledYardstick, blocks: Sequence[PlacedBlock]) -> _Sums:
+    """Uses of terms, mentions of entities, recognised mentions, over the blocks."""
+    if not blocks:
+        nothing = np.zeros(len(compiled.entity_weight))
+        return np.zeros(len(compiled.term_weight)), nothing, nothing
     features = [block.features for block in blocks]
+    return (
+        np.sum([f.terms for f in features], axis=0),
+        np.sum([f.mentioned for f in features], axis=0),
+        np.sum([f.recognised for f in features], axis=0),
+    )
+
+
+def combine(
+    compiled: CompiledYardstick, blocks: Sequence[PlacedBlock], parts: PageParts, sums: _Sums | None = None, best: Numbers | None = None
+) -> DraftFeatures:
+    """The features of a text made of these blocks. sums, best: those of `_sums` and the closest sentences, when they are known already."""
     subtopics = len(compiled.subtopic_weight)
     counted, waiting = headings_with_text(blocks)
-    if features:
-        terms = np.sum([f.terms for f in features], axis=0)
-        mentioned = np.sum([f.mentioned for f in features], axis=0)
-        recognised = np.sum([f.recognised for f in features], axis=0)
-        best = highest(*[f.best for f in features])
-    else:
-        terms = np.zeros(len(compiled.term_weight))
-        mentioned = recognised = np.zeros(len(compiled.entity_weight))
-        best = np.zeros((BEST_SENTENCES, subtopics))
+    terms, mentioned, recognised = sums or _sums(compiled, blocks)
+    if best is None:
+        texts = [block.features.best for block in blocks if block.features.real_words]
+        best = highest(*texts) if texts else np.zeros((BEST_SENTENCES, subtopics))
     heading = np.max([b.features.heading for b in counted], axis=0) if counted else np.zeros(subtopics)
-    opening: tuple[str, ...] = ()
-    for block in features:
-        opening += block.real_words
-        if len(opening) >= OPENING_WORDS:
-            break
-    opening = opening[:OPENING_WORDS]
+    opening = _opening(blocks)
     return DraftFeatures(
         terms=terms,
         mentioned=mentioned,
@@ -148,8 +154,8 @@ def _structure(blocks: Sequence[PlacedBlock], counted: Sequence[PlacedBlock], pa
         "counted_h2": float(sum(1 for b in counted if b.level == 2)),
         "h3": float(sum(1 for b in headings if b.level >= 3)),
         "counted_h3": float(sum(1 for b in counted if b.level >= 3)),
-        "question_headings": float(sum(1 for b in headings if is_question(b.text))),
-        "counted_question_headings": float(sum(1 for b in counted if is_question(b.text))),
+        "question_headings": float(sum(b.features.asks for b in headings)),
+        "counted_question_headings": float(sum(b.features.asks for b in counted)),
         "images": float(parts.images),
         "images_with_alt": float(parts.images_with_alt),
         "list_items": float(sum(1 for b in blocks if b.kind == "list_item")),
@@ -184,7 +190,7 @@ def add_block(compiled: CompiledYardstick, draft: DraftFeatures, kind: str, leve
     structure["counted_words"] += features.counted_words
     if block.is_heading:
         structure["h1" if level == 1 else "h2" if level == 2 else "h3"] += 1
-        structure["question_headings"] += is_question(text)
+        structure["question_headings"] += features.asks
         if level == 1:
             placement = {**placement, "h1": max(placement["h1"], features.keyword)}
         waiting = (*(other for other in draft.open_headings if other.level < level), block)
@@ -205,7 +211,7 @@ def add_block(compiled: CompiledYardstick, draft: DraftFeatures, kind: str, leve
     if block.is_text:
         for opened in waiting:
             heading = np.maximum(heading, opened.features.heading)
-            structure["counted_question_headings"] += is_question(opened.text)
+            structure["counted_question_headings"] += opened.features.asks
             if opened.level == 2:
                 placement["h2"] = max(placement["h2"], opened.features.keyword)
             if opened.level >= 2:
@@ -225,9 +231,29 @@ def add_block(compiled: CompiledYardstick, draft: DraftFeatures, kind: str, leve
     )
 
 
-def splice(compiled: CompiledYardstick, draft: DraftFeatures, splices: Iterable[Splice], parts: PageParts) -> DraftFeatures:
-    """The features after blocks are put in the place of others. The splices must not overlap; parts: what the text has beside blocks then."""
+def splice(compiled: CompiledYardstick, draft: DraftFeatures, splices: Iterable[Splice]) -> DraftFeatures:
+    """The features after blocks are put in the place of others. The splices must not overlap."""
     blocks = list(draft.blocks)
+    removed: list[PlacedBlock] = []
+    added: list[PlacedBlock] = []
     for change in sorted(splices, key=lambda s: -s.start):
-        blocks[change.start : change.start + change.removed] = [place_block(compiled, *block) for block in change.blocks]
-    return combine(compiled, blocks, parts)
+        new = [place_block(compiled, *block) for block in change.blocks]
+        removed += blocks[change.start : change.start + change.removed]
+        added += new
+        blocks[change.start : change.start + change.removed] = new
+    less, more = _sums(compiled, removed), _sums(compiled, added)
+    sums = (draft.terms - less[0] + more[0], draft.mentioned - less[1] + more[1], draft.recognised - less[2] + more[2])
+    best = None
+    if not any(block.features.real_words for block in removed):
+        best = highest(draft.best, *[block.features.best for block in added if block.features.real_words])
+    return combine(compiled, blocks, draft.parts, sums, best)
+
+
+def _opening(blocks: Sequence[PlacedBlock]) -> tuple[str, ...]:
+    """The first OPENING_WORDS words of the real sentences."""
+    opening: tuple[str, ...] = ()
+    for block in blocks:
+        opening += block.features.real_words
+        if len(opening) >= OPENING_WORDS:
+            break
+    return opening[:OPENING_WORDS]

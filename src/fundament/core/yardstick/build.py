@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import functools
 from collections import Counter
 from collections.abc import Sequence
 from dataclasses import replace
@@ -124,7 +125,8 @@ def contains(lemmas: Sequence[str], phrase: Sequence[str]) -> bool:
     return any(tuple(lemmas[i : i + size]) == tuple(phrase) for i in range(len(lemmas) - size + 1))
 
 
-def keyword_share(text: str, keyword_lemmas: Sequence[str], language: str) -> float:
+@functools.lru_cache(maxsize=10_000)
+def keyword_share(text: str, keyword_lemmas: tuple[str, ...], language: str) -> float:
     """How much of the keyword a text has: 1 when it stands there word for word, else 0.8 times the share of its words."""
     lemmas = [token.lemma for token in tokenize(text, language)]
     if not keyword_lemmas:
@@ -136,7 +138,7 @@ def keyword_share(text: str, keyword_lemmas: Sequence[str], language: str) -> fl
 
 
 def _zones(page: ComparedPage, keyword: str, language: str) -> dict[str, float]:
-    lemmas = [token.lemma for token in tokenize(keyword, language)]
+    lemmas = tuple(token.lemma for token in tokenize(keyword, language))
     reading = page.reading
     opening = " ".join(" ".join(b.text for b in reading.main_blocks() if b.kind != "heading").split()[:OPENING_WORDS])
     texts = {
