@@ -6,6 +6,19 @@ import functools
 from typing import Any
 
 SUPPORTED = ("en", "de", "fr", "es", "it", "nl", "pt", "pl")
+NAMES = {
+    "en": "English", "de": "German", "fr": "French", "es": "Spanish", "it": "Italian", "nl": "Dutch", "pt": "Portuguese", "pl": "Polish",
+}  # fmt: skip
+
+
+def lacks_of(language: str) -> str:
+    """What is not measured in a language, in a sentence; "" for English, which has everything."""
+    if language == "en":
+        return ""
+    return (
+        f"The pages are in {NAMES.get(language, language)}. Terms, subtopics, structure and placement are measured; entities, which need a tagger for names and "
+        "kinds, are not, and the points of that part go to the others. Headings are grouped by the words they share more than by meaning."
+    )
 
 
 @functools.cache

@@ -11,8 +11,10 @@ import numpy as np
 
 from fundament.core.errors import CoreError
 from fundament.core.language.analysis import analyse_text
+from fundament.core.language.detect import lacks_of
 from fundament.core.language.words import tokenize
 from fundament.core.yardstick.entities import find_entities, weigh_entities
+from fundament.core.yardstick.keyword_zones import keyword_uses
 from fundament.core.yardstick.model import ComparedPage, PageSummary, Range, Settings, Yardstick
 from fundament.core.yardstick.ranges import is_usual, robust_range
 from fundament.core.yardstick.structure import structure_of
@@ -43,6 +45,8 @@ def build_yardstick(pages: Sequence[ComparedPage], keyword: str, settings: Setti
     if others:
         pages = [p for p in pages if p.reading.language == language]
         notes.append(f"{len(others)} pages in another language than the rest ({language}) were left out.")
+    if lacks_of(language):
+        notes.append(lacks_of(language))
     words = [float(page.reading.word_count) for page in pages]
     usual = is_usual(words)
     for page, fits in zip(pages, usual, strict=True):
@@ -59,7 +63,7 @@ def build_yardstick(pages: Sequence[ComparedPage], keyword: str, settings: Setti
         planned_words=planned,
         pages=tuple(summaries),
         terms=terms,
-        entities=find_entities(measured, terms, keyword, language, most_entities=settings.most_entities),
+        entities=find_entities(measured, terms, keyword, language, most_entities=settings.most_entities, own=settings.own_entities),
         subtopics=find_subtopics(measured, summaries, keyword, language, most_subtopics=settings.most_subtopics),
         structure=structure_ranges(summaries),
         zones=zone_shares(summaries),
@@ -103,7 +107,7 @@ def without_page(yardstick: Yardstick, url: str) -> Yardstick:
         planned_words=planned,
         pages=pages,
         terms=scale_weights(terms, pages),
-        entities=weigh_entities([e for e in entities if sum(1 for value in e.salience if value > 0) >= least]),
+        entities=weigh_entities([e for e in entities if e.own or sum(1 for value in e.salience if value > 0) >= least]),
         subtopics=weigh_subtopics([s for s in subtopics if len({h.url for h in s.headings}) >= least], pages),
         structure=structure_ranges(pages),
         zones=zone_shares(pages),
@@ -114,7 +118,8 @@ def summarise(page: ComparedPage, keyword: str, language: str) -> PageSummary:
     """A competitor in short."""
     reading = page.reading
     structure = {**structure_of(reading), "exact_keyword": _exact_uses(page, keyword, language)}
-    return PageSummary(reading.url, page.rank, reading.title, reading.kind, reading.word_count, structure, _zones(page, keyword, language))
+    zones, uses = _zones(page, keyword, language), keyword_uses(reading, keyword, language)
+    return PageSummary(reading.url, page.rank, reading.title, reading.kind, reading.word_count, structure, zones, uses)
 
 
 def contains(lemmas: Sequence[str], phrase: Sequence[str]) -> bool:

@@ -18,7 +18,7 @@ from fundament.core.language.phrases import PhraseMatcher
 from fundament.core.language.wordnet import noun_senses
 from fundament.core.yardstick.concept_kinds import concept_kinds
 from fundament.core.yardstick.entity_names import NAME_KINDS, Found, find_names, name_lemmas
-from fundament.core.yardstick.model import ComparedPage, Entity, Term
+from fundament.core.yardstick.model import ComparedPage, Entity, OwnEntity, Term
 from fundament.core.yardstick.terms import least_pages
 
 _CONCEPT_KINDS = frozenset(
@@ -49,18 +49,20 @@ SUBJECT_WORDS = 60  # the most used content words stand for the subject where ki
 
 
 def find_entities(
-    pages: Sequence[ComparedPage], terms: Sequence[Term], keyword: str, language: str, *, most_entities: int
+    pages: Sequence[ComparedPage], terms: Sequence[Term], keyword: str, language: str, *, most_entities: int, own: Sequence[OwnEntity] = ()
 ) -> tuple[Entity, ...]:
-    """Entities on at least as many competitors' pages as a term needs (names: on two), heaviest first."""
+    """Entities on at least as many competitors' pages as a term needs (names: on two), heaviest first; those of `own` in any case."""
     found = find_names(pages, language)
     _concepts(found, terms, language)
     _join_acronyms(found, pages, language)
+    brought = _bring(found, own, language)
     least = least_pages(len(pages))
     kept = [
         (key, entity) for key, entity in sorted(found.items())
-        if len(entity.pages) >= (min(2, len(pages)) if entity.kind in NAME_KINDS else least)
+        if key in brought or len(entity.pages) >= (min(2, len(pages)) if entity.kind in NAME_KINDS else least)
     ]  # fmt: skip
-    return _weigh(kept, pages, language)[:most_entities]
+    weighed = _weigh(kept, pages, language, brought)
+    return tuple(entity for place, entity in enumerate(weighed) if place < most_entities or entity.own)
 
 
 def _concepts(found: dict[tuple[str, ...], Found], terms: Sequence[Term], language: str) -> None:
@@ -95,6 +97,26 @@ def _noun_of(phrase: tuple[str, ...], language: str) -> str:
     return phrase[first_inner - 1]
 
 
+def _bring(found: dict[tuple[str, ...], Found], own: Sequence[OwnEntity], language: str) -> set[tuple[str, ...]]:
+    """Put a person's own entities among those found, joined with what is there under one of their names. Returns their keys."""
+    keys = set()
+    for entity in own:
+        names = [name_lemmas(name, language) for name in (entity.name, *entity.aliases)]
+        names = [name for name in names if name]
+        if not names:
+            continue
+        joined = Found(entity.kind, set(names), Counter({entity.name: 1_000_000, **dict.fromkeys(entity.aliases, 1)}))
+        for name in names:
+            other = found.pop(name, None)
+            if other is not None:
+                joined.phrases |= other.phrases
+                joined.pages |= other.pages
+                joined.forms.update(other.forms)
+        found[names[0]] = joined
+        keys.add(names[0])
+    return keys
+
+
 def _join_acronyms(found: dict[tuple[str, ...], Found], pages: Sequence[ComparedPage], language: str) -> None:
     """ "NHL" joins "natural hydraulic lime" where a page says that one stands for the other."""
     expansions: dict[str, str] = {}
@@ -114,7 +136,9 @@ def _join_acronyms(found: dict[tuple[str, ...], Found], pages: Sequence[Compared
         found[long_key] = joined
 
 
-def _weigh(kept: list[tuple[tuple[str, ...], Found]], pages: Sequence[ComparedPage], language: str) -> tuple[Entity, ...]:
+def _weigh(
+    kept: list[tuple[tuple[str, ...], Found]], pages: Sequence[ComparedPage], language: str, brought: set[tuple[str, ...]]
+) -> tuple[Entity, ...]:
     matcher = PhraseMatcher((phrase, number) for number, (_, entity) in enumerate(kept) for phrase in sorted(entity.phrases))
     salience = [[0.0] * len(pages) for _ in kept]
     context: list[Counter[str]] = [Counter() for _ in kept]
@@ -138,14 +162,14 @@ def _weigh(kept: list[tuple[tuple[str, ...], Found]], pages: Sequence[ComparedPa
         for number, value in points.items():
             salience[number][page_number] = value / whole
     near = [_context(words, general) for words in context]
-    concepts = [n for n, (_, found) in enumerate(kept) if found.kind == "concept"]
+    concepts = [n for n, (key, found) in enumerate(kept) if found.kind == "concept" and key not in brought]
     nouns = [_noun_of(min(kept[n][1].phrases), language) for n in concepts]
     subject = [lemma for lemma, _ in general.most_common(SUBJECT_WORDS)]
     kinds = dict(zip(concepts, concept_kinds(nouns, [near[n][:12] for n in concepts], subject), strict=True))
     usual = Counter(kind for kind in kinds.values() if kind in _CONCEPT_KINDS)
     entities = []
-    for number, (_, found) in enumerate(kept):
-        if not any(salience[number]):
+    for number, (key, found) in enumerate(kept):
+        if not any(salience[number]) and key not in brought:
             continue
         kind = kinds.get(number, found.kind) or max(sorted(usual), key=lambda k: usual[k], default="object")
         if number in kinds and kind not in _CONCEPT_KINDS | _ABSTRACT_KINDS:
@@ -161,18 +185,24 @@ def _weigh(kept: list[tuple[tuple[str, ...], Found]], pages: Sequence[ComparedPa
                 weight=0.0,
                 salience=tuple(round(value, 5) for value in salience[number]),
                 context=near[number],
+                own=key in brought,
             )
         )
     return weigh_entities(entities)
 
 
 def weigh_entities(entities: Sequence[Entity]) -> tuple[Entity, ...]:
-    """The entities with pages and weight worked out from their salience; weights sum to 100, heaviest first."""
+    """The entities with pages and weight worked out from their salience; weights sum to 100, heaviest first.
+
+    A person's own entity weighs at least as much as the middle one of the others.
+    """
     weighed = []
     for entity in entities:
         on_pages = sum(1 for value in entity.salience if value > 0)
         share = on_pages / len(entity.salience)
         weighed.append(replace(entity, pages=on_pages, weight=math.sqrt(sum(entity.salience) / len(entity.salience)) * share))
+    others = sorted(e.weight for e in weighed if not e.own) or [1.0]
+    weighed = [replace(e, weight=max(e.weight, others[len(others) // 2])) if e.own else e for e in weighed]
     total = sum(e.weight for e in weighed) or 1.0
     weighed = [replace(e, weight=round(100.0 * e.weight / total, 6)) for e in weighed]
     return tuple(sorted(weighed, key=lambda e: (-e.weight, e.name)))

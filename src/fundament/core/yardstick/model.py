@@ -19,13 +19,24 @@ class ComparedPage:
 
 
 @dataclass(frozen=True)
+class OwnEntity:
+    """An entity that a person brings: its name, kind and further names."""
+
+    name: str
+    kind: str
+    aliases: tuple[str, ...] = ()
+
+
+@dataclass(frozen=True)
 class Settings:
-    """What a person can set. planned_words: 0 means the competitors' median; other limits are counts."""
+    """What a person can set. planned_words: 0 means the competitors' median; other limits are counts; own_entities are looked for beside
+    those that are found."""
 
     planned_words: int = 0
     most_terms: int = 150
     most_entities: int = 80
     most_subtopics: int = 40
+    own_entities: tuple[OwnEntity, ...] = ()
 
 
 @dataclass(frozen=True)
@@ -78,6 +89,7 @@ class Entity:
     kind: person, organisation, place, product, work, law, event, or a concept's kind (substance, artifact, ...).
     weight: share of 100 over all entities. salience: on each competitor's page, 0..1, in rank order.
     context: lemmas that stand near it on the competitors' pages; two of them near a mention make it recognised.
+    own: brought by a person; it stays whether competitors name it or not.
     """
 
     name: str
@@ -88,6 +100,7 @@ class Entity:
     weight: float
     salience: tuple[float, ...]
     context: tuple[str, ...]
+    own: bool = False
 
 
 @dataclass(frozen=True)
@@ -117,7 +130,10 @@ class Subtopic:
 
 @dataclass(frozen=True)
 class PageSummary:
-    """A competitor in short. structure: its measures; zones: how much of the keyword (0..1) each zone has."""
+    """A competitor in short.
+
+    structure: its measures; zones: how much of the keyword (0..1) each zone has; keyword_uses: (exact, partial) uses of it by zone.
+    """
 
     url: str
     rank: int
@@ -126,6 +142,7 @@ class PageSummary:
     words: int
     structure: dict[str, float]
     zones: dict[str, float]
+    keyword_uses: dict[str, tuple[int, int]] = field(default_factory=dict)
 
 
 @dataclass(frozen=True)
