@@ -20,6 +20,7 @@ def _parser() -> argparse.ArgumentParser:
     analyse.add_argument("--pages", required=True, metavar="DIR")
     analyse.add_argument("--draft", default="", metavar="FILE")
     analyse.add_argument("--language", default="")
+    analyse.add_argument("--skos", default="", metavar="FILE", help="your own entities: Turtle, RDF/XML or JSON-LD")
     bench = commands.add_parser("bench", help="run a benchmark and print its figures")
     bench.add_argument("name", choices=("keystroke", "yardstick", "quality", "real_pages", "per_page"))
     bench.add_argument("arguments", nargs="*", help="given on to the benchmark")
@@ -54,7 +55,7 @@ def main(arguments: list[str] | None = None) -> int:
         if options.command == "read":
             output = read_command(options.source)
         else:
-            output = analyse_command(options.keyword, options.pages, options.draft, options.language)
+            output = analyse_command(options.keyword, options.pages, options.draft, options.language, options.skos)
     except (CoreError, ProviderError) as error:
         print(f"fundament: {error}", file=sys.stderr)
         return 2

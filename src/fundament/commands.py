@@ -5,20 +5,26 @@ from __future__ import annotations
 import csv
 import json
 import os
+from collections.abc import Sequence
 from pathlib import Path
 from typing import Any
 
-from fundament.core.edits.next_edits import next_edits
+from fundament.core.edits.next_edits import edits_for_features
 from fundament.core.errors import CoreError
+from fundament.core.reading.corrections import without_repeated
 from fundament.core.reading.model import Reading
 from fundament.core.reading.read_page import read_draft, read_page, text_to_html
 from fundament.core.scoring.aim import with_aim
 from fundament.core.scoring.compiled import CompiledYardstick
+from fundament.core.scoring.features import draft_features
 from fundament.core.scoring.model import Item, Score
-from fundament.core.scoring.score import score
+from fundament.core.scoring.score import score_features
 from fundament.core.yardstick.build import build_yardstick
-from fundament.core.yardstick.model import ComparedPage, Range, Yardstick
+from fundament.core.yardstick.keyword_zones import keyword_uses, zone_advice, zone_ranges
+from fundament.core.yardstick.model import ComparedPage, Range, Settings, Yardstick
 from fundament.core.yardstick.page_analysis import analyse_page
+from fundament.core.yardstick.skos import read_skos
+from fundament.core.yardstick.trade_measures import TermMeasures, trade_measures
 from fundament.providers.pages import PageFetcher
 
 MOST_DRAFT_BYTES = 3_000_000
@@ -42,6 +48,7 @@ def read_command(source: str) -> dict[str, Any]:
         "description": reading.description,
         "language": reading.language,
         "kind": reading.kind,
+        "kind_evidence": [{"kind": e.kind, "found": e.found, "points": e.points} for e in reading.kind_evidence],
         "blocks": [
             {"kind": b.kind, "level": b.level, "text": b.text, "main": b.main, **({"left_out": b.left_out} if b.left_out else {})}
             for b in reading.blocks
@@ -59,8 +66,8 @@ def read_command(source: str) -> dict[str, Any]:
     }
 
 
-def analyse_command(keyword: str, folder: str, draft: str = "", language: str = "") -> dict[str, Any]:
-    """What `./fundament analyse` prints. language: only pages in it are compared ("" for that of most pages)."""
+def analyse_command(keyword: str, folder: str, draft: str = "", language: str = "", skos: str = "") -> dict[str, Any]:
+    """What `./fundament analyse` prints. language: only pages in it are compared ("" for that of most pages). skos: a file of own entities."""
     if not keyword.strip():
         raise CoreError("The keyword is empty. Give one with --keyword.")
     pages = [ComparedPage(rank, reading, analyse_page(reading)) for rank, reading in _pages_of(Path(folder))]
@@ -68,7 +75,8 @@ def analyse_command(keyword: str, folder: str, draft: str = "", language: str = 
         pages = [page for page in pages if page.reading.language == language]
         if not pages:
             raise CoreError(f"None of the pages in {folder} is in the language {language}.")
-    yardstick = with_aim(build_yardstick(pages, keyword), pages)
+    own = read_skos(_read_bytes(Path(skos)), Path(skos).name, language or "en") if skos else ()
+    yardstick = with_aim(build_yardstick(pages, keyword, Settings(own_entities=own)), pages)
     output: dict[str, Any] = {
         "keyword": yardstick.keyword,
         "language": yardstick.language,
@@ -77,16 +85,23 @@ def analyse_command(keyword: str, folder: str, draft: str = "", language: str = 
         "pages": [_page(page, yardstick) for page in pages],
     }
     if not draft:
-        output["terms"] = [_term(term) for term in yardstick.terms]
+        output["terms"] = _terms(yardstick)
+        output["keyword_zones"] = _zones(yardstick)
         output["entities"] = [_entity(entity) for entity in yardstick.entities]
         output["subtopics"] = [_subtopic(subtopic) for subtopic in yardstick.subtopics]
         output["structure"] = {name: _range(r) for name, r in yardstick.structure.items()}
         return output
     compiled = CompiledYardstick(yardstick)
     reading = read_draft_file(Path(draft))
-    result = score(reading, compiled)
-    edits = next_edits(reading, compiled)
-    return {**output, **_measured(yardstick, result, [(e.kind, e.subject, e.gain, e.text) for e in edits])}
+    features = draft_features(compiled, reading)
+    result = score_features(compiled, features)
+    edits = [(e.kind, e.subject, e.gain, e.text) for e in edits_for_features(compiled, features)]
+    measured = _measured(yardstick, result, edits)
+    measures = trade_measures(yardstick, [float(count) for count in features.terms], int(features.structure["words"]))
+    uses = keyword_uses(reading, yardstick.keyword, yardstick.language)
+    for term, measure in zip(measured["terms"], _measures_by_term(yardstick, measures), strict=True):
+        term["measures"] = measure
+    return {**output, **measured, "keyword_zones": _zones(yardstick, uses)}
 
 
 def _measured(yardstick: Yardstick, result: Score, edits: list[tuple[str, str, float, str]]) -> dict[str, Any]:
@@ -144,6 +159,35 @@ def _page(page: ComparedPage, yardstick: Yardstick) -> dict[str, Any]:
     }
 
 
+def _terms(yardstick: Yardstick) -> list[dict[str, Any]]:
+    measures = _measures_by_term(yardstick, trade_measures(yardstick))
+    return [{**_term(term), "measures": measure} for term, measure in zip(yardstick.terms, measures, strict=True)]
+
+
+def _measures_by_term(yardstick: Yardstick, measures: Sequence[TermMeasures]) -> list[dict[str, Any]]:
+    """The trade measures of each term, {} for those of more words than are measured."""
+    by_name = {measure.term: measure.measures for measure in measures}
+    return [
+        {
+            name: {"mean": m.mean, "first": m.first, **({"draft": m.own} if m.own is not None else {})}
+            for name, m in by_name.get(term.name, {}).items()
+        }
+        for term in yardstick.terms
+    ]
+
+
+def _zones(yardstick: Yardstick, uses: dict[str, tuple[int, int]] | None = None) -> dict[str, Any]:
+    """The keyword by zone: ranges of exact and partial uses, with the draft's and what to do about them."""
+    zones: dict[str, Any] = {}
+    for zone, ranges in zone_ranges(yardstick).items():
+        zones[zone] = {}
+        for place, (name, wanted) in enumerate(zip(("exact", "partial"), ranges, strict=True)):
+            zones[zone][name] = _range(wanted)
+            if uses is not None:
+                zones[zone][name] |= {"draft": uses[zone][place], "advice": zone_advice(uses[zone][place], wanted)}
+    return zones
+
+
 def _term(term: Any) -> dict[str, Any]:
     return {"term": term.name, "tier": term.tier, "pages": term.pages, "weight": term.weight, "range": [term.low, term.high]}
 
@@ -193,7 +237,8 @@ def _pages_of(folder: Path) -> list[tuple[int, Reading]]:
         rows = [(number, path.name, path) for number, path in enumerate(files, 1)]
     if not rows:
         raise CoreError(f"There are no HTML files in {folder}.")
-    return [(rank, read_page(_read_bytes(path), url)) for rank, url, path in rows]
+    readings = without_repeated([read_page(_read_bytes(path), url) for _, url, path in rows])
+    return [(rank, reading) for (rank, _, _), reading in zip(rows, readings, strict=True)]
 
 
 def read_draft_file(path: Path) -> Reading:

@@ -107,8 +107,10 @@ def name_lemmas(text: str, language: str) -> tuple[str, ...]:
 
 
 def find_names(pages: Sequence[ComparedPage], language: str) -> dict[tuple[str, ...], Found]:
-    """Names written with a capital, with their kind and the pages that have them. A page's own site is no name on it."""
+    """Names written with a capital, with their kind and the pages that have them. A page's own site is no name on it. English only."""
     found: dict[tuple[str, ...], Found] = {}
+    if language != "en":
+        return found  # there is no tagger for names
     kinds: dict[tuple[str, ...], Counter[str]] = defaultdict(Counter)
     empty = empty_words(language)
     for number, page in enumerate(pages):
