@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import csv
 from collections.abc import Callable, Iterable, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from typing import Any
 from urllib.parse import urlencode
 
@@ -32,6 +32,7 @@ class Table:
     descending: bool
     search: str
     total: int
+    kept: dict[str, str] = field(default_factory=dict)  # further choices of the page, which sorting and searching must not lose
 
     def headings(self) -> list[dict[str, Any]]:
         """For each column its label and the address that sorts by it."""
@@ -39,7 +40,7 @@ class Table:
         for column in self.columns:
             is_current = column.key == self.sort
             down = (not self.descending) if is_current else column.number
-            query = {"sort": ("-" if down else "") + column.key}
+            query = {**self.kept, "sort": ("-" if down else "") + column.key}
             if self.search:
                 query["search"] = self.search
             direction = ("descending" if self.descending else "ascending") if is_current else ""
@@ -51,14 +52,23 @@ class Table:
     @property
     def query(self) -> str:
         """The address's query for the same rows, for the export link."""
-        query = {"sort": ("-" if self.descending else "") + self.sort}
+        query = {**self.kept, "sort": ("-" if self.descending else "") + self.sort}
         if self.search:
             query["search"] = self.search
         return urlencode(query)
 
 
-def table_of(request: HttpRequest, rows: Iterable[Any], columns: Sequence[Column], *, first: str, text: Callable[[Any], str]) -> Table:
-    """Sort and search rows as the address asks. first: the column sorted by to begin with; text: what is searched in."""
+def table_of(
+    request: HttpRequest,
+    rows: Iterable[Any],
+    columns: Sequence[Column],
+    *,
+    first: str,
+    text: Callable[[Any], str],
+    keep: Sequence[str] = (),
+) -> Table:
+    """Sort and search rows as the address asks. first: the column sorted by to begin with; text: what is searched in; keep: names of
+    further choices in the address."""
     everything = list(rows)
     asked = request.GET.get("sort", "")
     by_key = {column.key: column for column in columns}
@@ -69,7 +79,8 @@ def table_of(request: HttpRequest, rows: Iterable[Any], columns: Sequence[Column
     search = request.GET.get("search", "").strip()[:100]
     found = [row for row in everything if search.lower() in text(row).lower()] if search else everything
     found.sort(key=by_key[key].value, reverse=descending)
-    return Table(found, columns, key, descending, search, len(everything))
+    kept = {name: request.GET[name] for name in keep if request.GET.get(name)}
+    return Table(found, columns, key, descending, search, len(everything), kept)
 
 
 def csv_response(name: str, heading: Sequence[str], rows: Iterable[Sequence[Any]]) -> HttpResponse:

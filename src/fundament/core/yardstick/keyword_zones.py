@@ -75,11 +75,9 @@ def _count(lemmas: Sequence[str], phrase: tuple[str, ...]) -> int:
 
 def zone_ranges(yardstick: Yardstick) -> dict[str, tuple[Range, Range]]:
     """The ranges of exact and of partial uses over the competitors, by zone."""
+    uses = [page.keyword_uses for page in yardstick.pages if page.keyword_uses]  # those of earlier versions have none
     return {
-        zone: (
-            robust_range([float(page.keyword_uses[zone][0]) for page in yardstick.pages]),
-            robust_range([float(page.keyword_uses[zone][1]) for page in yardstick.pages]),
-        )
+        zone: (robust_range([float(page[zone][0]) for page in uses]), robust_range([float(page[zone][1]) for page in uses]))
         for zone in ZONES
     }
 

@@ -13,6 +13,7 @@ from fundament.core.reading.model import Block, Reading
 from fundament.core.version import CORE_VERSION
 
 LONGEST_PHRASE = 5
+LONGEST_UNTAGGED = 3  # where no tagger tells verbs from nouns, longer phrases are pieces of sentences
 _NOUN_TAGS = frozenset(("NOUN", "PROPN"))
 _INSIDE_TAGS = frozenset(("NOUN", "PROPN", "ADJ", "NUM", "VERB", "X", ""))
 _ACRONYM = re.compile(r"((?:[^\W\d_]+[ -]){1,5}[^\W\d_]+) \(([A-Z]{2,6})\)")
@@ -141,6 +142,7 @@ def _candidate_bounds(sentence: Sentence, tags: tuple[str, ...], language: str) 
         for word, token in zip(words, sentence.tokens, strict=True)
     ]
     bounds: list[tuple[int, int]] = []
+    longest = LONGEST_PHRASE if language == "en" else LONGEST_UNTAGGED
     for start in range(len(words)):
         if not content[start] or tags[start] not in _INSIDE_TAGS:
             continue
@@ -148,7 +150,7 @@ def _candidate_bounds(sentence: Sentence, tags: tuple[str, ...], language: str) 
         if words[start] not in empty and (not is_number or is_quantity(sentence.tokens[start].text)):
             bounds.append((start, start + 1))
         functional_inside = 0
-        for end in range(start + 2, min(start + LONGEST_PHRASE, len(words)) + 1):
+        for end in range(start + 2, min(start + longest, len(words)) + 1):
             last = end - 1
             if not sentence.joined[last]:
                 break

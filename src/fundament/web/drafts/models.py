@@ -3,6 +3,7 @@
 from django.conf import settings
 from django.db import models
 
+from fundament.core.version import CORE_VERSION
 from fundament.web.studies.models import Study
 
 
@@ -26,6 +27,11 @@ class Draft(models.Model):
 
     def __str__(self) -> str:
         return self.name
+
+    @property
+    def is_score_outdated(self) -> bool:
+        """Whether the noted score was made by an earlier version of the core."""
+        return bool(self.score) and self.score.get("version") != CORE_VERSION
 
 
 class Revision(models.Model):

@@ -53,7 +53,11 @@ def _summary(panel: str, items: tuple[Item, ...]) -> str:
 def verdict(total: float, aim: float, enough: float) -> str:
     """One sentence on where the text stands."""
     if total < aim:
-        return f"{aim - total:.0f} points below the aim of {aim:.0f}."
+        # what is shown is what can be taken off in the head: both figures stand beside it, rounded
+        distance = round(aim) - round(total)
+        if distance < 1:
+            return f"Less than a point below the aim of {aim:.0f}."
+        return f"{distance} point{'' if distance == 1 else 's'} below the aim of {aim:.0f}."
     if total <= enough:
         return f"Enough: the aim of {aim:.0f} is reached. More would be padding."
     return f"Above every competitor (enough ends at {enough:.0f}). Check that it still reads well."

@@ -168,13 +168,19 @@ def _note_score(draft: Draft, measured: Measured) -> None:
     score = measured.score
     noted = (
         {
-            "total": round(score.total, 2), "aim": score.aim, "enough": score.enough,
+            "total": round(score.total, 2), "version": score.version, "aim": score.aim, "enough": score.enough,
             "parts": [{"name": p.name, "points": round(p.points, 3), "max": p.max} for p in score.parts],
         }
         if score
         else None
     )  # fmt: skip
     Draft.objects.filter(pk=draft.pk).update(words=measured.words, score=noted)
+
+
+def score_again(study: Study) -> None:
+    """Score all drafts of a study anew, after its yardstick changed."""
+    for draft in study.drafts.all():
+        _note_score(draft, measure(study, Text(draft.html, draft.title_tag, draft.meta_description)))
 
 
 def html_of_reading(reading: CoreReading) -> str:

@@ -19,9 +19,16 @@ register = template.Library()
 
 
 @register.simple_tag
-def range_of(wanted: Range, ours: float | None = None, unit: str = "") -> SafeString:
-    """{% range_of range ours unit %}"""
-    return strip.range_strip(wanted.least, wanted.p25, wanted.median, wanted.p75, wanted.most, ours, unit=unit)
+def range_of(wanted: Range, ours: float | None = None, unit: str = "", width: int = strip.WIDTH) -> SafeString:
+    """{% range_of range ours unit width %}"""
+    return strip.range_strip(wanted.least, wanted.p25, wanted.median, wanted.p75, wanted.most, ours, unit=unit, width=width)
+
+
+@register.filter
+def middle_half(wanted: Range) -> str:
+    """{{ range|middle_half }}: "3" or "3 to 5"."""
+    low, high = figure(wanted.p25), figure(wanted.p75)
+    return low if low == high else f"{low} to {high}"
 
 
 @register.simple_tag

@@ -3,6 +3,7 @@
 from django.conf import settings
 from django.db import models
 
+from fundament.core.version import CORE_VERSION
 from fundament.web.accounts.models import Workspace
 
 COUNTRIES = (
@@ -81,6 +82,9 @@ class Result(models.Model):
     state = models.CharField(max_length=10, choices=STATES, default="waiting")
     problem = models.CharField(max_length=500, blank=True)
     reading = models.ForeignKey(Reading, null=True, blank=True, on_delete=models.PROTECT, related_name="results")
+    # a person's decisions on what counts, by number of block; as_read is then the reading without them
+    overrides = models.JSONField(default=dict, blank=True)
+    as_read = models.ForeignKey(Reading, null=True, blank=True, on_delete=models.PROTECT, related_name="corrected_results")
     # copied from the reading, so that lists need not open it
     page_kind = models.CharField(max_length=20, blank=True)
     words = models.PositiveIntegerField(default=0)
@@ -115,3 +119,8 @@ class YardstickRecord(models.Model):
 
     def __str__(self) -> str:
         return f"yardstick {self.number} of {self.study}"
+
+    @property
+    def is_outdated(self) -> bool:
+        """Whether an earlier version of the core made it, so that its numbers may differ from those made now."""
+        return self.version != CORE_VERSION

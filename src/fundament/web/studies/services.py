@@ -10,6 +10,9 @@ from django.contrib.auth.models import AbstractBaseUser
 from django.db import transaction
 
 from fundament.core.errors import CoreError
+from fundament.core.plain import from_plain
+from fundament.core.reading.corrections import overruled
+from fundament.core.reading.model import Reading as CoreReading
 from fundament.core.reading.read_page import read_page
 from fundament.providers.errors import PageError, ProviderError
 from fundament.providers.pages import FetchedPage, PageFetcher
@@ -162,6 +165,46 @@ def _choose_and_build(study: Study) -> None:
         _end(study, "failed", str(error))
         return
     _end(study, "ready")
+
+
+def overrule(result: Result, number: int, counts: bool) -> None:
+    """A person decides whether a block of a page counts; the yardstick follows. Raises CoreError for a block that is not there, or
+    when nothing of the page would count."""
+    _correct(result, {**result.overrides, str(number): counts})
+
+
+def as_it_was_read(result: Result) -> None:
+    """Put what counts of a page back to how it was read."""
+    _correct(result, {})
+
+
+def _correct(result: Result, overrides: dict[str, bool]) -> None:
+    plain = result.as_read or result.reading
+    if plain is None:
+        raise CoreError("This page has not been read.")
+    reading = from_plain(CoreReading, plain.reading)
+    decisions = {int(number): counts for number, counts in overrides.items()}
+    if any(number >= len(reading.blocks) for number in decisions):
+        raise CoreError("The page has no such block. It may have been read again; reload to see what was read.")
+    kept = {number: counts for number, counts in decisions.items() if reading.blocks[number].main != counts}
+    corrected = overruled(reading, kept)
+    if not corrected.word_count:
+        raise CoreError("Then nothing of the page would count. Drop it from the competitors instead.")
+    with transaction.atomic():
+        result.overrides = {str(number): counts for number, counts in kept.items()}
+        result.as_read = plain if kept else None
+        result.reading = store_reading(corrected)
+        result.words, result.headings = corrected.word_count, len(corrected.headings())
+        result.save()
+        if result.chosen and result.study.state == "ready":
+            yardsticks.rebuild(result.study)
+
+
+def renew(study: Study) -> None:
+    """Build the yardstick anew with this version of the core and score the drafts again."""
+    from fundament.web.studies.tasks import renew_study_task
+
+    renew_study_task(study_id=study.pk)
 
 
 def set_chosen(study: Study, result_ids: list[int], chosen: bool) -> None:

@@ -2,7 +2,7 @@
 
 from django.urls import path
 
-from fundament.web.studies import views, yardstick_views
+from fundament.web.studies import measure_views, views, yardstick_views
 
 urlpatterns = [
     path("", views.study_list, name="studies"),
@@ -12,9 +12,13 @@ urlpatterns = [
     path("<int:study_id>/choose/", views.choose, name="choose"),
     path("<int:study_id>/as-proposed/", views.as_proposed, name="as-proposed"),
     path("<int:study_id>/read-again/", views.read_again, name="read-again"),
+    path("<int:study_id>/renew/", views.renew, name="renew"),
     path("<int:study_id>/results/<int:result_id>/", views.reading, name="reading"),
+    path("<int:study_id>/results/<int:result_id>/overrule/", views.overrule, name="overrule"),
+    path("<int:study_id>/results/<int:result_id>/as-read/", views.as_read, name="as-read"),
     path("<int:study_id>/yardstick/", yardstick_views.yardstick, name="yardstick"),
     path("<int:study_id>/terms/", yardstick_views.terms, name="terms"),
+    path("<int:study_id>/terms/measures/", measure_views.measures, name="measures"),
     path("<int:study_id>/terms/<int:number>/", yardstick_views.term, name="term"),
     path("<int:study_id>/entities/", yardstick_views.entities, name="entities"),
     path("<int:study_id>/outline/", yardstick_views.outline, name="outline"),

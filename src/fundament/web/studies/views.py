@@ -10,19 +10,22 @@ from django.http import HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404, redirect, render
 from django.views.decorators.http import require_GET, require_POST
 
+from fundament.core.errors import CoreError
 from fundament.core.plain import from_plain
 from fundament.core.reading.model import Reading as CoreReading
 from fundament.web.accounts.services import workspace_of
 from fundament.web.studies import services
 from fundament.web.studies.forms import NewStudyForm
-from fundament.web.studies.models import Study
+from fundament.web.studies.models import Result, Study
 from fundament.web.studies.yardsticks import compiled_of
 from fundament.web.tables import csv_response
 
 
 def study_of(request: HttpRequest, study_id: int) -> Study:
     """The study, if it belongs to the workspace of who asks; otherwise 404."""
-    return get_object_or_404(Study, pk=study_id, workspace=workspace_of(request.user))
+    return get_object_or_404(
+        Study.objects.select_related("yardstick").defer("yardstick__data"), pk=study_id, workspace=workspace_of(request.user)
+    )
 
 
 @require_GET
@@ -121,12 +124,54 @@ def _part_or_page(request: HttpRequest, study: Study) -> HttpResponse:
     return redirect("results", study.pk)
 
 
+@require_POST
+def renew(request: HttpRequest, study_id: int) -> HttpResponse:
+    """Build the yardstick anew with this version of the core."""
+    study = study_of(request, study_id)
+    services.renew(study)
+    return redirect("yardstick", study.pk)
+
+
+@require_POST
+def overrule(request: HttpRequest, study_id: int, result_id: int) -> HttpResponse:
+    """Decide whether a block of a page counts."""
+    study = study_of(request, study_id)
+    result = get_object_or_404(study.results.select_related("reading", "as_read"), pk=result_id, reading__isnull=False)
+    number = request.POST.get("block", "")
+    problem = ""
+    try:
+        if not number.isdecimal():
+            raise CoreError("No block was named.")
+        services.overrule(result, int(number), request.POST.get("counts") == "yes")
+    except CoreError as error:
+        problem = str(error)
+    if request.headers.get("HX-Request"):
+        return render(
+            request,
+            "studies/reading_part.html",
+            _reading_context(study, result, problem),
+        )
+    return redirect("reading", study.pk, result.pk)
+
+
+@require_POST
+def as_read(request: HttpRequest, study_id: int, result_id: int) -> HttpResponse:
+    """Put what counts of a page back to how it was read."""
+    study = study_of(request, study_id)
+    result = get_object_or_404(study.results.select_related("reading", "as_read"), pk=result_id, reading__isnull=False)
+    services.as_it_was_read(result)
+    return redirect("reading", study.pk, result.pk)
+
+
+def _reading_context(study: Study, result: Result, problem: str = "") -> dict[str, Any]:
+    core = from_plain(CoreReading, result.reading.reading)
+    left_out = Counter(block.left_out for block in core.blocks if not block.main)
+    return {"study": study, "tab": "results", "result": result, "reading": core, "left_out": left_out.most_common(), "problem": problem}
+
+
 @require_GET
 def reading(request: HttpRequest, study_id: int, result_id: int) -> HttpResponse:
     """What was read of a page: what counts, and what was left out and why."""
     study = study_of(request, study_id)
     result = get_object_or_404(study.results.select_related("reading"), pk=result_id, reading__isnull=False)
-    core = from_plain(CoreReading, result.reading.reading)
-    left_out = Counter(block.left_out for block in core.blocks if not block.main)
-    context = {"study": study, "tab": "results", "result": result, "reading": core, "left_out": left_out.most_common()}
-    return render(request, "studies/reading.html", context)
+    return render(request, "studies/reading.html", _reading_context(study, result))

@@ -8,6 +8,7 @@ from django.http import Http404, HttpRequest, HttpResponse
 from django.shortcuts import render
 from django.views.decorators.http import require_GET
 
+from fundament.core.yardstick.keyword_zones import ZONES, zone_ranges
 from fundament.core.yardstick.model import Entity, Subtopic, Term, Yardstick
 from fundament.core.yardstick.structure import MEASURES
 from fundament.web.studies.models import Study
@@ -44,10 +45,9 @@ def yardstick(request: HttpRequest, study_id: int) -> HttpResponse:
     _, found, context = _open(request, study_id, "yardstick")
     if found is not None:
         context["measures"] = [(label, name, found.structure[name]) for name, label in MEASURES.items()]
-        context["zones"] = [
-            ("Title tag", found.zones["title"]), ("Meta description", found.zones["description"]), ("H1", found.zones["h1"]),
-            ("H2", found.zones["h2"]), ("First 100 words", found.zones["opening"]),
-        ]  # fmt: skip
+        ranges = zone_ranges(found)
+        context["zones"] = [(label, *ranges[zone]) for zone, label in ZONES.items()]
+        context["opening"] = found.zones["opening"]
     return render(request, "studies/yardstick.html", context)
 
 

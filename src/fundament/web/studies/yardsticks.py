@@ -10,10 +10,11 @@ from django.db.models import F
 from fundament.core.plain import from_plain, to_plain
 from fundament.core.scoring.aim import with_aim
 from fundament.core.scoring.compiled import CompiledYardstick
+from fundament.core.version import CORE_VERSION
 from fundament.core.yardstick.build import build_yardstick
 from fundament.core.yardstick.model import Yardstick
 from fundament.web.studies.models import Result, Study, YardstickRecord
-from fundament.web.studies.readings import compared_pages
+from fundament.web.studies.readings import bring_up_to_date, compared_pages
 
 _KEPT = 12
 _compiled: OrderedDict[int, tuple[int, CompiledYardstick]] = OrderedDict()
@@ -30,7 +31,7 @@ def rebuild(study: Study) -> Yardstick | None:
         study.results.update(score=None)
         if not chosen:
             # the record stays and its number rises, so that no process takes an old copy for the newest
-            YardstickRecord.objects.filter(study=study).update(data=None, number=F("number") + 1)
+            YardstickRecord.objects.filter(study=study).update(data=None, number=F("number") + 1, version=CORE_VERSION)
             return None
         pages = compared_pages(chosen)
         yardstick = with_aim(build_yardstick(pages, study.keyword), pages)
@@ -47,6 +48,18 @@ def rebuild(study: Study) -> Yardstick | None:
             record.save()
     _remember(study.pk, record.number, CompiledYardstick(yardstick))
     return yardstick
+
+
+def renew(study: Study) -> Yardstick | None:
+    """Build the yardstick anew with this version of the core, from the stored readings."""
+    with transaction.atomic():
+        bring_up_to_date(study.results.filter(reading__isnull=False).select_related("reading"))
+        return rebuild(study)
+
+
+def outdated_studies() -> list[int]:
+    """The studies whose yardstick an earlier version of the core made."""
+    return list(YardstickRecord.objects.exclude(version=CORE_VERSION).filter(study__state="ready").values_list("study_id", flat=True))
 
 
 def compiled_of(study: Study) -> CompiledYardstick | None:

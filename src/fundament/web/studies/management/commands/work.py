@@ -20,6 +20,9 @@ class Command(BaseCommand):
         )
 
     def handle(self, *args: Any, **options: Any) -> None:
+        from fundament.web.studies.tasks import queue_outdated
+
+        queue_outdated()
         with app.replace_connector(app.connector.get_worker_connector()):  # type: ignore[attr-defined]
             asyncio.run(self._work(options["sole"]))
 

@@ -1,0 +1,55 @@
+"""What counts of a page, corrected by hand and by what repeats over a site."""
+
+from __future__ import annotations
+
+from fundament.core.reading.corrections import BY_HAND, REPEATED, overruled, without_repeated
+from fundament.core.reading.model import Reading
+from fundament.core.reading.read_page import read_page
+
+APPEAL = (
+    "<h2>Support our work</h2><p>Your gift helps us to advise owners of old houses free of charge and to train young masons in lime.</p>"
+)
+
+
+def page(number: int, own: str, closing: str = APPEAL, host: str = "trust.example") -> Reading:
+    text = f"<p>{f'{own} is said of page number {number} and of nothing else in the world. ' * 6}</p>"
+    return read_page(
+        f"<main><h1>Page {number}</h1>{text}<h2>Conclusion</h2><p>So much for {own}, which ends here.</p>{closing}</main>",
+        f"https://{host}/{number}",
+    )
+
+
+def main_text(reading: Reading) -> str:
+    return " ".join(block.text for block in reading.main_blocks())
+
+
+def test_a_decision_by_hand_counts_and_can_be_taken_back() -> None:
+    reading = page(1, "lime")
+    number = next(n for n, b in enumerate(reading.blocks) if b.text.startswith("Your gift"))
+    without = overruled(reading, {number: False})
+    assert without.blocks[number].left_out == BY_HAND
+    assert without.word_count < reading.word_count
+    assert without.content_hash != reading.content_hash
+    again = overruled(without, {number: True})
+    assert again.blocks == reading.blocks and again.word_count == reading.word_count
+
+
+def test_decisions_that_change_nothing_leave_the_reading_as_it_is() -> None:
+    reading = page(1, "lime")
+    assert overruled(reading, {0: True, 999: False, -5: False}) is reading
+
+
+def test_what_repeats_over_a_site_goes_with_its_heading() -> None:
+    first, second, other = without_repeated([page(1, "lime"), page(2, "sand"), page(3, "clay", host="elsewhere.example")])
+    for reading in (first, second):
+        assert "Your gift" not in main_text(reading) and "Support our work" not in main_text(reading)
+        assert REPEATED in {block.left_out for block in reading.blocks}
+        # a heading that repeats over text of the page's own stays
+        assert "Conclusion" in main_text(reading)
+    assert "Your gift" in main_text(other)
+
+
+def test_the_same_text_at_two_addresses_is_left_as_it_is() -> None:
+    pages = [page(1, "lime"), page(1, "lime")]
+    twice = [pages[0], read_page("<main><h1>Page 1</h1></main>", "https://trust.example/empty"), pages[1]]
+    assert [main_text(r) for r in without_repeated(twice)] == [main_text(r) for r in twice]

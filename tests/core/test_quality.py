@@ -1,0 +1,74 @@
+"""The goals of docs/quality.md, held: what was reached on the labelled truth must not be lost again."""
+
+from __future__ import annotations
+
+from statistics import mean
+
+import pytest
+
+from tests.gold import measures
+from tests.gold.agreement import Extracted, agreement, ours
+from tests.gold.mentions import CASES
+from tests.gold.pages import ARTICLE_MAKES, STUDIES, all_sheets, articles_in_every_make, gold_page
+from tests.gold.studies import demo_study
+
+
+@pytest.mark.parametrize("make", ARTICLE_MAKES)
+def test_reading_of_every_make(make: str) -> None:
+    pages = [page for page in articles_in_every_make() if page.name.endswith(f"/{make}")][::4]
+    found = [agreement(Extracted(page.text, page.headings), ours(page.html, page.url)) for page in pages]
+    assert mean(a.f1 for a in found) >= 0.97
+    assert min(a.heading_recall for a in found) == 1.0
+    assert mean(a.heading_precision for a in found) >= 0.99
+
+
+def test_kinds_of_page() -> None:
+    share, wrong = measures.page_kinds([gold_page(sheet) for sheet in all_sheets()])
+    assert share >= 0.95, wrong
+
+
+@pytest.mark.parametrize("folder", STUDIES)
+def test_terms(folder: str) -> None:
+    found = measures.terms(demo_study(folder))
+    assert found["precision"] >= 0.9
+    assert found["recall"] >= 0.85
+    assert found["forbidden"] == 0
+
+
+@pytest.mark.parametrize("folder", STUDIES)
+def test_entities(folder: str) -> None:
+    assert min(measures.entities(demo_study(folder)).values()) >= 0.85
+
+
+def test_mentions() -> None:
+    assert len(CASES) >= 60
+    share, wrong = measures.mentions()
+    assert share >= 0.85, wrong
+
+
+def test_subtopics() -> None:
+    """The goal of 0.85 is reached on one study of three; this holds what is reached on all."""
+    grouped = [measures.subtopics(demo_study(folder))["f1"] for folder in STUDIES]
+    assert min(grouped) >= 0.77
+    assert mean(grouped) >= 0.83
+
+
+def test_a_giant_moves_no_target_by_more_than_a_tenth() -> None:
+    assert measures.freak_moves(demo_study("repointing")) <= 0.1
+
+
+@pytest.mark.parametrize("shape", measures.DUMPS)
+@pytest.mark.parametrize("folder", STUDIES)
+def test_a_dump_gains_at_most_a_tenth(folder: str, shape: str) -> None:
+    for size in (5, 12, 40):
+        assert measures.stuffing(demo_study(folder), size, shape) <= 0.1, size
+
+
+def test_the_gain_shown_is_the_gain_got_over_every_edit() -> None:
+    study = demo_study("sash")
+    kinds = 0
+    for draft in measures.made_drafts(study, 7):
+        error, count = measures.gain_error(study.compiled, draft)
+        assert error <= 0.1
+        kinds += count
+    assert kinds > 100

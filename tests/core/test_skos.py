@@ -1,0 +1,72 @@
+"""A person's own entities."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+
+import pytest
+
+from fundament.core.errors import CoreError
+from fundament.core.reading.read_page import read_draft
+from fundament.core.scoring.compiled import CompiledYardstick
+from fundament.core.scoring.score import score
+from fundament.core.yardstick.build import build_yardstick, without_page
+from fundament.core.yardstick.model import ComparedPage, OwnEntity, Settings
+from fundament.core.yardstick.skos import read_skos
+from tests.conftest import KEYWORD
+
+TURTLE = b"""@prefix skos: <http://www.w3.org/2004/02/skos/core#> . @prefix x: <http://x.example/> .
+x:cream a skos:Concept ; skos:prefLabel "barrier cream"@en, "Hautcreme"@de ; skos:altLabel "hand cream"@en ; skos:broader x:goods .
+x:goods a skos:Concept ; skos:prefLabel "protective goods"@en ."""
+XML = b"""<?xml version="1.0"?><rdf:RDF xmlns:rdf="http://www.w3.org/1999/02/22-rdf-syntax-ns#" xmlns:skos="http://www.w3.org/2004/02/skos/core#">
+<skos:Concept rdf:about="http://x.example/cream"><skos:prefLabel xml:lang="en">barrier cream</skos:prefLabel>
+<skos:altLabel xml:lang="en">hand cream</skos:altLabel><skos:broader rdf:resource="http://x.example/goods"/></skos:Concept>
+<skos:Concept rdf:about="http://x.example/goods"><skos:prefLabel xml:lang="en">protective goods</skos:prefLabel></skos:Concept></rdf:RDF>"""
+JSON = b"""{"@context": {"skos": "http://www.w3.org/2004/02/skos/core#"}, "@graph": [
+{"@id": "http://x.example/cream", "@type": "skos:Concept", "skos:prefLabel": {"@value": "barrier cream", "@language": "en"},
+ "skos:altLabel": {"@value": "hand cream", "@language": "en"}, "skos:broader": {"@id": "http://x.example/goods"}},
+{"@id": "http://x.example/goods", "@type": "skos:Concept", "skos:prefLabel": {"@value": "protective goods", "@language": "en"}}]}"""
+
+
+@pytest.mark.parametrize(("content", "name"), [(TURTLE, "own.ttl"), (XML, "own.rdf"), (JSON, "own.jsonld")])
+def test_the_three_formats_say_the_same(content: bytes, name: str) -> None:
+    assert read_skos(content, name) == (
+        OwnEntity("barrier cream", "protective goods", ("hand cream",)),
+        OwnEntity("protective goods", "concept"),
+    )
+
+
+@pytest.mark.parametrize(
+    ("content", "name", "says"),
+    [
+        (b"x", "own.csv", "Turtle"),
+        (b"not turtle at all {", "own.ttl", "cannot be read"),
+        (b"{", "own.jsonld", "not valid JSON"),
+        (b'{"@context": "https://x.example/context.json", "@id": "x"}', "own.jsonld", "Put the context into the file"),
+        (b"@prefix skos: <http://www.w3.org/2004/02/skos/core#> .", "own.ttl", "no concept"),
+        (b" " * 5_000_001, "own.ttl", "larger"),
+    ],
+)
+def test_what_cannot_be_taken_is_said(content: bytes, name: str, says: str) -> None:
+    with pytest.raises(CoreError, match=says):
+        read_skos(content, name)
+
+
+def test_labels_of_another_language_are_left() -> None:
+    assert [e.name for e in read_skos(TURTLE, "own.ttl", "de")] == ["Hautcreme"]
+
+
+def test_own_entities_are_looked_for_whether_competitors_name_them_or_not(articles: list[ComparedPage]) -> None:
+    own = (OwnEntity("barrier cream", "substance", ("hand cream",)), OwnEntity("mortar", "thing of ours"))
+    yardstick = build_yardstick(articles, KEYWORD, replace(Settings(), own_entities=own))
+    cream = next(e for e in yardstick.entities if e.name == "barrier cream")
+    mortar = next(e for e in yardstick.entities if e.name == "mortar")
+    assert cream.own and cream.pages == 0 and cream.weight > 0
+    assert mortar.kind == "thing of ours" and mortar.pages > 5
+    assert sum(e.name == "mortar" for e in yardstick.entities) == 1
+    assert "barrier cream" in {e.name for e in without_page(yardstick, yardstick.pages[0].url).entities}
+    draft = read_draft("<p>Rub a little hand cream into your hands before you mix the mortar with them.</p>", language="en")
+    assert (
+        next(i.state for i in score(draft, CompiledYardstick(yardstick)).items_of("entities") if i.subject == "barrier cream")
+        == "recognised"
+    )
