@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import contextlib
 
+from django.db import transaction
 from procrastinate import RetryStrategy
 from procrastinate.contrib.django import app
 from procrastinate.exceptions import AlreadyEnqueued
@@ -32,7 +33,7 @@ def renew_study_task(study_id: int) -> None:
 
 def queue_renewal(study_id: int) -> None:
     """Queue the rebuilding of a study's yardstick, unless it is queued already."""
-    with contextlib.suppress(AlreadyEnqueued):
+    with contextlib.suppress(AlreadyEnqueued), transaction.atomic():
         renew_study_task.configure(queueing_lock=f"renew-{study_id}").defer(study_id=study_id)
 
 

@@ -1,0 +1,130 @@
+"""What counts of a page decided by hand, yardsticks of an earlier version, and the trade's measures."""
+
+from __future__ import annotations
+
+import pytest
+from django.test import Client
+
+from fundament.core.errors import CoreError
+from fundament.core.plain import from_plain
+from fundament.core.reading.model import Reading as CoreReading
+from fundament.core.version import CORE_VERSION
+from fundament.web.drafts.services import create_draft
+from fundament.web.studies import services
+from fundament.web.studies.models import Reading, Result, Study, YardstickRecord
+from fundament.web.studies.tasks import queue_outdated
+from fundament.web.studies.yardsticks import compiled_of, outdated_studies
+
+
+def chosen_result(study: Study) -> Result:
+    return study.results.filter(chosen=True).select_related("reading").first()
+
+
+def blocks_of(result: Result) -> tuple[CoreReading, int, int]:
+    """The reading, a block that counts (the longest) and one that was left out."""
+    reading = from_plain(CoreReading, result.reading.reading)
+    longest = max((n for n, b in enumerate(reading.blocks) if b.main and b.kind == "paragraph"), key=lambda n: len(reading.blocks[n].text))
+    return reading, longest, next(n for n, b in enumerate(reading.blocks) if not b.main)
+
+
+def test_a_block_left_out_by_hand_counts_nowhere_and_comes_back(signed_in: Client, study: Study) -> None:
+    result = chosen_result(study)
+    reading, longest, _ = blocks_of(result)
+    number = YardstickRecord.objects.get(study=study).number
+    url = f"/studies/{study.pk}/results/{result.pk}/"
+    answer = signed_in.post(f"{url}overrule/", {"block": longest, "counts": "no"}, headers={"HX-Request": "true"})
+    assert "left out by hand" in answer.content.decode()
+    changed = Result.objects.get(pk=result.pk)
+    assert changed.words < result.words
+    assert changed.overrides == {str(longest): False}
+    assert YardstickRecord.objects.get(study=study).number > number
+    page = next(p for p in compiled_of(study).yardstick.pages if p.url == reading.url)
+    assert page.words == changed.words
+    signed_in.post(f"{url}as-read/")
+    back = Result.objects.get(pk=result.pk)
+    assert (back.words, back.overrides, back.as_read_id, back.reading_id) == (result.words, {}, None, result.reading_id)
+
+
+def test_a_block_can_be_taken_in_and_two_decisions_stand_together(study: Study) -> None:
+    result = chosen_result(study)
+    _, longest, out = blocks_of(result)
+    services.overrule(result, out, True)
+    services.overrule(result, longest, False)
+    reading = from_plain(CoreReading, Result.objects.get(pk=result.pk).reading.reading)
+    assert reading.blocks[out].main and not reading.blocks[longest].main
+    services.overrule(result, longest, True)
+    assert set(Result.objects.get(pk=result.pk).overrides) == {str(out)}
+
+
+@pytest.mark.parametrize("block", ["99999", "", "x", "-1"])
+def test_a_block_that_is_not_there_is_said(signed_in: Client, study: Study, block: str) -> None:
+    result = chosen_result(study)
+    url = f"/studies/{study.pk}/results/{result.pk}/overrule/"
+    answer = signed_in.post(url, {"block": block, "counts": "no"}, headers={"HX-Request": "true"})
+    assert answer.status_code == 200
+    assert 'role="alert"' in answer.content.decode()
+    assert Result.objects.get(pk=result.pk).overrides == {}
+
+
+def test_not_everything_of_a_page_can_be_left_out(study: Study) -> None:
+    result = chosen_result(study)
+    reading = from_plain(CoreReading, result.reading.reading)
+    *others, last = [n for n, b in enumerate(reading.blocks) if b.main]
+    result.overrides = {str(n): False for n in others}
+    with pytest.raises(CoreError, match="Drop it"):
+        services.overrule(result, last, False)
+
+
+def test_another_workspaces_pages_cannot_be_overruled(client: Client, study: Study, django_user_model: type) -> None:
+    client.force_login(django_user_model.objects.create_user("stranger"))
+    result = chosen_result(study)
+    assert client.post(f"/studies/{study.pk}/results/{result.pk}/overrule/", {"block": 0, "counts": "no"}).status_code in (403, 404)
+    assert client.post(f"/studies/{study.pk}/renew/").status_code in (403, 404)
+
+
+def make_old(study: Study) -> None:
+    """The study as an earlier version of the core would have left it."""
+    YardstickRecord.objects.filter(study=study).update(version="0")
+    Reading.objects.filter(results__study=study).update(version="0")
+
+
+def test_an_older_yardstick_says_so_and_is_rebuilt_from_the_stored_readings(signed_in: Client, study: Study, settings: object) -> None:
+    settings.RESULTS_ADDRESS = settings.PAGE_PROXY = "http://127.0.0.1:9"  # type: ignore[attr-defined]  # nothing can be asked for
+    draft = create_draft(study, None, name="Old", html="<p>The mortar of the wall is lime and the joints are lime too.</p>")
+    before = compiled_of(study).yardstick
+    make_old(study)
+    draft.refresh_from_db()
+    draft.score["version"] = "0"
+    draft.save()
+    assert outdated_studies() == [study.pk]
+    page = signed_in.get(f"/studies/{study.pk}/yardstick/").content.decode()
+    assert "made by version 0" in page
+    assert "scored by an earlier version" in signed_in.get(f"/drafts/of/{study.pk}/").content.decode()
+    signed_in.post(f"/studies/{study.pk}/renew/")
+    assert outdated_studies() == []
+    assert "made by version 0" not in signed_in.get(f"/studies/{study.pk}/yardstick/").content.decode()
+    assert compiled_of(study).yardstick == before
+    assert {r.reading.version for r in study.results.filter(state="read").select_related("reading")} == {CORE_VERSION}
+    draft.refresh_from_db()
+    assert draft.score["version"] == CORE_VERSION
+
+
+def test_the_worker_queues_each_outdated_yardstick_once(study: Study) -> None:
+    make_old(study)
+    assert queue_outdated() == queue_outdated() == 1
+    from procrastinate.contrib.django.models import ProcrastinateJob
+
+    assert ProcrastinateJob.objects.filter(task_name="renew_study", status="todo").count() == 1
+
+
+def test_the_trade_measures_with_a_draft_beside_them(signed_in: Client, study: Study) -> None:
+    draft = create_draft(study, None, name="Beside", html="<p>The mortar of the wall is lime and it has served well.</p>")
+    plain = signed_in.get(f"/studies/{study.pk}/terms/measures/").content.decode()
+    assert "WDF*IDF" in plain and '<svg class="curve"' in plain
+    beside = signed_in.get(f"/studies/{study.pk}/terms/measures/?draft={draft.pk}&measure=bm25&words=1").content.decode()
+    assert "curve-own" in beside and "By BM25" in beside
+    assert f"draft={draft.pk}" in beside.split("<thead>")[1].split("</thead>")[0]  # sorting keeps the choice
+    rows = signed_in.get(f"/studies/{study.pk}/terms/measures/?draft={draft.pk}&format=csv").content.decode("utf-8-sig").splitlines()
+    assert rows[0].split(",")[:4] == ["term", "tf_idf_mean", "tf_idf_first", "tf_idf_draft"]
+    assert len(rows) > 20
+    assert signed_in.get(f"/studies/{study.pk}/terms/measures/?draft=999&words=7&measure=x&sort=none").status_code == 200
