@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from dataclasses import replace
 
+import numpy as np
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
@@ -14,7 +15,7 @@ from fundament.core.reading.read_page import read_page
 from fundament.core.yardstick.build import build_yardstick, without_page
 from fundament.core.yardstick.model import ComparedPage, Yardstick
 from fundament.core.yardstick.page_analysis import PageAnalysis, analyse_page
-from fundament.core.yardstick.ranges import robust_range, target_uses
+from fundament.core.yardstick.ranges import robust_range, robust_ranges, target_uses
 from tests.conftest import KEYWORD
 
 EXPECTED = {
@@ -149,3 +150,11 @@ def test_german_pages_give_terms_without_a_tagger() -> None:
     names = {term.name.lower() for term in build_yardstick(pages, "ziegel verfugen").terms}
     assert {"kalkmörtel", "ziegel", "fuge"} <= names
     assert not names & {"der", "die", "wird", "und"}
+
+
+@given(st.lists(st.lists(st.one_of(st.just(float("nan")), st.floats(0, 1e4)), min_size=7, max_size=7), min_size=1, max_size=6))
+def test_many_ranges_at_once_are_those_of_each(rows: list[list[float]]) -> None:
+    at_once = robust_ranges(np.array(rows))
+    one_by_one = [robust_range([value for value in row if value == value]) for row in rows]
+    for found, wanted in zip(at_once, one_by_one, strict=True):
+        assert to_plain(found) == pytest.approx(to_plain(wanted), rel=1e-6, abs=1e-3)

@@ -16,10 +16,10 @@ from fundament.core.language.words import tokenize
 from fundament.core.yardstick.entities import find_entities, weigh_entities
 from fundament.core.yardstick.keyword_zones import keyword_uses
 from fundament.core.yardstick.model import ComparedPage, PageSummary, Range, Settings, Yardstick
-from fundament.core.yardstick.ranges import is_usual, robust_range
+from fundament.core.yardstick.ranges import is_usual, robust_ranges
 from fundament.core.yardstick.structure import structure_of
 from fundament.core.yardstick.subtopics import find_subtopics, weigh_subtopics
-from fundament.core.yardstick.terms import find_terms, scale_weights, with_targets
+from fundament.core.yardstick.terms import find_terms, use_tables, with_targets
 
 ZONES = ("title", "description", "h1", "h2", "opening")
 OPENING_WORDS = 100
@@ -74,7 +74,9 @@ def build_yardstick(pages: Sequence[ComparedPage], keyword: str, settings: Setti
 
 def structure_ranges(pages: Sequence[PageSummary]) -> dict[str, Range]:
     """The range of every structure measure over the pages."""
-    return {name: robust_range([page.structure[name] for page in pages]) for name in pages[0].structure}
+    names = list(pages[0].structure)
+    table = np.array([[page.structure[name] for page in pages] for name in names], dtype=float)
+    return dict(zip(names, robust_ranges(table), strict=True))
 
 
 def zone_shares(pages: Sequence[PageSummary]) -> dict[str, float]:
@@ -94,19 +96,17 @@ def without_page(yardstick: Yardstick, url: str) -> Yardstick:
         raise CoreError("No competitor would remain.")
     planned = yardstick.settings.planned_words or round(float(np.median([page.words for page in pages])))
     least = min(2, len(pages))
-    terms = []
-    for term in yardstick.terms:
-        counts = tuple(term.counts[n] for n in keep)
-        if sum(1 for count in counts if count) >= least:
-            prominent = tuple(term.prominent[n] for n in keep)
-            terms.append(with_targets(term, pages, planned, counts=counts, prominent=prominent))
+    counts, prominent = use_tables(yardstick.terms) if yardstick.terms else (np.zeros((0, len(keep))), np.zeros((0, len(keep))))
+    counts, prominent = counts[:, keep], prominent[:, keep]
+    shared = np.flatnonzero((counts > 0).sum(axis=1) >= least)
+    terms = with_targets([yardstick.terms[n] for n in shared], pages, planned, counts[shared], prominent[shared])
     entities = [replace(entity, salience=tuple(entity.salience[n] for n in keep)) for entity in yardstick.entities]
     subtopics = [replace(s, headings=tuple(h for h in s.headings if h.url != url)) for s in yardstick.subtopics]
     return replace(
         yardstick,
         planned_words=planned,
         pages=pages,
-        terms=scale_weights(terms, pages),
+        terms=terms,
         entities=weigh_entities([e for e in entities if e.own or sum(1 for value in e.salience if value > 0) >= least]),
         subtopics=weigh_subtopics([s for s in subtopics if len({h.url for h in s.headings}) >= least], pages),
         structure=structure_ranges(pages),

@@ -82,9 +82,6 @@ _KIND_OF_LAST_WORD = {
     **dict.fromkeys(["act", "regulations", "directive", "treaty"], "law"),
 }
 _STANDARD = re.compile(r"^(?:BS|EN|ISO|DIN|ASTM|IEC|IEEE)\b.*\d")
-_CAPITAL_RUN = re.compile(
-    r"(?<![.!?:] )(?<!^)\b[A-Z][\w’'-]+(?: (?:of|for|and|the) (?=[A-Z])| (?=[A-Z]))(?:[A-Z][\w’'-]+(?: (?:of|for|and|the) (?=[A-Z])| (?=[A-Z])|))+"
-)
 
 
 @dataclass
@@ -116,7 +113,6 @@ def find_names(pages: Sequence[ComparedPage], language: str) -> dict[tuple[str, 
     for number, page in enumerate(pages):
         common = {c.key for c in page.analysis.candidates if any(form.islower() for form in c.forms)}
         uses = [(name.text, KIND_OF_LABEL.get(name.label, ""), name.count) for name in page.analysis.names]
-        uses += [(text, "", count) for text, count in _capital_runs(page).items()]
         for text, kind, count in uses:
             lemmas = name_lemmas(text, language)
             shown = re.sub(r"^[Tt]he ", "", text)
@@ -142,14 +138,6 @@ def _kind_by_form(shown: str) -> str:
         return "work"
     words = shown.split()
     return _KIND_OF_LAST_WORD.get(words[-1].lower(), "") if len(words) > 1 else ""
-
-
-def _capital_runs(page: ComparedPage) -> Counter[str]:
-    runs: Counter[str] = Counter()
-    for block in page.reading.main_blocks():
-        if block.kind not in ("heading", "code"):
-            runs.update(match.group(0).strip() for match in _CAPITAL_RUN.finditer(block.text))
-    return runs
 
 
 def _count_on_all_pages(found: dict[tuple[str, ...], Found], pages: Sequence[ComparedPage], language: str) -> None:

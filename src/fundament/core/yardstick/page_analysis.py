@@ -16,6 +16,9 @@ LONGEST_PHRASE = 5
 LONGEST_UNTAGGED = 3  # where no tagger tells verbs from nouns, longer phrases are pieces of sentences
 _NOUN_TAGS = frozenset(("NOUN", "PROPN"))
 _INSIDE_TAGS = frozenset(("NOUN", "PROPN", "ADJ", "NUM", "VERB", "X", ""))
+_CAPITAL_RUN = re.compile(
+    r"(?<![.!?:] )(?<!^)\b[A-Z][\w’'-]+(?: (?:of|for|and|the) (?=[A-Z])| (?=[A-Z]))(?:[A-Z][\w’'-]+(?: (?:of|for|and|the) (?=[A-Z])| (?=[A-Z])|))+"
+)
 _ACRONYM = re.compile(r"((?:[^\W\d_]+[ -]){1,5}[^\W\d_]+) \(([A-Z]{2,6})\)")
 
 
@@ -35,7 +38,7 @@ class Candidate:
 
 @dataclass(frozen=True)
 class NameUse:
-    """A name the tagger found, with its label (PERSON, ORG, GPE, ...) and number of uses."""
+    """A name the tagger found, with its label (PERSON, ORG, GPE, ...), or a run of capitals, with the label ""; and its number of uses."""
 
     text: str
     label: str
@@ -90,6 +93,8 @@ def analyse_page(reading: Reading) -> PageAnalysis:
     acronyms: dict[str, str] = {}
     for block in reading.main_blocks():
         acronyms.update(_acronyms(block))
+        if language == "en" and block.kind not in ("heading", "code"):
+            names.update((match.group(0).strip(), "") for match in _CAPITAL_RUN.finditer(block.text))
     return PageAnalysis(
         content_hash=reading.content_hash,
         language=language,

@@ -10,6 +10,9 @@ from __future__ import annotations
 import math
 from collections.abc import Sequence
 
+import numpy as np
+from numpy.typing import NDArray
+
 from fundament.core.yardstick.model import Range
 
 FAR_OFF = 3.5
@@ -50,6 +53,41 @@ def robust_range(values: Sequence[float]) -> Range:
         round(quantile(kept, share), 4) for share in (0.0, 0.10, 0.25, 0.50, 0.75, 0.90, 0.95, 1.0)
     )
     return Range(least, p10, p25, median, p75, p90, p95, most, len(kept))
+
+
+def robust_ranges(rows: NDArray[np.float64]) -> list[Range]:
+    """The ranges of many measures at once: one row per measure, one column per page, NaN where a page has no value.
+
+    The same as `robust_range` of each row's values, for hundreds of rows in the time of a few.
+    """
+    if not rows.size:
+        return [robust_range([]) for _ in rows]
+    there = np.where(rows > 0, np.log1p(np.where(rows > 0, rows, 0.0)), np.nan)
+    counts = np.sum(~np.isnan(there), axis=1)
+    middle = _quantiles(np.sort(there, axis=1), counts, (0.5,))[:, 0]
+    away = np.abs(there - middle[:, None])
+    spread = np.maximum(_quantiles(np.sort(away, axis=1), counts, (0.5,))[:, 0], MAD_FLOOR)
+    far = (0.6745 * away / spread[:, None] > FAR_OFF) & (counts >= LEAST_VALUES)[:, None]
+    kept = np.sort(np.where(far, np.nan, rows), axis=1)
+    sizes = np.sum(~np.isnan(kept), axis=1)
+    values = np.round(_quantiles(kept, sizes, (0.0, 0.10, 0.25, 0.50, 0.75, 0.90, 0.95, 1.0)), 4)
+    ranges = []
+    for (least, p10, p25, median, p75, p90, p95, most), pages in zip(values.tolist(), sizes.tolist(), strict=True):
+        ranges.append(Range(least, p10, p25, median, p75, p90, p95, most, pages) if pages else robust_range([]))
+    return ranges
+
+
+def _quantiles(ordered: NDArray[np.float64], sizes: NDArray[np.int64], shares: Sequence[float]) -> NDArray[np.float64]:
+    """Linear quantiles (type 7) of rows in rising order, of which the first `sizes` values count; NaN for rows without values."""
+    row = np.arange(len(ordered))
+    columns = []
+    for share in shares:
+        place = share * np.maximum(sizes - 1, 0)
+        below = place.astype(int)
+        above = np.minimum(below + 1, np.maximum(sizes - 1, 0))
+        low = ordered[row, below]
+        columns.append(low + (ordered[row, above] - low) * (place - below))
+    return np.stack(columns, axis=1)
 
 
 def target_uses(per_thousand: Range, planned_words: int) -> tuple[int, int, int]:

@@ -12,7 +12,10 @@ import functools
 import math
 from collections import Counter, defaultdict
 from collections.abc import Sequence
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
+
+import numpy as np
+from numpy.typing import NDArray
 
 from fundament.core.language.analysis import analyse_text
 from fundament.core.language.frequencies import phrase_general_frequency
@@ -22,8 +25,9 @@ from fundament.core.language.uses import uses_in
 from fundament.core.language.words import lemma_of, tokenize
 from fundament.core.yardstick.c_value import c_values
 from fundament.core.yardstick.model import ComparedPage, PageSummary, Term
-from fundament.core.yardstick.ranges import robust_range, target_uses
+from fundament.core.yardstick.ranges import robust_range, robust_ranges, target_uses
 
+Numbers = NDArray[np.float64]
 PAGE_SHARE = 0.2  # a term is on at least this share of the competitors, and on two
 TIERS = (0.6, 0.35)  # tier 1 from this share of the competitors, tier 2 from that; the rest is tier 3
 SPECIFICITY = {"NOUN": 1.5, "PROPN": 1.5, "PHRASE": 0.9, "ADJ": 2.0, "VERB": 2.1, "NUM": 1.5, "X": 1.5, "": 1.3}  # least log10 ratio
@@ -178,49 +182,50 @@ def _preselect(
     return [(key, specific) for _, key, specific in sorted(rated)]
 
 
-def term_weight(counts: Sequence[int], prominent: Sequence[bool], specific: float, pages: Sequence[PageSummary]) -> float:
-    """Raw weight of a term from its uses on each page (0 when on none); weights are scaled to sum to 100 afterwards."""
-    whole = reach = density = 0.0
-    for page, count in zip(pages, counts, strict=True):
-        weight = rank_weight(page.rank)
-        whole += weight
-        if count:
-            reach += weight
-            density += 1000.0 * count / max(page.words, 100) / len(pages)
-    product = reach / whole * (0.4 + math.log1p(density)) * min(specific, 4.0) / 4.0 * (1.0 + sum(prominent) / len(pages))
-    return float(product**FLATTENING)
-
-
-def scale_weights(terms: Sequence[Term], pages: Sequence[PageSummary]) -> tuple[Term, ...]:
-    """The terms with weights that sum to 100, heaviest first."""
-    raw = [term_weight(term.counts, term.prominent, term.specificity, pages) for term in terms]
-    whole = sum(raw) or 1.0
-    weighed = [replace(term, weight=round(100.0 * r / whole, 6)) for term, r in zip(terms, raw, strict=True)]
-    return tuple(sorted(weighed, key=lambda term: (-term.weight, term.name)))
+def use_tables(terms: Sequence[Term]) -> tuple[Numbers, Numbers]:
+    """Uses, and prominence as 0 or 1, of terms on the competitors' pages, each of shape (terms, pages)."""
+    return np.array([term.counts for term in terms], dtype=float), np.array([term.prominent for term in terms], dtype=float)
 
 
 def with_targets(
-    term: Term, pages: Sequence[PageSummary], planned_words: int, *, counts: tuple[int, ...], prominent: tuple[bool, ...]
-) -> Term:
-    """The term with its number of pages, tier, density and target range worked out from its uses on the pages."""
-    using = [(count, page) for count, page in zip(counts, pages, strict=True) if count]
-    per_thousand = robust_range([1000.0 * count / max(page.words, 1) for count, page in using])
-    low, high, ceiling = target_uses(per_thousand, planned_words)
-    if term.head:  # the subject's own words are used often by nature
-        ceiling *= 2
-    share = len(using) / len(pages)
-    tier = 1 if share >= TIERS[0] else 2 if share >= TIERS[1] else 3
-    return replace(
-        term,
-        counts=counts,
-        prominent=prominent,
-        pages=len(using),
-        tier=tier,
-        per_thousand=per_thousand,
-        low=low,
-        high=high,
-        ceiling=ceiling,
-    )
+    terms: Sequence[Term], pages: Sequence[PageSummary], planned_words: int, counts: Numbers, prominent: Numbers
+) -> tuple[Term, ...]:
+    """The terms with tier, density, target range and weight worked out from their uses on the pages; heaviest first, weights sum to 100.
+
+    counts, prominent: uses, and whether the title tag or a heading has it (0 or 1), shape (terms, pages).
+    """
+    if not terms:
+        return ()
+    words = np.array([page.words for page in pages], dtype=float)
+    using = counts > 0
+    densities = robust_ranges(np.where(using, 1000.0 * counts / np.maximum(words, 1.0), np.nan))
+    weights = term_weights(counts, prominent, np.array([term.specificity for term in terms]), pages)
+    found = []
+    for number, term in enumerate(terms):
+        low, high, ceiling = target_uses(densities[number], planned_words)
+        on_pages = int(using[number].sum())
+        share = on_pages / len(pages)
+        found.append(
+            Term(
+                name=term.name, phrases=term.phrases, tier=1 if share >= TIERS[0] else 2 if share >= TIERS[1] else 3, pages=on_pages,
+                weight=round(float(weights[number]), 6), per_thousand=densities[number], low=low, high=high,
+                ceiling=ceiling * 2 if term.head else ceiling,  # the subject's own words are used often by nature
+                specificity=term.specificity, head=term.head, counts=tuple(counts[number].astype(int).tolist()),
+                prominent=tuple((prominent[number] > 0).tolist()), is_noun=term.is_noun, first_sentences=term.first_sentences,
+            )
+        )  # fmt: skip
+    return tuple(sorted(found, key=lambda term: (-term.weight, term.name)))
+
+
+def term_weights(counts: Numbers, prominent: Numbers, specific: Numbers, pages: Sequence[PageSummary]) -> Numbers:
+    """Weights of terms from their uses on each page, which sum to 100. Shapes: (terms, pages), (terms, pages), (terms,)."""
+    by_rank = np.array([rank_weight(page.rank) for page in pages])
+    words = np.array([max(page.words, 100) for page in pages], dtype=float)
+    reach = (counts > 0) @ by_rank / by_rank.sum()
+    density = (1000.0 * counts / words).sum(axis=1) / len(pages)
+    product = reach * (0.4 + np.log1p(density)) * np.minimum(specific, 4.0) / 4.0 * (1.0 + (prominent > 0).sum(axis=1) / len(pages))
+    raw = product**FLATTENING
+    return np.asarray(100.0 * raw / (raw.sum() or 1.0))
 
 
 def term_sentences(page: ComparedPage, matcher: PhraseMatcher, language: str) -> tuple[Counter[int], dict[int, str]]:
@@ -255,15 +260,14 @@ def _finish(
         if sum(1 for count in counts if count) < min(2, len(pages)):
             continue  # only in headings, lists or crammed sentences: nothing to aim at in running text
         keys = {" ".join(variant) for variant in phrases[key]}
-        term = Term(
+        terms.append(Term(
             name=shown_form(pool.forms[key]), phrases=tuple(phrases[key]), tier=3, pages=0, weight=0.0, per_thousand=nothing,
             low=1, high=1, ceiling=1, specificity=round(specific, 3), head=set(key.split(" ")) <= keyword_lemmas, counts=counts,
             prominent=tuple(bool(keys & on_page) for on_page in prominent_keys),
             is_noun=_is_noun(pool.tags[key]),
             first_sentences=tuple((page.reading.url, first[number]) for page, (_, first) in zip(pages, by_page, strict=True) if number in first),
-        )  # fmt: skip
-        terms.append(with_targets(term, summaries, planned_words, counts=term.counts, prominent=term.prominent))
-    return scale_weights(terms, summaries)
+        ))  # fmt: skip
+    return with_targets(terms, summaries, planned_words, *use_tables(terms))
 
 
 def _is_noun(tags: Counter[str]) -> bool:
