@@ -89,13 +89,13 @@ def yardstick() -> None:
 
 
 def score() -> None:
-    moved = {study.folder: measures.freak_moves(study) for study in demo_studies() if len(study.pages) >= 8}
+    moved = {(s.folder, shape): measures.freak_moves(s, shape) for s in demo_studies() for shape in measures.FREAKS}
+    most_moved = max(moved, key=lambda k: moved[k])
     row(
         "ranges",
-        "one giant among ten moves a target by at most " + ", ".join(f"{v:.3f}" for v in moved.values()),
-        "≤ 0.1",
-        max(moved.values()) <= 0.1,
-    )
+        f"of {len(moved)} freaks, one among up to ten competitors, none moves a target by more than {moved[most_moved]:.3f} ({', '.join(most_moved)})",
+        "≤ 0.1", moved[most_moved] <= 0.1,
+    )  # fmt: skip
     gains = {
         (s.folder, size, shape): measures.stuffing(s, size, shape)
         for s in demo_studies()

@@ -15,6 +15,7 @@ VIEWS = {
     "what-was-read": "/studies/1/results/1/",
     "yardstick": "/studies/1/yardstick/",
     "terms": "/studies/1/terms/",
+    "measures": "/studies/1/terms/measures/?draft=1",
     "entities": "/studies/1/entities/",
     "outline": "/studies/1/outline/",
     "drafts": "/drafts/of/1/",

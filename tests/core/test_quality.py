@@ -53,8 +53,9 @@ def test_subtopics() -> None:
     assert mean(grouped) >= 0.83
 
 
-def test_a_giant_moves_no_target_by_more_than_a_tenth() -> None:
-    assert measures.freak_moves(demo_study("repointing")) <= 0.1
+@pytest.mark.parametrize("shape", measures.FREAKS)
+def test_a_freak_among_ten_moves_no_target_by_more_than_a_tenth(shape: str) -> None:
+    assert measures.freak_moves(demo_study("repointing"), shape) <= 0.1
 
 
 @pytest.mark.parametrize("shape", measures.DUMPS)

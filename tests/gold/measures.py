@@ -16,6 +16,8 @@ from fundament.core.scoring.score import score
 from fundament.core.yardstick.build import build_yardstick
 from fundament.core.yardstick.model import ComparedPage, Yardstick
 from fundament.core.yardstick.page_analysis import analyse_page
+from fundament.core.yardstick.ranges import is_usual
+from fundament.core.yardstick.structure import structure_of
 from standins.sheets import to_html
 from tests.gold import entities as gold_entities
 from tests.gold import terms as gold_terms
@@ -92,22 +94,56 @@ def subtopics(study: DemoStudy) -> dict[str, float]:
     return {"precision": precision, "recall": recall, "f1": 2 * precision * recall / (precision + recall)}
 
 
-def freak_moves(study: DemoStudy, words: int = 14_000) -> float:
-    """The largest share by which one giant among ten competitors moves a target (of terms, by more than one use) or a structure quartile."""
-    ten = list(study.pages[:10])
-    sentence = " ".join(
-        f"{term.name} is said to be so, and again and again it is {term.name} that they go on about." for term in study.yardstick.terms[:5]
-    )
-    html = "<main><h1>Giant</h1>" + f"<h2>More</h2><p>{sentence}</p>" * (words // len(sentence.split())) + "</main>"
-    giant = read_page(html, "https://giant.example/")
-    before = build_yardstick(ten[:9], study.keyword)
-    after = build_yardstick([*ten[:9], ComparedPage(10, giant, analyse_page(giant))], study.keyword)
-    return largest_move(before, after)
+FREAKS = ("giant", "stuffed", "tiny", "headings", "off the subject")
 
 
-def largest_move(before: Yardstick, after: Yardstick) -> float:
-    """The largest relative change of a target between two yardsticks; counts that change by one at the most are whole-number rounding."""
-    moves = [abs(after.planned_words - before.planned_words) / before.planned_words]
+def freak_page(study: DemoStudy, shape: str) -> ComparedPage:
+    """A competitor unlike the others: of 14,000 words, of the usual length but stuffed, of a few words, all headings and images, or of another subject."""
+    sentence = "They say that {} is so, and again and again it is {} that they go on about."
+    names = [term.name for term in study.yardstick.terms[:12]]
+    usual = study.yardstick.planned_words
+    told = [sentence.format(name, name) for name in names]
+    body = {
+        "giant": f"<h2>More</h2><p>{' '.join(told)}</p>" * (14_000 // 200),
+        "stuffed": f"<p>{' '.join((told * 40)[: usual // 17])}</p>",
+        "tiny": "<p>There is not much to say about it here, so come back next week.</p>",
+        "headings": "".join(
+            f"<h2>{name}?</h2><p>{line}</p><p><img src=/i.png alt='{name}'></p>" for name, line in zip(names * 12, told * 12, strict=True)
+        ),
+        "off the subject": "<p>"
+        + "The cat sat by the window and thought about the fish that it had eaten in the harbour. " * (usual // 17)
+        + "</p>",
+    }[shape]
+    reading = read_page(f"<main><h1>Freak</h1>{body}</main>", "https://freak.example/")
+    return ComparedPage(10, reading, analyse_page(reading))
+
+
+def freak_moves(study: DemoStudy, shape: str) -> float:
+    """The largest share by which one freak among ten competitors moves a target (counts by more than one use).
+
+    Looked at are the ranges of all terms, and the planned length and the structure targets of the measures in which the freak is far off: where it is as
+    others are, it is one more page, and may move the middle half as any page does.
+    """
+    nine = [replace_rank(page, rank) for rank, page in enumerate(study.pages[:9], 1)]
+    freak = freak_page(study, shape)
+    before, after = build_yardstick(nine, study.keyword), build_yardstick([*nine, freak], study.keyword)
+    values = structure_of(freak.reading)
+    far_off = [
+        name for name in before.structure
+        if name in values and not is_usual([*(page.structure[name] for page in before.pages), values[name]])[-1]
+    ]  # fmt: skip
+    return largest_move(before, after, far_off)
+
+
+def replace_rank(page: ComparedPage, rank: int) -> ComparedPage:
+    """The page at another rank."""
+    return ComparedPage(rank, page.reading, page.analysis)
+
+
+def largest_move(before: Yardstick, after: Yardstick, structure: Sequence[str]) -> float:
+    """The largest relative change of a target (planned length, a term's range, the middle half of a structure measure) between two
+    yardsticks; counts that change by one at the most are rounding to whole uses."""
+    moves = [abs(after.planned_words - before.planned_words) / before.planned_words if "words" in structure else 0.0]
     later = {term.phrases: term for term in after.terms}
     for term in before.terms:
         other = later.get(term.phrases)
@@ -115,10 +151,10 @@ def largest_move(before: Yardstick, after: Yardstick) -> float:
             continue
         for old, new in ((term.low, other.low), (term.high, other.high)):
             moves.append(abs(new - old) / old if abs(new - old) > 1 else 0.0)
-    for name, wanted in before.structure.items():
+    for name in structure:
+        wanted = before.structure[name]
         for old, new in ((wanted.p25, after.structure[name].p25), (wanted.p75, after.structure[name].p75)):
-            if old:
-                moves.append(abs(new - old) / old)
+            moves.append(abs(new - old) / old if old and abs(new - old) > 1 else 0.0)
     return max(moves)
 
 
