@@ -129,6 +129,7 @@ def _measured(yardstick: Yardstick, result: Score, edits: list[tuple[str, str, f
         ],
         "entities": [{**_entity(e), "state": state_of("entities", e.name).state} for e in yardstick.entities],
         "subtopics": [{**_subtopic(s), "state": state_of("subtopics", s.label).state} for s in yardstick.subtopics],
+        "own_headings": list(result.own_headings),
         "structure": structure,
         "score": {
             "total": round(result.total, 2),

@@ -56,6 +56,15 @@ def test_a_heading_without_text_below_earns_nothing(compiled: CompiledYardstick)
     assert headings.value == 2 and "count nothing" in headings.reason
 
 
+def test_headings_that_no_competitor_has_are_the_texts_own(compiled: CompiledYardstick) -> None:
+    label = next(s.label for s in compiled.yardstick.subtopics if "rak" in s.label.lower())
+    draft = read_draft(
+        f"<h2>{label}</h2><p>{RAKE}</p><h2>Our dog and the tea party</h2><p>The dog had tea with us in the garden that day.</p>",
+        language="en",
+    )
+    assert score(draft, compiled).own_headings == ("Our dog and the tea party",)
+
+
 def test_a_short_section_is_lengthened(compiled: CompiledYardstick) -> None:
     label = next(s.label for s in compiled.yardstick.subtopics if "rak" in s.label.lower())
     _, found = edits_of(compiled, f"<h2>{label}</h2><p>Take out the old mortar with a chisel.</p>", "lengthen_section")

@@ -15,8 +15,16 @@ import simplemma
 
 # units that are written behind a number; "in" and "a" are left out, for they are words far more often
 _UNITS = "mm|cm|dm|km|m|ml|cl|l|kg|mg|g|t|kW|kWh|W|V|A|Hz|kHz|MHz|GHz|kB|MB|GB|TB|ha|ft|oz|lb|lbs|psi|bar|N|kN|Pa|kPa|MPa|°\\s?C|°\\s?F|°|%|‰|dB|lx|lm|px|pt|rpm|mph"
+# web and mail addresses and paths are one word each, and never part of a term
+_ADDRESS_PATTERN = (
+    r"(?:https?://|www\.)[^\s<>\"'“”)\]]*[\w/]|[\w.+-]+@[\w-]+(?:\.[\w-]+)+|~?(?:/[\w.~-]*\w){2,}/?|"
+    r"\b[\w-]+(?:\.[\w-]+)*\.(?:com|org|net|edu|gov|info|io|eu|uk|de|fr|es|it|nl|pt|pl|example|html?|php|pdf)\b(?:/[\w./~-]*\w)?"
+)
+_ADDRESS = re.compile(_ADDRESS_PATTERN, re.UNICODE)
 _WORD = re.compile(
-    rf"\d+(?:[.,:/]\d+)*(?:[\u00a0\u202f ]?(?:{_UNITS})[²³]?(?![\w²³])|[^\W\d_]+)?|[^\W\d_]+(?:['’][^\W\d_]+)*\d*", re.UNICODE
+    rf"{_ADDRESS_PATTERN}|"
+    rf"\d+(?:[.,:/]\d+)*(?:[\u00a0\u202f ]?(?:{_UNITS})[²³]?(?![\w²³])|[^\W\d_]+)?|[^\W\d_]+(?:['’][^\W\d_]+)*\d*",
+    re.UNICODE,
 )
 _SPACES = re.compile(r"\s+")
 _PREFIXED = re.compile(r"\b(re|un|non|pre|de|anti|sub|over|under|semi|mis|co|multi)-(?=[^\W\d_]{3})", re.IGNORECASE)
@@ -66,6 +74,11 @@ _KEEP_Z = frozenset(["size", "sized", "sizes", "sizing", "prize", "prized", "pri
 _QUANTITY = re.compile(rf"\d+(?:[.,:/]\d+)*\s?(?:{_UNITS})[²³]?", re.UNICODE)
 
 
+def is_address(word: str) -> bool:
+    """Whether a word is a web or mail address or a path."""
+    return not word.isalpha() and bool(_ADDRESS.fullmatch(word))
+
+
 def is_quantity(word: str) -> bool:
     """Whether a word is a number with its unit ("25 mm")."""
     return bool(_QUANTITY.fullmatch(word))
@@ -87,6 +100,8 @@ def lemma_of(word: str, language: str = "en") -> str:
     lower = word.lower().replace("’", "'")
     if lower[0].isdigit():
         return _SPACES.sub("", lower)
+    if is_address(lower):
+        return lower
     if language == "en":
         if lower.endswith("'s"):
             lower = lower[:-2]

@@ -39,7 +39,8 @@ class Item:
 
 @dataclass(frozen=True)
 class Score:
-    """total: 0..100, the sum of the parts; every part is the sum of its items' points."""
+    """total: 0..100, the sum of the parts; every part is the sum of its items' points. own_headings: the text's headings with text below
+    them that are of no subtopic of the competitors: its own angle."""
 
     total: float
     parts: tuple[Part, ...]
@@ -47,6 +48,7 @@ class Score:
     aim: float
     enough: float
     words: int
+    own_headings: tuple[str, ...] = ()
     version: str = CORE_VERSION
 
     def items_of(self, part: str) -> tuple[Item, ...]:

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from fundament.core.reading.model import Reading
 from fundament.core.scoring.compiled import CompiledYardstick
-from fundament.core.scoring.features import DraftFeatures, draft_features
+from fundament.core.scoring.features import DraftFeatures, draft_features, headings_with_text
 from fundament.core.scoring.model import PART_WEIGHTS, Item, Part, Score
 from fundament.core.scoring.points import (
     COUNTED,
@@ -63,7 +63,15 @@ def score_features(compiled: CompiledYardstick, features: DraftFeatures) -> Scor
         aim=yardstick.aim,
         enough=yardstick.enough,
         words=int(features.structure["words"]),
+        own_headings=_own_headings(features),
     )
+
+
+def _own_headings(features: DraftFeatures) -> tuple[str, ...]:
+    """Headings from H2 on, with text below them, that are close to no subtopic's headings."""
+    counted, _ = headings_with_text(features.blocks)
+    own = [b.text for b in counted if b.level >= 2 and float(b.features.heading.max(initial=0.0)) < HEADED_AT]
+    return tuple(dict.fromkeys(own))
 
 
 def why(result: Score) -> tuple[Item, ...]:

@@ -111,7 +111,9 @@ def find_names(pages: Sequence[ComparedPage], language: str) -> dict[tuple[str, 
     kinds: dict[tuple[str, ...], Counter[str]] = defaultdict(Counter)
     empty = empty_words(language)
     for number, page in enumerate(pages):
-        common = {c.key for c in page.analysis.candidates if any(form.islower() for form in c.forms)}
+        common = {
+            c.key for c in page.analysis.candidates if 2 * sum(n for form, n in c.forms.items() if form.islower()) > sum(c.forms.values())
+        }
         uses = [(name.text, KIND_OF_LABEL.get(name.label, ""), name.count) for name in page.analysis.names]
         for text, kind, count in uses:
             lemmas = name_lemmas(text, language)

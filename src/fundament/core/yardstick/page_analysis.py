@@ -8,7 +8,7 @@ from dataclasses import dataclass, field
 
 from fundament.core.language.analysis import Sentence, analyse_text
 from fundament.core.language.function_words import empty_words, function_words, inner_words
-from fundament.core.language.words import is_quantity
+from fundament.core.language.words import is_address, is_quantity
 from fundament.core.reading.model import Block, Reading
 from fundament.core.version import CORE_VERSION
 
@@ -143,7 +143,10 @@ def _candidate_bounds(sentence: Sentence, tags: tuple[str, ...], language: str) 
     functional, inner, empty = function_words(language), inner_words(language), empty_words(language)
     words = [token.text.lower().replace("’", "'") for token in sentence.tokens]
     content = [
-        word not in functional and token.lemma not in functional and (len(word) > 2 or word.isdigit() or token.text.isupper())
+        word not in functional
+        and token.lemma not in functional
+        and (len(word) > 2 or word.isdigit() or token.text.isupper())
+        and not is_address(token.text)
         for word, token in zip(words, sentence.tokens, strict=True)
     ]
     bounds: list[tuple[int, int]] = []

@@ -27,7 +27,8 @@ CUT_DISTANCES = (0.8, 0.9, 1.0)
 CUT_APART = 0.6  # sections apart in more of the groupings than this, on average, are not of one subtopic
 BELOW_WORDS = 60
 _NUMBERING = re.compile(
-    r"^(step|part|chapter|tip|lesson|no\.?)?\s*(\d+|one|two|three|four|five|six|seven|eight|nine|ten)\s*[.:)]\s+", re.IGNORECASE
+    r"^(step|part|chapter|tip|lesson|section|no\.?)?\s*(\d+(?:\.\d+)*|one|two|three|four|five|six|seven|eight|nine|ten)\s*[.:)]\s+",
+    re.IGNORECASE,
 )
 CLOSING = frozenset(
     [
@@ -76,7 +77,9 @@ def find_subtopics(
     found = [f for f in found if not _is_closing(f[2].heading, language)]
     if not found:
         return ()
-    distance, labels = _group(section_distances([(number, section) for number, _, section in found], keyword_lemmas, language))
+    views = section_distances([(number, section) for number, _, section in found], keyword_lemmas, language)
+    labels = _group(views)
+    distance = np.mean(views, axis=0)  # for the label: the heading closest to the others
     least = 2 if len(pages) > 2 else 1
     groups: dict[int, list[int]] = {}
     for position, label in enumerate(labels):
@@ -129,11 +132,11 @@ def _is_closing(heading: str, language: str) -> bool:
     return bool(words) and all(word in CLOSING for word in words)
 
 
-def _group(views: Sequence[Distances]) -> tuple[Distances, list[int]]:
-    """The share of groupings in which two sections are apart, shape (n, n), and the number of each section's group."""
+def _group(views: Sequence[Distances]) -> list[int]:
+    """The number of each section's group."""
     size = len(views[0])
     if size < 2:
-        return np.zeros((size, size)), [1] * size
+        return [1] * size
     together = np.zeros((size, size))
     rows, columns = np.triu_indices(size, 1)
     for distance in views:
@@ -143,4 +146,4 @@ def _group(views: Sequence[Distances]) -> tuple[Distances, list[int]]:
             together += labels[:, None] == labels[None, :]
     apart = 1.0 - together / (len(views) * len(CUT_DISTANCES))
     tree = linkage(apart[rows, columns], method="average")
-    return apart, [int(label) for label in fcluster(tree, CUT_APART, criterion="distance")]
+    return [int(label) for label in fcluster(tree, CUT_APART, criterion="distance")]
