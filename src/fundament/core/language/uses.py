@@ -51,9 +51,12 @@ def is_crammed(sentence: Sentence, matches: Sequence[Match], language: str) -> b
 
     True when (a) LONGEST_RUN different phrases stand side by side, parted only by commas, articles, "and" or "or"; (b) SHORT_RUN do
     and there are fewer other content words than phrases, or three do and there are none; (c) it has CRAMMED_FROM phrases or more and
-    fewer than one other content word for every CRAMMED_SHARE of them; (d) it holds more than MOST_IN_SENTENCE different phrases.
+    fewer than one other content word for every CRAMMED_SHARE of them; (d) it holds more than MOST_IN_SENTENCE different phrases;
+    (e) it is made of phrases alone.
     """
     different = len({match.phrase for match in matches})
+    if sum(match.end - match.start for match in matches) >= len(sentence.tokens):
+        return True  # nothing but phrases, such as "the width of the joint" alone in a line
     if different < 3:
         return False
     if different > MOST_IN_SENTENCE:

@@ -28,9 +28,10 @@ MOST_KEPT = 20_000  # blocks
 
 @dataclass(frozen=True, eq=False)
 class BlockFeatures:
-    """One block. terms: counted uses; mentioned, recognised: mentions per entity; best: closest sentences per subtopic,
+    """One block. sentences: the real ones, natural and not crammed; terms: counted uses; mentioned, recognised: mentions per entity; best: closest sentences per subtopic,
     shape (BEST_SENTENCES, subtopics), highest first; heading: similarity of the heading per subtopic; keyword: share of the keyword in a heading;
-    asks: whether a heading is a question."""
+    asks: whether a heading is a question;
+    says: whether it is text to a heading above it."""
 
     words: int
     sentences: int
@@ -41,6 +42,7 @@ class BlockFeatures:
     heading: Numbers
     keyword: float
     asks: bool
+    says: bool
     exact_keyword: int
     counted_words: int
     real_words: tuple[str, ...] = ()  # the first words of its real sentences, for what the text opens with
@@ -62,8 +64,8 @@ class PlacedBlock:
 
     @property
     def is_text(self) -> bool:
-        """Whether a heading above it has something below it: a real sentence, or an item or cell of a list or table."""
-        return bool(self.features.real_words) or self.kind in ("list_item", "table_cell", "code")
+        """Whether a heading above it has something below it: a real sentence, code, or an item or cell that is more than a term."""
+        return self.features.says
 
 
 def place_block(compiled: CompiledYardstick, kind: str, level: int, text: str) -> PlacedBlock:
@@ -106,12 +108,14 @@ def _block_features(compiled: CompiledYardstick, kind: str, level: int, text: st
     best = np.zeros((BEST_SENTENCES, subtopics))
     heading = np.zeros(subtopics)
     if kind == "code":
-        return BlockFeatures(0, 0, terms, mentioned, recognised, best, heading, 0.0, False, 0, 0)
+        return BlockFeatures(0, 0, terms, mentioned, recognised, best, heading, 0.0, False, True, 0, 0)
     sentences = analyse_text(text, compiled.language)
     words = sum(len(sentence.tokens) for sentence in sentences)
     exact = 0
     keyword = 0.0
     counted_words = words
+    real_sentences = 0
+    says = False
     real_words: tuple[str, ...] = ()
     if kind == "heading":
         keyword = keyword_share(text, compiled.keyword_lemmas, compiled.language)
@@ -124,15 +128,17 @@ def _block_features(compiled: CompiledYardstick, kind: str, level: int, text: st
         real = [s for i, s in enumerate(sentences) if s.natural and i not in crammed]
         counted_words = words - sum(len(sentences[i].tokens) for i in crammed)
         _count_entities(compiled, sentences, crammed, mentioned, recognised)
+        real_sentences = len(real)
+        inside = sum(match.end - match.start for _, match in matches)
+        says = bool(real) or (kind in ("list_item", "table_cell") and inside < words)
         exact = sum(1 for s in real if contains(s.lemmas, compiled.keyword_lemmas))
         if real:
             similarity = compiled.sentence_similarity([text[s.start : s.end] for s in real])
             best = highest(similarity, best)
         real_words = tuple(" ".join(text[s.start : s.end] for s in real).split()[:OPENING_WORDS])
-    natural = sum(1 for sentence in sentences if sentence.natural)
     return BlockFeatures(
         words,
-        natural,
+        real_sentences,
         terms,
         mentioned,
         recognised,
@@ -140,6 +146,7 @@ def _block_features(compiled: CompiledYardstick, kind: str, level: int, text: st
         heading,
         keyword,
         kind == "heading" and is_question(text),
+        says,
         exact,
         counted_words,
         real_words,
