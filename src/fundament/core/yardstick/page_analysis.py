@@ -19,7 +19,8 @@ _INSIDE_TAGS = frozenset(("NOUN", "PROPN", "ADJ", "NUM", "VERB", "X", ""))
 _CAPITAL_RUN = re.compile(
     r"(?<![.!?:] )(?<!^)\b[A-Z][\w’'-]+(?: (?:of|for|and|the) (?=[A-Z])| (?=[A-Z]))(?:[A-Z][\w’'-]+(?: (?:of|for|and|the) (?=[A-Z])| (?=[A-Z])|))+"
 )
-_ACRONYM = re.compile(r"((?:[^\W\d_]+[ -]){1,5}[^\W\d_]+) \(([A-Z]{2,6})\)")
+_ACRONYM = re.compile(r" \(([A-Z]{2,6})\)")
+_WORDS_BEFORE = re.compile(r"(?:[^\W\d_]+[ -]){0,5}[^\W\d_]+$")
 
 
 @dataclass(frozen=True)
@@ -193,8 +194,10 @@ def _acronyms(block: Block) -> dict[str, str]:
     """ "natural hydraulic lime (NHL)" -> {"NHL": "natural hydraulic lime"} where the initials agree (Schwartz and Hearst 2003, simplified)."""
     found: dict[str, str] = {}
     for match in _ACRONYM.finditer(block.text):
-        words = re.split(r"[ -]", match.group(1))
-        letters = match.group(2)
+        # looked for from the brackets backwards: forwards, every run of words would be tried
+        before = _WORDS_BEFORE.search(block.text, max(0, match.start() - 120), match.start())
+        words = re.split(r"[ -]", before.group(0)) if before else []
+        letters = match.group(1)
         if len(words) >= len(letters):
             tail = words[-len(letters) :]
             if all(word[0].upper() == letter for word, letter in zip(tail, letters, strict=True)):
