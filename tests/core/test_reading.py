@@ -63,6 +63,22 @@ def test_clutter_is_kept_with_its_reason() -> None:
     assert not any("cookies" in b.text or "loft ladders" in b.text for b in reading.main_blocks())
 
 
+@pytest.mark.parametrize(
+    ("heading", "line"),
+    [
+        ("Ähnliche Beiträge", "Alle Rechte vorbehalten 2026"), ("Articles similaires", "Tout accepter"), ("Artículos relacionados", "Volver arriba"),
+        ("Articoli correlati", "Leggi tutto"), ("Gerelateerde artikelen", "Lees verder"), ("Artigos relacionados", "Ler mais"), ("Podobne wpisy", "Czytaj więcej"),
+    ],
+)  # fmt: skip
+def test_furniture_is_known_in_the_other_languages(heading: str, line: str) -> None:
+    text = "Der Mörtel ist weicher als der Stein und bleibt es auch nach vielen Jahren im Wind und im Regen. " * 3
+    links = "".join(f"<li><a href=/{n}>Noch ein Beitrag</a></li>" for n in range(4))
+    page = f"<main><h1>Titel</h1><p>{text}</p><h2>Mörtel</h2><p>{text}</p><p>{line}</p><h2>{heading}</h2><ul>{links}</ul></main>"
+    reading = read_page(page, "https://a.example/")
+    assert [b.text for b in reading.headings()] == ["Titel", "Mörtel"]
+    assert line not in [b.text for b in reading.main_blocks()]
+
+
 def test_comments_longer_than_the_article_do_not_count() -> None:
     comments = "".join(f"<li class=comment><p>{'I think that my neighbour said something long about it. ' * 6}</p></li>" for _ in range(20))
     page = f"<body><article><h1>Short</h1><p>{'The article says this in some words. ' * 10}</p></article><ol class=comments>{comments}</ol></body>"

@@ -98,13 +98,30 @@ CLUTTER_HEADING = re.compile(
     r"(leave|post) a (reply|comment)|\d* ?comments?( \(\d+\))?|share this.*|follow us|newsletter|subscribe.*|sign up.*|"
     r"recent (posts|articles)|popular (posts|articles|now)|about the author|categories|tags|archives?|advertisement|"
     r"customers? also (bought|viewed).*|recently viewed|trending( now)?|most read|navigation( menu)?|table of contents|contents|"
-    r"on this page|in this (article|guide)|join the (discussion|conversation))$",
+    r"on this page|in this (article|guide)|join the (discussion|conversation)|"
+    r"ähnliche (artikel|beiträge|themen)|das könnte (sie|dich) auch interessieren|verwandte (artikel|themen)|kommentare?|schreibe? einen kommentar|"
+    r"inhalt(sverzeichnis)?|neueste (beiträge|kommentare)|beliebte beiträge|teilen|über den autor|kategorien|schlagwörter|"
+    r"articles? (similaires|liés|récents)|à lire (aussi|également)|vous aimerez aussi|commentaires?|laisser un commentaire|sommaire|table des matières|"
+    r"partager( cet article)?|catégories|à propos de l['’]auteur|"
+    r"(artículos|entradas) (relacionad[oa]s|recientes)|también te puede interesar|comentarios?|deja (un comentario|una respuesta)|índice|compartir|categorías|"
+    r"articoli (correlati|recenti|simili)|potrebbe interessarti( anche)?|commenti|lascia un commento|indice|condividi|categorie|"
+    r"gerelateerde (artikelen|berichten)|lees ook|misschien ook interessant|reacties?|laat een reactie achter|inhoudsopgave|delen|categorieën|recente berichten|"
+    r"artigos (relacionados|recentes)|posts relacionados|leia também|comentários?|deixe (um comentário|uma resposta)|índice|partilhar|compartilhar|categorias|"
+    r"(podobne|powiązane|ostatnie) (artykuły|wpisy)|zobacz (też|także|również)|czytaj też|komentarze?|dodaj komentarz|spis treści|udostępnij|kategorie)$",
     re.IGNORECASE,
 )
 CLUTTER_LINE = re.compile(
     r"^(skip to (main )?content|advert(isement)?|sponsored( content)?|share( this)?( (page|article|post))?|tweet|print( this page)?|read more|"
     r"add to (basket|cart|wishlist)|back to top|log ?in|sign in|register|menu|search|home|accept( all)?|close|reply|report|quote|"
     r"all rights reserved.*|©.*|copyright .*|\d+ (comments?|shares?|likes?)|this (site|website) uses cookies.*|we use cookies.*|"
+    r"zum inhalt springen|anzeige|werbung|mehr lesen|weiterlesen|in den warenkorb|nach oben|anmelden|registrieren|suche|startseite|alle akzeptieren|alle rechte vorbehalten.*|"
+    r"(wir|diese (seite|website)) (verwenden|verwendet|nutzen|nutzt) cookies.*|aller au contenu|publicité|lire la suite|ajouter au panier|haut de page|se connecter|rechercher|accueil|"
+    r"tout accepter|tous droits réservés.*|(nous utilisons|ce site utilise) des cookies.*|ir al contenido|publicidad|leer más|añadir al carrito|volver arriba|iniciar sesión|buscar|inicio|"
+    r"aceptar todo|todos los derechos reservados.*|(utilizamos|este sitio utiliza) cookies.*|vai al contenuto|pubblicità|leggi (tutto|di più)|aggiungi al carrello|torna su|accedi|cerca|"
+    r"accetta tutto|tutti i diritti riservati.*|(utilizziamo|questo sito utilizza) (i )?cookie.*|naar de inhoud|advertentie|lees (meer|verder)|in winkelwagen|naar boven|inloggen|zoeken|"
+    r"alles accepteren|alle rechten voorbehouden.*|(wij gebruiken|deze (site|website) gebruikt) cookies.*|ir para o conteúdo|publicidade|ler mais|leia mais|adicionar ao carrinho|"
+    r"voltar ao topo|iniciar sessão|pesquisar|aceitar tudo|todos os direitos reservados.*|(usamos|utilizamos|este site utiliza) cookies.*|przejdź do treści|reklama|czytaj (więcej|dalej)|"
+    r"dodaj do koszyka|do góry|zaloguj się|szukaj|strona główna|akceptuj wszystko|wszelkie prawa zastrzeżone.*|(używamy|ta strona używa) (plików )?cookies?.*|"
     r"posted (by|on|in) .{0,60}|by [A-Z]\S+ [A-Z]\S+( \| .{0,40})?|last updated:? .{0,30}|\d+ min(ute)?s? read)$",
     re.IGNORECASE,
 )
