@@ -4,73 +4,13 @@ from __future__ import annotations
 
 import re
 
-_ABBREVIATIONS = frozenset(
-    [
-        "mr",
-        "mrs",
-        "ms",
-        "dr",
-        "prof",
-        "st",
-        "sr",
-        "jr",
-        "rev",
-        "hon",
-        "e.g",
-        "i.e",
-        "eg",
-        "ie",
-        "etc",
-        "vs",
-        "cf",
-        "al",
-        "approx",
-        "no",
-        "nos",
-        "fig",
-        "figs",
-        "p",
-        "pp",
-        "vol",
-        "ed",
-        "eds",
-        "dept",
-        "inc",
-        "ltd",
-        "co",
-        "corp",
-        "bros",
-        "u.k",
-        "u.s",
-        "a.m",
-        "p.m",
-        "max",
-        "min",
-        "ca",
-        "est",
-        "tel",
-        "ext",
-        "ref",
-        "sq",
-        "ft",
-        "in",
-        "oz",
-        "lb",
-        "z.b",
-        "bzw",
-        "usw",
-        "d.h",
-        "ca",
-        "nr",
-        "bspw",
-        "vgl",
-        "str",
-        "p.ex",
-        "sig",
-        "sra",
-        "art",
-        "cap",
-    ]
+from fundament.core.language.word_list import word_list
+
+_ABBREVIATIONS = word_list(
+    """
+    mr mrs ms dr prof st sr jr rev hon e.g i.e eg ie etc vs cf al approx no nos fig figs p pp vol ed eds dept inc ltd co corp bros u.k u.s a.m p.m max
+    min ca est tel ext ref sq ft in oz lb z.b bzw usw d.h ca nr bspw vgl str p.ex sig sra art cap
+    """
 )
 # those may also end a sentence; they do so when a capital follows
 _MAY_END = frozenset(

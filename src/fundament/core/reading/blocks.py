@@ -5,52 +5,16 @@ from __future__ import annotations
 import re
 from dataclasses import dataclass, field
 
+from fundament.core.language.word_list import word_list
 from fundament.core.reading.clutter import SKIPPED_TAGS
 from fundament.core.reading.model import Mark
 from fundament.core.reading.tree import Element
 
-_INLINE = frozenset(
-    [
-        "a",
-        "abbr",
-        "acronym",
-        "b",
-        "bdi",
-        "bdo",
-        "big",
-        "cite",
-        "code",
-        "data",
-        "del",
-        "dfn",
-        "em",
-        "font",
-        "i",
-        "ins",
-        "kbd",
-        "label",
-        "mark",
-        "nobr",
-        "q",
-        "ruby",
-        "s",
-        "samp",
-        "small",
-        "span",
-        "button",
-        "strike",
-        "strong",
-        "sub",
-        "sup",
-        "time",
-        "tt",
-        "u",
-        "var",
-        "wbr",
-        "rt",
-        "rp",
-        "rb",
-    ]
+_INLINE = word_list(
+    """
+    a abbr acronym b bdi bdo big cite code data del dfn em font i ins kbd label mark nobr q ruby s samp small span button strike strong sub sup time
+    tt u var wbr rt rp rb
+    """
 )
 _MARK_OF_TAG = {"b": "bold", "strong": "bold", "i": "italic", "em": "italic", "cite": "italic", "a": "link"}
 _HEADINGS = {f"h{level}": level for level in range(1, 7)}

@@ -9,33 +9,13 @@ from __future__ import annotations
 import itertools
 import re
 
+from fundament.core.language.word_list import word_list
 from fundament.core.reading.tree import Element
 
-SKIPPED_TAGS = frozenset(
-    [
-        "script",
-        "style",
-        "template",
-        "noscript",
-        "svg",
-        "canvas",
-        "object",
-        "embed",
-        "iframe",
-        "head",
-        "link",
-        "meta",
-        "title",
-        "select",
-        "option",
-        "datalist",
-        "textarea",
-        "audio",
-        "video",
-        "map",
-        "progress",
-        "meter",
-    ]
+SKIPPED_TAGS = word_list(
+    """
+    script style template noscript svg canvas object embed iframe head link meta title select option datalist textarea audio video map progress meter
+    """
 )
 
 _BY_TAG = {"nav": "navigation", "aside": "sidebar", "form": "form", "footer": "footer", "dialog": "pop-up", "menu": "navigation"}

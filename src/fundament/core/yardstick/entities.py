@@ -15,29 +15,17 @@ from dataclasses import replace
 from fundament.core.language.analysis import analyse_text
 from fundament.core.language.function_words import empty_words, function_words
 from fundament.core.language.phrases import PhraseMatcher
+from fundament.core.language.word_list import word_list
 from fundament.core.language.wordnet import noun_senses
 from fundament.core.yardstick.concept_kinds import concept_kinds
 from fundament.core.yardstick.entity_names import NAME_KINDS, Found, find_names, name_lemmas
 from fundament.core.yardstick.model import ComparedPage, Entity, OwnEntity, Term
 from fundament.core.yardstick.terms import least_pages
 
-_CONCEPT_KINDS = frozenset(
-    [
-        "act",
-        "animal",
-        "artifact",
-        "body",
-        "event",
-        "food",
-        "object",
-        "person",
-        "phenomenon",
-        "plant",
-        "process",
-        "substance",
-        "group",
-        "location",
-    ]
+_CONCEPT_KINDS = word_list(
+    """
+    act animal artifact body event food object person phenomenon plant process substance group location
+    """
 )
 _ABSTRACT_KINDS = frozenset(["shape", "state"])  # "void", "moisture": only when they are very much of the subject
 ABSTRACT_SPECIFIC = 2.0  # log10

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterable
 
 from fundament.core.language.analysis import analyse_text
+from fundament.core.language.word_list import word_list
 from fundament.core.reading.model import Reading
 
 MEASURES = {
@@ -26,65 +27,12 @@ MEASURES = {
     "bold": "bold passages",
     "exact_keyword": "sentences with the exact keyword",
 }
-_QUESTION_WORDS = frozenset(
-    [
-        "how",
-        "what",
-        "why",
-        "when",
-        "where",
-        "which",
-        "who",
-        "can",
-        "do",
-        "does",
-        "is",
-        "are",
-        "should",
-        "will",
-        "must",
-        "could",
-        "was",
-        "wie",
-        "was",
-        "warum",
-        "wann",
-        "wo",
-        "welche",
-        "kann",
-        "comment",
-        "pourquoi",
-        "quand",
-        "où",
-        "quel",
-        "quelle",
-        "que",
-        "qué",
-        "cómo",
-        "cuándo",
-        "dónde",
-        "cuál",
-        "come",
-        "perché",
-        "quando",
-        "dove",
-        "quale",
-        "hoe",
-        "wat",
-        "waarom",
-        "wanneer",
-        "waar",
-        "welke",
-        "como",
-        "porquê",
-        "onde",
-        "qual",
-        "jak",
-        "co",
-        "dlaczego",
-        "kiedy",
-        "gdzie",
-    ]
+_QUESTION_WORDS = word_list(
+    """
+    how what why when where which who can do does is are should will must could was wie was warum wann wo welche kann comment pourquoi quand où quel
+    quelle que qué cómo cuándo dónde cuál come perché quando dove quale hoe wat waarom wanneer waar welke como porquê onde qual jak co dlaczego kiedy
+    gdzie
+    """
 )
 
 

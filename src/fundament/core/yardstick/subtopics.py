@@ -16,6 +16,7 @@ import numpy as np
 from scipy.cluster.hierarchy import fcluster, linkage
 
 from fundament.core.language.function_words import function_words
+from fundament.core.language.word_list import word_list
 from fundament.core.language.words import tokenize
 from fundament.core.reading.model import Reading
 from fundament.core.yardstick.model import ComparedPage, PageSummary, Subtopic, SubtopicHeading
@@ -30,22 +31,10 @@ _NUMBERING = re.compile(
     r"^(step|part|chapter|tip|lesson|section|no\.?)?\s*(\d+(?:\.\d+)*|one|two|three|four|five|six|seven|eight|nine|ten)\s*[.:)]\s+",
     re.IGNORECASE,
 )
-CLOSING = frozenset(
-    [
-        "conclusion",
-        "summary",
-        "introduction",
-        "faq",
-        "faqs",
-        "overview",
-        "final",
-        "thoughts",
-        "references",
-        "notes",
-        "sources",
-        "further",
-        "reading",
-    ]
+CLOSING = word_list(
+    """
+    conclusion summary introduction faq faqs overview final thoughts references notes sources further reading
+    """
 )
 
 
