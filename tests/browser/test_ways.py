@@ -168,3 +168,24 @@ def test_bad_input_is_answered_in_place(page: Page, live_server: Any) -> None:
     expect(page.locator(".field-addresses .problem")).to_contain_text("private network")
     expect(page.locator("#id_addresses")).to_have_value("http://169.254.169.254/latest")
     assert find_barriers(page) == []
+
+
+def test_a_block_is_left_out_by_hand_and_the_measures_are_looked_at(page: Page, study: Study, live_server: Any) -> None:
+    result = study.results.filter(chosen=True).first()
+    page.goto(f"{live_server.url}/studies/{study.pk}/results/{result.pk}/")
+    before = page.locator("#read .answer").inner_text()
+    page.locator(".read-block.kind-paragraph:not(.left-out) button").first.click()
+    expect(page.locator("#read .answer")).not_to_have_text(before)
+    expect(page.locator("#read")).to_contain_text("left out by hand")
+    assert find_barriers(page) == []
+    page.click("text=Undo the 1 decision made by hand")
+    expect(page.locator("#read .answer")).to_have_text(before)
+    page.click(".tabs a:has-text('Terms')")
+    page.click("text=TF-IDF, WDF*IDF and BM25 of these terms")
+    page.select_option("#measure", "bm25")
+    page.click("button:has-text('Show')")
+    expect(page.locator(".answer")).to_contain_text("By BM25")
+    expect(page.locator("svg.curve polyline")).to_have_count(2)
+    page.click("thead a:has-text('TF-IDF, mean')")
+    assert "measure=bm25" in page.url  # sorting keeps the choice
+    assert find_barriers(page) == []

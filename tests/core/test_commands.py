@@ -76,3 +76,43 @@ def test_errors_are_one_sentence_and_status_2(folder: Path, capsys: pytest.Captu
     captured = capsys.readouterr()
     assert captured.out == ""
     assert captured.err.startswith("fundament: ") and captured.err.count("\n") == 1
+
+
+def test_zones_measures_and_own_entities_are_printed(folder: Path, tmp_path: Path, capsys: pytest.CaptureFixture[str]) -> None:
+    own = tmp_path / "own.ttl"
+    own.write_text(
+        '@prefix skos: <http://www.w3.org/2004/02/skos/core#> . <http://x.example/c> a skos:Concept ; skos:prefLabel "barrier cream" .',
+        encoding="utf-8",
+    )
+    draft = tmp_path / "draft.md"
+    draft.write_text("# Lime mortar\n\n## Our dog and the tea party\n\nThe lime mortar of this wall is soft and it has served well.\n")
+    arguments = ["analyse", "--keyword", "lime mortar", "--pages", str(folder), "--draft", str(draft), "--skos", str(own)]
+    assert main(arguments) == 0
+    output = json.loads(capsys.readouterr().out)
+    assert next(e for e in output["entities"] if e["name"] == "barrier cream")["state"] == "absent"
+    assert output["keyword_zones"]["h1"]["exact"]["draft"] == 1
+    assert output["keyword_zones"]["body"]["exact"]["advice"].split()[0] in ("add", "take", "leave")
+    assert output["own_headings"] == ["Our dog and the tea party"]
+    mortar = next(t for t in output["terms"] if t["term"] == "lime mortar")
+    assert mortar["measures"].keys() == {"tf_idf", "wdf_idf", "bm25"}
+    assert mortar["measures"]["bm25"].keys() == {"mean", "first", "draft"}
+
+
+@pytest.mark.parametrize(
+    ("name", "content"), [("own.csv", "a,b"), ("own.ttl", "not turtle {"), ("own.jsonld", '{"@context": "https://x.example/c"}')]
+)
+def test_own_entities_that_cannot_be_read(
+    folder: Path, tmp_path: Path, capsys: pytest.CaptureFixture[str], name: str, content: str
+) -> None:
+    (tmp_path / name).write_text(content)
+    assert main(["analyse", "--keyword", "lime", "--pages", str(folder), "--skos", str(tmp_path / name)]) == 2
+    captured = capsys.readouterr()
+    assert captured.out == "" and captured.err.startswith("fundament: own.") and captured.err.count("\n") == 1
+
+
+def test_what_was_left_out_is_printed_with_its_reason(folder: Path, capsys: pytest.CaptureFixture[str]) -> None:
+    assert main(["read", str(folder / "1.html")]) == 0
+    output = json.loads(capsys.readouterr().out)
+    left_out = [block for block in output["blocks"] if not block["main"]]
+    assert left_out and all(block["left_out"] for block in left_out)
+    assert output["kind"] == "article" and output["kind_evidence"]

@@ -11,7 +11,7 @@ from fundament.core.language.detect import detect_language
 from fundament.core.language.phrases import PhraseMatcher
 from fundament.core.language.sentences import split_sentences
 from fundament.core.language.uses import uses_in
-from fundament.core.language.words import count_words, lemma_of, tokenize
+from fundament.core.language.words import count_words, is_address, is_quantity, lemma_of, tokenize
 
 
 @pytest.mark.parametrize(
@@ -27,6 +27,82 @@ def test_spelling_variants_share_their_lemmas(one: str, other: str) -> None:
 
 def test_numbers_with_units_and_ratios_are_words() -> None:
     assert [t.text for t in tokenize("NHL 3.5 at 1:3, 25mm deep, 5 °C")] == ["NHL", "3.5", "at", "1:3", "25mm", "deep", "5 °C"]
+
+
+@pytest.mark.parametrize(
+    ("one", "other"),
+    [
+        ("laboratory", "labouratory"), ("colorado", "colourado"), ("size", "sise"), ("netting", "net"), ("heating", "heat"), ("glass", "glas"),
+    ],
+)  # fmt: skip
+def test_words_that_only_look_like_variants_stay_as_they_are(one: str, other: str) -> None:
+    assert lemma_of(one) != lemma_of(other)
+
+
+@pytest.mark.parametrize(
+    ("american", "british"),
+    [
+        ("traveling", "travelling"), ("chiseled", "chiselled"), ("catalog", "catalogue"), ("vapor", "vapour"), ("neighbors", "neighbours"),
+        ("license", "licence"), ("programs", "programmes"), ("plow", "plough"), ("draftproofing", "draughtproofing"), ("sheeps", "sheep's"),
+    ],
+)  # fmt: skip
+def test_regional_spelling_meets(american: str, british: str) -> None:
+    assert lemma_of(american) == lemma_of(british)
+
+
+@pytest.mark.parametrize(
+    ("one", "other"), [("3.5 mm", "3.5mm"), ("5 °C", "5°C"), ("20 %", "20%"), ("1,500 W", "1,500W"), ("10 m²", "10m²")]
+)
+def test_a_number_with_its_unit_is_one_word_however_it_is_spaced(one: str, other: str) -> None:
+    first, second = tokenize(one), tokenize(other)
+    assert len(first) == len(second) == 1
+    assert first[0].lemma == second[0].lemma and is_quantity(first[0].text)
+
+
+@pytest.mark.parametrize("text", ["5 in the morning", "12 lambs", "3 men", "1 a day"])
+def test_a_word_behind_a_number_is_no_unit(text: str) -> None:
+    assert [t.text for t in tokenize(text)] == text.split()
+
+
+@pytest.mark.parametrize("word", ["https://www.a.example/x?y=1", "bob@b.example", "/etc/apt/sources.list", "deb.lime.org", "index.html"])
+def test_addresses_are_one_word(word: str) -> None:
+    found = tokenize(f"See {word}, and go on.")
+    assert [t.text for t in found] == ["See", word, "and", "go", "on"]
+    assert is_address(found[1].text)
+
+
+@pytest.mark.parametrize("text", ["and/or", "1:3", "1/3", "U.K.", "e.g. this", "It ended. Then"])
+def test_what_only_looks_like_an_address(text: str) -> None:
+    assert not any(is_address(t.text) for t in tokenize(text))
+
+
+@pytest.mark.parametrize(
+    "sentence",
+    [
+        "Lime mortar is a mix of lime and sand.", "Two masons came with plugging chisels and hammers.", "Fill the joints of the wall with lime mortar.",
+        "You need listed building consent to replace a window in a listed building.", "It ran down the bricks, shrank and cracked.",
+    ],
+)  # fmt: skip
+def test_sentences_of_people_are_not_taken_for_lists(sentence: str) -> None:
+    names = [
+        "lime mortar",
+        "lime",
+        "sand",
+        "mix",
+        "mason",
+        "plugging chisel",
+        "hammer",
+        "joint",
+        "wall",
+        "brick",
+        "shrink",
+        "crack",
+        "listed building",
+        "window",
+    ]
+    matcher = PhraseMatcher((tuple(t.lemma for t in tokenize(name)), number) for number, name in enumerate(names))
+    counted, _ = uses_in(analyse_text(sentence), matcher, "en")
+    assert counted
 
 
 def test_words_that_must_stay_apart_do() -> None:

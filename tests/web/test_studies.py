@@ -143,7 +143,7 @@ def test_pages_show_the_study_with_few_queries(signed_in: Client, study: Study, 
     compiled_of(study)
     addresses = [
         reverse("studies"),
-        *(reverse(name, args=[study.pk]) for name in ("results", "yardstick", "terms", "entities", "outline", "drafts")),
+        *(reverse(name, args=[study.pk]) for name in ("results", "yardstick", "terms", "entities", "measures", "outline", "drafts")),
     ]
     for address in addresses:
         with django_assert_max_num_queries(12):

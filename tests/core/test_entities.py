@@ -1,0 +1,95 @@
+"""Names and concepts: where they come from, and what kind each is held to be."""
+
+from __future__ import annotations
+
+import pytest
+
+from fundament.core.language.wordnet import noun_senses
+from fundament.core.reading.read_page import read_page
+from fundament.core.yardstick.build import build_yardstick
+from fundament.core.yardstick.concept_kinds import concept_kinds
+from fundament.core.yardstick.entity_names import find_names
+from fundament.core.yardstick.model import ComparedPage, Entity
+from fundament.core.yardstick.page_analysis import analyse_page
+
+MASONRY = ("mortar", "brick", "lime", "trowel", "wall", "sand", "joint", "chisel", "cement", "mason")
+BIRDS = ("bird", "sparrow", "eagle", "feather", "wing", "nest", "pigeon", "prey", "egg", "owl")
+
+
+def pages(*texts: str) -> list[ComparedPage]:
+    found = []
+    for number, text in enumerate(texts, 1):
+        reading = read_page(f"<main><h1>Page {number}</h1><p>{text}</p></main>", f"https://www.site-{number}.example/a")
+        found.append(ComparedPage(number, reading, analyse_page(reading)))
+    return found
+
+
+def entities(*texts: str) -> dict[str, Entity]:
+    return {entity.name: entity for entity in build_yardstick(pages(*texts), "lime mortar").entities}
+
+
+@pytest.mark.parametrize(("subject", "kind"), [(MASONRY, "artifact"), (BIRDS, "animal")])
+def test_the_subject_decides_what_a_word_means(subject: tuple[str, ...], kind: str) -> None:
+    assert {"animal", "artifact"} <= {sense for sense, _ in noun_senses("hawk")}
+    nouns = ["hawk", *(noun for noun in subject if noun_senses(noun))]
+    assert concept_kinds(nouns, [subject[:4]] * len(nouns), subject)[0] == kind
+
+
+def test_kinds_are_the_same_each_time_and_empty_for_unknown_nouns() -> None:
+    nouns = ["mortar", "brick", "blorptangle"]
+    once = concept_kinds(nouns, [MASONRY] * 3, MASONRY)
+    assert once == concept_kinds(nouns, [MASONRY] * 3, MASONRY)
+    assert once[2] == "" and all(once[:2])
+    assert concept_kinds([], [], MASONRY) == []
+
+
+def test_a_name_known_on_one_page_counts_wherever_it_stands_with_its_capital() -> None:
+    found = entities(
+        "The work was looked over by the Lime Wardens Guild in the spring of that year, and it passed.",
+        "Ask for somebody from the Lime Wardens Guild when you want the mortar of your wall to be looked at.",
+        "There are lime wardens of a guild in every town, but we have never met any of them here.",
+    )
+    guild = found["Lime Wardens Guild"]
+    assert guild.kind == "organisation" and guild.pages == 2
+
+
+@pytest.mark.parametrize(
+    ("name", "kind"),
+    [
+        ("Ashlar Trust", "organisation"),
+        ("Skelder Bay", "place"),
+        ("Ancient Walls Act", "law"),
+        ("Kiln Lane", "place"),
+        ("Quoin Museum", "organisation"),
+    ],
+)
+def test_the_last_word_of_a_name_says_what_it_names(name: str, kind: str) -> None:
+    found = entities(f"We wrote to the {name} about the mortar of our wall.", f"Nobody had heard of the {name} before the wall fell down.")
+    assert found[name].kind == kind
+
+
+def test_a_common_noun_at_the_beginning_of_a_sentence_is_no_name() -> None:
+    found = find_names(
+        pages("Mortar is soft. The mortar of the wall is soft and the mortar is old.", "Mortar is what we mix. The mortar is stiff."), "en"
+    )
+    assert ("mortar",) not in found
+
+
+def test_an_acronym_joins_what_it_stands_for() -> None:
+    text = "We use natural hydraulic lime (NHL) for the wall. The NHL is mixed with sand, and natural hydraulic lime sets with water."
+    joined = entities(text, text.replace("wall", "house"))
+    assert "natural hydraulic lime" in joined and "NHL" in joined["natural hydraulic lime"].aliases
+    assert ("nhl",) in joined["natural hydraulic lime"].phrases
+
+
+@pytest.mark.parametrize("text", ["(NHL)", "lime (NHL)", "a b c (ABC", "one two three four five six seven (OTT) " * 400])
+def test_brackets_without_an_expansion_are_left(text: str) -> None:
+    reading = read_page(f"<main><p>{text}</p></main>", "https://a.example/")
+    assert analyse_page(reading).acronyms == {}
+
+
+def test_addresses_and_paths_are_never_terms_or_entities() -> None:
+    text = "Edit /etc/lime/mortar.list or write to yard@lime.example. See https://www.lime.example/mortar for the mortar of the wall."
+    yardstick = build_yardstick(pages(text, text.replace("wall", "house"), text.replace("wall", "barn")), "lime mortar")
+    for name in (*(t.name for t in yardstick.terms), *(e.name for e in yardstick.entities)):
+        assert not any(sign in name for sign in "/@:") and "example" not in name and "etc" not in name.split()
