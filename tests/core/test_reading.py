@@ -79,6 +79,34 @@ def test_furniture_is_known_in_the_other_languages(heading: str, line: str) -> N
     assert line not in [b.text for b in reading.main_blocks()]
 
 
+WORDS = "This is a paragraph of real text about the subject with enough words to count as long running text here. "
+MENU_LINKS = "".join(f"<a href=/{n}>Link {n}</a> " for n in range(4))
+
+
+@pytest.mark.parametrize(
+    ("name", "html", "headings"),
+    [
+        ("a tip in an aside", f"<article><h1>T</h1><p>{WORDS * 3}</p><aside class=note><h3>Tip</h3><p>{WORDS}</p></aside><h2>B</h2><p>{WORDS}</p></article>", ["T", "Tip", "B"]),
+        ("a plain aside", f"<article><h1>T</h1><p>{WORDS * 3}</p><aside><h3>Shop</h3><p>{WORDS}</p></aside><h2>B</h2><p>{WORDS}</p></article>", ["T", "B"]),
+        ("questions that open", f"<main><h1>T</h1><details><summary><h3>Q?</h3></summary><p>{WORDS}</p></details></main>", ["T", "Q?"]),
+        ("tabs, one hidden", f"<main><h1>T</h1><div class=tab-content><h2>A</h2><p>{WORDS}</p></div><div class=tab-content style='display:none'><h2>B</h2><p>{WORDS}</p></div></main>", ["T", "A", "B"]),
+        ("a section named after its heading", f"<main><h1>T</h1><section id=cookies><h2>Cookies</h2><p>{WORDS * 2}</p></section><section id=related-tools><h2>Related tools</h2><p>{WORDS}</p></section></main>", ["T", "Cookies", "Related tools"]),
+        ("related pages", f"<main><h1>T</h1><p>{WORDS * 3}</p><section id=related><h2>Related articles</h2>{MENU_LINKS}</section></main>", ["T"]),
+        ("a page of widgets", f"<body><div class=widget><h1>T</h1></div><div class=widget><h2>A</h2><p>{WORDS * 2}</p></div><div class=widget><h2>B</h2><p>{WORDS * 2}</p></div></body>", ["T", "A", "B"]),
+        ("the title in a banner", f"<body><div class='hero banner'><h1>T</h1></div><div class=text><h2>A</h2><p>{WORDS * 4}</p></div></body>", ["T", "A"]),
+        ("the site's name as an H1", f"<body><header><h1><a href='/'>Site</a></h1></header><article><h1>T</h1><p>{WORDS * 4}</p></article></body>", ["T"]),
+        ("a title in the header, parts with H1s", f"<body><header><h1>T</h1></header><section><h1>A</h1><p>{WORDS * 3}</p></section><section><h1>B</h1><p>{WORDS * 3}</p></section></body>", ["T", "A", "B"]),
+        ("a rail without names", f"<body><div class=g><div class=a><h1>T</h1><p>{WORDS * 4}</p></div><div class=b><h3>More</h3><ul><li>{MENU_LINKS}</ul></div></div></body>", ["T"]),
+        ("unknown elements", f"<body><my-article><h1>T</h1><x-part><h2>A</h2><p>{WORDS * 2}</p></x-part><x-part><h2>B</h2><p>{WORDS * 2}</p></x-part></my-article></body>", ["T", "A", "B"]),
+        ("a menu in a table cell", f"<body><table><tr><td><h2>Menu</h2><a href=1>a</a></td><td><h1>T</h1><p>{WORDS * 3}<h2>A</h2><p>{WORDS}</td></tr></table></body>", ["T", "A"]),
+    ],
+    ids=lambda value: value if isinstance(value, str) and len(value) < 40 else "",
+)  # fmt: skip
+def test_headings_of_the_main_part_and_no_others(name: str, html: str, headings: list[str]) -> None:
+    reading = read_page(f"<html><body><nav>{MENU_LINKS}</nav>{html}</body></html>", "https://a.example/x")
+    assert [b.text for b in reading.headings()] == headings, name
+
+
 def test_comments_longer_than_the_article_do_not_count() -> None:
     comments = "".join(f"<li class=comment><p>{'I think that my neighbour said something long about it. ' * 6}</p></li>" for _ in range(20))
     page = f"<body><article><h1>Short</h1><p>{'The article says this in some words. ' * 10}</p></article><ol class=comments>{comments}</ol></body>"

@@ -67,6 +67,7 @@ _PAIRS = {
     ("skip", "link"): "navigation",
 }
 _NEVER_HINTED = frozenset(["html", "body", "main", "article", "h1", "h2", "h3", "h4", "h5", "h6", "tr", "tbody", "a", "span"])
+_NOTES = frozenset(["note", "tip", "tips", "warning", "caution", "callout", "admonition", "important", "info", "hint", "danger", "example"])
 _HEADING_TAGS = frozenset(["h1", "h2", "h3", "h4", "h5", "h6"])
 LONGEST_NAME = 4  # words of a class name; one word fewer for an id
 _OPENABLE = re.compile(r"accordion|collaps|tab-?panel|tab-?content|faq|panel|expand|toggle", re.IGNORECASE)
@@ -77,7 +78,7 @@ CLUTTER_HEADING = re.compile(
     r"^(related (articles|posts|pages|products|reading|topics|guides)|you (may|might) also (like|enjoy)|more from\b.*|read (next|more)|"
     r"(leave|post) a (reply|comment)|\d* ?comments?( \(\d+\))?|share this.*|follow us|newsletter|subscribe.*|sign up.*|"
     r"recent (posts|articles)|popular (posts|articles|now)|about the author|categories|tags|archives?|advertisement|"
-    r"customers? also (bought|viewed).*|recently viewed|trending( now)?|most read|navigation( menu)?|table of contents|contents|"
+    r"customers? also (bought|viewed).*|recently viewed|trending( now)?|most read|(main |site )?menu|navigation( menu)?|table of contents|contents|"
     r"on this page|in this (article|guide)|join the (discussion|conversation)|"
     r"ähnliche (artikel|beiträge|themen)|das könnte (sie|dich) auch interessieren|verwandte (artikel|themen)|kommentare?|schreibe? einen kommentar|"
     r"inhalt(sverzeichnis)?|neueste (beiträge|kommentare)|beliebte beiträge|teilen|über den autor|kategorien|schlagwörter|"
@@ -161,6 +162,8 @@ def strong_reason(element: Element) -> str:
     role = element.get("role").lower()
     if role in _BY_ROLE:
         return _BY_ROLE[role]
+    if element.tag == "aside" and (role == "note" or _NOTES & set(words_of_names(element))):
+        return ""  # a tip or warning in the text
     if element.tag in _BY_TAG:
         # a form can wrap a whole page in some systems; that is judged by size
         return "" if element.tag == "form" else _BY_TAG[element.tag]

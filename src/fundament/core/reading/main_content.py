@@ -12,7 +12,7 @@ import re
 from collections import Counter, defaultdict
 
 from fundament.core.reading.blocks import RawBlock, is_layout_table
-from fundament.core.reading.clutter import CLUTTER_HEADING, CLUTTER_LINE, hints_of, strong_reason
+from fundament.core.reading.clutter import CLUTTER_HEADING, CLUTTER_LINE, hints_of, strong_reason, words_of_names
 from fundament.core.reading.tree import Element
 
 _SEPARATORS = re.compile(r"[\s|·•>/»-]+")
@@ -20,6 +20,7 @@ LONG_BLOCK_WORDS = 15
 _NOT_GONE_INTO = frozenset(
     ["p", "li", "ul", "ol", "blockquote", "pre", "dd", "dl", "font", "span", "b", "i", "em", "strong", "a", "u", "small", "big"]
 )
+_FRONT_PAGES = ("/", "./", "../", "index.html", "/index.html", "#")
 KEPT_SHARE = 0.85  # go down into a child only if it keeps this share of the long text
 BULK_SHARE = 0.5  # an element with more of the long text than this is not furniture by its name alone
 
@@ -46,6 +47,12 @@ def _ancestors(element: Element) -> list[Element]:
         chain.append(near)
         near = near.parent
     return chain
+
+
+def _names_the_site(heading: Element) -> bool:
+    """Whether an H1 is the site's name: a link to the front page, or called a logo."""
+    links = [*heading.find_all("a"), *(a for a in _ancestors(heading) if a.tag == "a")]
+    return any(link.get("href") in _FRONT_PAGES for link in links) or bool({"logo", "brand"} & set(words_of_names(heading)))
 
 
 class MainContent:
@@ -165,10 +172,11 @@ class MainContent:
         return beside >= 2 or (beside == 1 and elsewhere <= 0)
 
     def _is_page_header(self, element: Element) -> bool:
-        """A header element outside article and main, without running text and without the page's H1."""
+        """A header element outside article and main, without running text and without the page's title."""
         if any(a.tag in ("article", "main", "section") for a in _ancestors(element)):
             return False
-        return self._share(element) < 0.2 and element.first("h1") is None
+        titles = [heading for heading in element.find_all("h1") if not _names_the_site(heading)]
+        return self._share(element) < 0.2 and not titles and not self._holds_the_h1(element)
 
     def _leave_out_link_lists(self, reasons: list[str]) -> None:
         """Lists, tables and groups whose text is nearly all links."""

@@ -43,7 +43,7 @@ def read_page(html: str | bytes, url: str, *, header_charset: str = "", notes: I
     language = detect_language(" ".join(b.text for b in main)[:20_000], stated=metadata.stated_language)
     word_count = sum(count_words(block.text) for block in main)
     kept = {id(raw_block.element) for raw_block, block in zip(raw.blocks, blocks, strict=True) if block.main}
-    paragraphs = sum(1 for b in main if b.kind == "paragraph" and len(b.text.split()) >= 15)
+    paragraphs = sum(1 for b in main if b.kind in ("paragraph", "list_item", "quote") and len(b.text.split()) >= 15)
     kind, evidence = page_kind(root, metadata, url, main_words=word_count, main_paragraphs=paragraphs, thread=thread)
     return Reading(
         url=url,
