@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import pytest
+from django.core.files.uploadedfile import SimpleUploadedFile
 from django.test import Client
 
 from fundament.core.errors import CoreError
@@ -128,3 +129,36 @@ def test_the_trade_measures_with_a_draft_beside_them(signed_in: Client, study: S
     assert rows[0].split(",")[:4] == ["term", "tf_idf_mean", "tf_idf_first", "tf_idf_draft"]
     assert len(rows) > 20
     assert signed_in.get(f"/studies/{study.pk}/terms/measures/?draft=999&words=7&measure=x&sort=none").status_code == 200
+
+
+TURTLE = b"""@prefix skos: <http://www.w3.org/2004/02/skos/core#> . @prefix x: <http://x.example/> .
+x:c a skos:Concept ; skos:prefLabel "barrier cream"@en ; skos:altLabel "hand cream"@en ."""
+
+
+def test_own_entities_are_brought_kept_and_let_go(signed_in: Client, study: Study) -> None:
+    url = f"/studies/{study.pk}/entities/own/"
+    assert signed_in.post(url, {"file": SimpleUploadedFile("own.ttl", TURTLE)}).status_code == 302
+    page = signed_in.get(f"/studies/{study.pk}/entities/?search=barrier").content.decode()
+    assert "barrier cream" in page and "yours" in page and "hand cream" in page
+    services.set_chosen(study, [study.results.filter(chosen=True).last().pk], False)  # a rebuilding keeps them
+    assert any(e.own for e in compiled_of(study).yardstick.entities)
+    signed_in.post(url, {"drop": "yes"})
+    study.refresh_from_db()
+    assert study.own_entities == [] and not any(e.own for e in compiled_of(study).yardstick.entities)
+
+
+@pytest.mark.parametrize(
+    ("name", "content", "says"),
+    [
+        ("own.csv", b"a,b", "not a SKOS file"), ("own.ttl", b"{", "cannot be read"), ("own.ttl", b" " * 5_000_001, "larger than 5 MB"),
+        ("own.jsonld", b'{"@context": "http://169.254.169.254/"}', "Put the context into the file"), ("", b"", "Choose a file"),
+    ],
+)  # fmt: skip
+def test_a_file_that_cannot_be_read_is_said_and_changes_nothing(
+    signed_in: Client, study: Study, name: str, content: bytes, says: str
+) -> None:
+    services.bring_entities(study, TURTLE, "own.ttl")
+    answer = signed_in.post(f"/studies/{study.pk}/entities/own/", {"file": SimpleUploadedFile(name, content)} if name else {})
+    assert answer.status_code == 422 and says in answer.content.decode()
+    study.refresh_from_db()
+    assert [e["name"] for e in study.own_entities] == ["barrier cream"]

@@ -36,6 +36,7 @@ class Study(models.Model):
     state = models.CharField(max_length=10, choices=STATES, default="asking")
     problem = models.CharField(max_length=500, blank=True)
     questions = models.JSONField(default=list, blank=True)
+    own_entities = models.JSONField(default=list, blank=True)  # brought by a person: name, kind, aliases
     created_by = models.ForeignKey(settings.AUTH_USER_MODEL, null=True, on_delete=models.SET_NULL)
     created_at = models.DateTimeField(auto_now_add=True)
 

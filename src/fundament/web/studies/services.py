@@ -10,10 +10,11 @@ from django.contrib.auth.models import AbstractBaseUser
 from django.db import transaction
 
 from fundament.core.errors import CoreError
-from fundament.core.plain import from_plain
+from fundament.core.plain import from_plain, to_plain
 from fundament.core.reading.corrections import overruled
 from fundament.core.reading.model import Reading as CoreReading
 from fundament.core.reading.read_page import read_page
+from fundament.core.yardstick.skos import read_skos
 from fundament.providers.errors import PageError, ProviderError
 from fundament.providers.pages import FetchedPage, PageFetcher
 from fundament.providers.results import HttpResults, RankedResult
@@ -205,6 +206,29 @@ def renew(study: Study) -> None:
     from fundament.web.studies.tasks import renew_study_task
 
     renew_study_task(study_id=study.pk)
+
+
+def bring_entities(study: Study, content: bytes, name: str) -> int:
+    """Take a SKOS file's concepts as further entities of the study, in place of those brought before; how many there are.
+
+    Raises CoreError, and changes nothing, when the file cannot be read.
+    """
+    study.own_entities = to_plain(read_skos(content, name, study.language))
+    _save_entities(study)
+    return len(study.own_entities)
+
+
+def drop_entities(study: Study) -> None:
+    """Let the study go without entities of one's own."""
+    study.own_entities = []
+    _save_entities(study)
+
+
+def _save_entities(study: Study) -> None:
+    with transaction.atomic():
+        study.save(update_fields=["own_entities"])
+        if study.state == "ready":
+            yardsticks.rebuild(study)
 
 
 def set_chosen(study: Study, result_ids: list[int], chosen: bool) -> None:

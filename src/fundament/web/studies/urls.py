@@ -21,5 +21,6 @@ urlpatterns = [
     path("<int:study_id>/terms/measures/", measure_views.measures, name="measures"),
     path("<int:study_id>/terms/<int:number>/", yardstick_views.term, name="term"),
     path("<int:study_id>/entities/", yardstick_views.entities, name="entities"),
+    path("<int:study_id>/entities/own/", yardstick_views.own_entities, name="own-entities"),
     path("<int:study_id>/outline/", yardstick_views.outline, name="outline"),
 ]

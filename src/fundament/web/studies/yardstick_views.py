@@ -5,12 +5,15 @@ from __future__ import annotations
 from typing import Any
 
 from django.http import Http404, HttpRequest, HttpResponse
-from django.shortcuts import render
-from django.views.decorators.http import require_GET
+from django.shortcuts import redirect, render
+from django.views.decorators.http import require_GET, require_POST
 
+from fundament.core.errors import CoreError
 from fundament.core.yardstick.keyword_zones import ZONES, zone_ranges
 from fundament.core.yardstick.model import Entity, Subtopic, Term, Yardstick
+from fundament.core.yardstick.skos import MOST_BYTES
 from fundament.core.yardstick.structure import MEASURES
+from fundament.web.studies import services
 from fundament.web.studies.models import Study
 from fundament.web.studies.views import study_of
 from fundament.web.studies.yardsticks import compiled_of
@@ -89,10 +92,33 @@ def term(request: HttpRequest, study_id: int, number: int) -> HttpResponse:
     return render(request, "studies/term_part.html", context)
 
 
+@require_POST
+def own_entities(request: HttpRequest, study_id: int) -> HttpResponse:
+    """Bring entities of one's own from a SKOS file, or let them go."""
+    study = study_of(request, study_id)
+    if request.POST.get("drop"):
+        services.drop_entities(study)
+        return redirect("entities", study.pk)
+    upload = request.FILES.get("file")
+    try:
+        if upload is None:
+            raise CoreError("Choose a file first.")
+        # one byte more than is taken, so that a larger file is refused without being read whole
+        services.bring_entities(study, upload.read(MOST_BYTES + 1), upload.name or "")
+    except CoreError as error:
+        return _entities(request, study_id, problem=str(error), status=422)
+    return redirect("entities", study.pk)
+
+
 @require_GET
 def entities(request: HttpRequest, study_id: int) -> HttpResponse:
     """The entities, and which competitor names which."""
+    return _entities(request, study_id)
+
+
+def _entities(request: HttpRequest, study_id: int, problem: str = "", status: int = 200) -> HttpResponse:
     study, found, context = _open(request, study_id, "entities")
+    context["problem"] = problem
     if found is None:
         return render(request, "studies/entities.html", context)
     table = table_of(request, found.entities, ENTITY_COLUMNS, first="weight", text=lambda e: f"{e.name} {' '.join(e.aliases)} {e.kind}")
@@ -100,7 +126,7 @@ def entities(request: HttpRequest, study_id: int) -> HttpResponse:
         rows = ((e.name, e.kind, "; ".join(e.aliases), e.pages, e.weight, "; ".join(e.context[:8])) for e in table.rows)
         return csv_response(f"entities-{study.pk}", ("entity", "kind", "aliases", "pages", "weight", "context"), rows)
     context |= {"table": table, "rows": [(e, _salience(e, found)) for e in table.rows]}
-    return render(request, "studies/entities.html", context)
+    return render(request, "studies/entities.html", context, status=status)
 
 
 def _salience(entity: Entity, found: Yardstick) -> list[tuple[str, float, int]]:

@@ -12,7 +12,7 @@ from fundament.core.scoring.aim import with_aim
 from fundament.core.scoring.compiled import CompiledYardstick
 from fundament.core.version import CORE_VERSION
 from fundament.core.yardstick.build import build_yardstick
-from fundament.core.yardstick.model import Yardstick
+from fundament.core.yardstick.model import OwnEntity, Settings, Yardstick
 from fundament.web.studies.models import Result, Study, YardstickRecord
 from fundament.web.studies.readings import bring_up_to_date, compared_pages
 
@@ -26,7 +26,7 @@ def rebuild(study: Study) -> Yardstick | None:
     Raises CoreError when the chosen pages have no text.
     """
     with transaction.atomic():
-        Study.objects.select_for_update().get(pk=study.pk)  # one rebuilding at a time
+        locked = Study.objects.select_for_update().get(pk=study.pk)  # one rebuilding at a time, with what is stored now
         chosen = list(study.results.filter(chosen=True, reading__isnull=False))
         study.results.update(score=None)
         if not chosen:
@@ -34,7 +34,8 @@ def rebuild(study: Study) -> Yardstick | None:
             YardstickRecord.objects.filter(study=study).update(data=None, number=F("number") + 1, version=CORE_VERSION)
             return None
         pages = compared_pages(chosen)
-        yardstick = with_aim(build_yardstick(pages, study.keyword), pages)
+        own = tuple(from_plain(OwnEntity, entity) for entity in locked.own_entities)
+        yardstick = with_aim(build_yardstick(pages, study.keyword, Settings(own_entities=own)), pages)
         for result, page in zip(chosen, pages, strict=True):
             result.score = yardstick.page_scores.get(page.reading.url)
         Result.objects.bulk_update(chosen, ["score"])
