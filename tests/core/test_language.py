@@ -12,6 +12,8 @@ from fundament.core.language.phrases import PhraseMatcher
 from fundament.core.language.sentences import split_sentences
 from fundament.core.language.uses import uses_in
 from fundament.core.language.words import count_words, is_address, is_quantity, lemma_of, tokenize
+from fundament.core.reading.read_page import read_page
+from fundament.core.yardstick.page_analysis import analyse_page
 
 
 @pytest.mark.parametrize(
@@ -175,3 +177,12 @@ def test_a_natural_sentence_with_several_terms_counts() -> None:
 )
 def test_language_is_detected(language: str, text: str) -> None:
     assert detect_language(text) == language
+
+
+@pytest.mark.parametrize(
+    "text", ["a." * 20_000, "/a" * 20_000, "a@" * 20_000, "a-" * 20_000, "a.de." * 10_000, "Aa Bb " * 10_000, "(AB) " * 10_000]
+)
+def test_texts_made_to_be_slow_are_taken_apart_like_others(text: str) -> None:
+    """Patterns whose time grew with the square of such a text would not come back from here."""
+    reading = read_page(f"<main><p>{text}</p></main>", "https://a.example/")
+    assert analyse_page(reading).word_count == count_words(text.strip()) > 0

@@ -114,7 +114,7 @@ def test_5_the_gain_shown_is_the_gain_got(compiled: CompiledYardstick, draft: Re
 
 
 @settings(max_examples=6, deadline=None)
-@given(st.sets(st.integers(0, 12), min_size=4, max_size=12))
+@given(st.sets(st.integers(0, 12), min_size=7, max_size=12))
 def test_7_the_aim_is_the_upper_quartile_and_enough_a_little_above_the_best(articles: list[ComparedPage], chosen: set[int]) -> None:
     pages = [articles[n % len(articles)] for n in sorted(chosen)]
     yardstick = with_aim(build_yardstick(pages, KEYWORD), pages)

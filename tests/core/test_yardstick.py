@@ -100,7 +100,8 @@ def test_one_freak_page_moves_no_target(articles: list[ComparedPage]) -> None:
     assert ranges == {term.name: (term.low, term.high) for term in before.terms}
 
 
-@given(st.lists(st.floats(50, 150), min_size=9, max_size=9), st.floats(2_000, 1e6))
+# so close together that none of the nine is near the bound from which a value is far off itself
+@given(st.lists(st.floats(60, 140), min_size=9, max_size=9), st.floats(2_000, 1e6))
 def test_a_freak_value_moves_a_range_by_less_than_a_tenth(values: list[float], freak: float) -> None:
     before, after = robust_range(values), robust_range([*values, freak])
     for name in ("p25", "median", "p75"):

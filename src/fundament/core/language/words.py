@@ -16,9 +16,9 @@ import simplemma
 # units that are written behind a number; "in" and "a" are left out, for they are words far more often
 _UNITS = "mm|cm|dm|km|m|ml|cl|l|kg|mg|g|t|kW|kWh|W|V|A|Hz|kHz|MHz|GHz|kB|MB|GB|TB|ha|ft|oz|lb|lbs|psi|bar|N|kN|Pa|kPa|MPa|°\\s?C|°\\s?F|°|%|‰|dB|lx|lm|px|pt|rpm|mph"
 # web and mail addresses and paths are one word each, and never part of a term
-_ADDRESS_PATTERN = (
-    r"(?:https?://|www\.)[^\s<>\"'“”)\]]*[\w/]|[\w.+-]+@[\w-]+(?:\.[\w-]+)+|~?(?:/[\w.~-]*\w){2,}/?|"
-    r"\b[\w-]+(?:\.[\w-]+)*\.(?:com|org|net|edu|gov|info|io|eu|uk|de|fr|es|it|nl|pt|pl|example|html?|php|pdf)\b(?:/[\w./~-]*\w)?"
+_ADDRESS_PATTERN = (  # every repetition is bounded, so that no text takes longer than its length
+    r"(?:https?://|www\.)[^\s<>\"'“”)\]]{0,2000}[\w/]|[\w.+-]{1,64}@[\w-]{1,63}(?:\.[\w-]{1,63}){1,5}|~?(?:/[\w.~-]{0,99}\w){2,30}/?|"
+    r"\b[\w-]{1,63}(?:\.[\w-]{1,63}){0,4}\.(?:com|org|net|edu|gov|info|io|eu|uk|de|fr|es|it|nl|pt|pl|example|html?|php|pdf)\b(?:/[\w./~-]{0,300}\w)?"
 )
 _ADDRESS = re.compile(_ADDRESS_PATTERN, re.UNICODE)
 _WORD = re.compile(

@@ -20,66 +20,14 @@ KIND_OF_LABEL = {
 NAME_KINDS = frozenset(KIND_OF_LABEL.values())
 # the last word of a name often says what it names, whatever the tagger believes
 _KIND_OF_LAST_WORD = {
-    **dict.fromkeys(
-        [
-            "trust",
-            "guild",
-            "society",
-            "association",
-            "council",
-            "institute",
-            "institution",
-            "university",
-            "college",
-            "museum",
-            "federation",
-            "foundation",
-            "union",
-            "ltd",
-            "limited",
-            "plc",
-            "inc",
-            "corporation",
-            "company",
-            "ministry",
-            "department",
-            "agency",
-            "authority",
-            "board",
-            "commission",
-            "committee",
-            "club",
-            "bank",
-            "group",
-            "charity",
-            "partnership",
-        ],
-        "organisation",
-    ),
-    **dict.fromkeys(
-        [
-            "street",
-            "road",
-            "lane",
-            "avenue",
-            "square",
-            "bay",
-            "river",
-            "lake",
-            "island",
-            "hill",
-            "county",
-            "city",
-            "town",
-            "village",
-            "valley",
-            "bridge",
-            "castle",
-            "park",
-        ],
-        "place",
-    ),
-    **dict.fromkeys(["act", "regulations", "directive", "treaty"], "law"),
+    word: kind
+    for kind, words in {
+        "organisation": """trust guild society association council institute institution university college museum federation foundation union ltd limited
+            plc inc corporation company ministry department agency authority board commission committee club bank group charity partnership""",
+        "place": "street road lane avenue square bay river lake island hill county city town village valley bridge castle park",
+        "law": "act regulations directive treaty",
+    }.items()
+    for word in words.split()
 }
 _STANDARD = re.compile(r"^(?:BS|EN|ISO|DIN|ASTM|IEC|IEEE)\b.*\d")
 

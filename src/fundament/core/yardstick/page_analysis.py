@@ -16,9 +16,7 @@ LONGEST_PHRASE = 5
 LONGEST_UNTAGGED = 3  # where no tagger tells verbs from nouns, longer phrases are pieces of sentences
 _NOUN_TAGS = frozenset(("NOUN", "PROPN"))
 _INSIDE_TAGS = frozenset(("NOUN", "PROPN", "ADJ", "NUM", "VERB", "X", ""))
-_CAPITAL_RUN = re.compile(
-    r"(?<![.!?:] )(?<!^)\b[A-Z][\w’'-]+(?: (?:of|for|and|the) (?=[A-Z])| (?=[A-Z]))(?:[A-Z][\w’'-]+(?: (?:of|for|and|the) (?=[A-Z])| (?=[A-Z])|))+"
-)
+_CAPITAL_RUN = re.compile(r"(?<![.!?:] )(?<!^)\b[A-Z][\w’'-]+(?:(?: (?:of|for|and|the))? [A-Z][\w’'-]+)+")
 _ACRONYM = re.compile(r" \(([A-Z]{2,6})\)")
 _WORDS_BEFORE = re.compile(r"(?:[^\W\d_]+[ -]){0,5}[^\W\d_]+$")
 
