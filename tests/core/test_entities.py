@@ -28,9 +28,9 @@ def entities(*texts: str) -> dict[str, Entity]:
     return {entity.name: entity for entity in build_yardstick(pages(*texts), "lime mortar").entities}
 
 
-@pytest.mark.parametrize(("subject", "kind"), [(MASONRY, "artifact"), (BIRDS, "animal")])
+@pytest.mark.parametrize(("subject", "kind"), [(MASONRY, "artefact"), (BIRDS, "animal")])
 def test_the_subject_decides_what_a_word_means(subject: tuple[str, ...], kind: str) -> None:
-    assert {"animal", "artifact"} <= {sense for sense, _ in noun_senses("hawk")}
+    assert {"animal", "artefact"} <= {sense for sense, _ in noun_senses("hawk")}
     nouns = ["hawk", *(noun for noun in subject if noun_senses(noun))]
     assert concept_kinds(nouns, [subject[:4]] * len(nouns), subject)[0] == kind
 

@@ -75,9 +75,9 @@ def test_the_keyword_is_counted_by_zone() -> None:
 
 def test_advice_brings_a_count_into_the_middle_half() -> None:
     wanted = robust_range([2.0, 3.0, 4.0, 5.0])
-    assert zone_advice(0, wanted) == "add 3" or zone_advice(0, wanted) == "add 2"
+    assert zone_advice(0, wanted) == "add 3"
     assert zone_advice(4, wanted) == "leave"
-    assert zone_advice(9, wanted).startswith("take out")
+    assert zone_advice(9, wanted) == "take out 5"
 
 
 def test_zone_ranges_of_the_demo(yardstick: Yardstick) -> None:

@@ -11,12 +11,12 @@ from fundament.core.language.words import tokenize
 
 AGREED = {
     "repointing": """
-        mortar; substance artifact
-        lime mortar; substance artifact
+        mortar; substance artefact
+        lime mortar; substance artefact
         lime; substance
-        brick; artifact
-        joints; artifact object
-        wall; artifact object
+        brick; artefact
+        joints; artefact object
+        wall; artefact object
         cement; substance
         sand; substance
         sharp sand; substance
@@ -26,24 +26,24 @@ AGREED = {
         NHL 5; product substance
         lime putty; substance; putty
         quicklime; substance
-        hessian; artifact substance; damp hessian
+        hessian; artefact substance; damp hessian
         frost; phenomenon substance
-        plugging chisel; artifact
-        angle grinder; artifact
-        churn brush; artifact
-        brush; artifact
-        hawk; artifact
-        pointing iron; artifact
-        scaffold; artifact
-        gutter; artifact
-        listed building; artifact object
+        plugging chisel; artefact
+        angle grinder; artefact
+        churn brush; artefact
+        brush; artefact
+        hawk; artefact
+        pointing iron; artefact
+        scaffold; artefact
+        gutter; artefact
+        listed building; artefact object
         carbon dioxide; substance
         dust; substance
-        bed joints; artifact object
-        perpends; artifact object
-        arrises; artifact object shape
-        brickwork; artifact
-        hairline cracks; object phenomenon event artifact
+        bed joints; artefact object
+        perpends; artefact object
+        arrises; artefact object shape
+        brickwork; artefact
+        hairline cracks; object phenomenon event artefact
         mason; person
         conservation officer; person
         water; substance
@@ -51,94 +51,94 @@ AGREED = {
         Lime Wardens Guild; organisation
         Skelder Bay; place
         aggregate; substance
-        cement mortar; substance artifact""",
+        cement mortar; substance artefact""",
     "sash": """
-        sash windows; artifact
-        sash; artifact
-        windows; artifact
-        meeting rail; artifact
-        parting bead; artifact
-        staff bead; artifact
-        brush strips; artifact object; draught strips
-        brush; artifact
-        cord; artifact; sash cord
-        pulleys; artifact
-        seal; artifact; blade seal
+        sash windows; artefact
+        sash; artefact
+        windows; artefact
+        meeting rail; artefact
+        parting bead; artefact
+        staff bead; artefact
+        brush strips; artefact object; draught strips
+        brush; artefact
+        cord; artefact; sash cord
+        pulleys; artefact
+        seal; artefact; blade seal
         glass; substance
         draught; phenomenon event
-        sill; artifact
-        shutters; artifact
-        curtains; artifact
+        sill; artefact
+        shutters; artefact
+        curtains; artefact
         condensation; phenomenon substance process
-        secondary glazing; artifact substance
-        foam; substance artifact
+        secondary glazing; artefact substance
+        foam; substance artefact
         joiner; person
         conservation officer; person
         timber; substance
-        paint; substance artifact
-        candle; artifact
-        groove; artifact shape object""",
+        paint; substance artefact
+        candle; artefact
+        groove; artefact shape object""",
     "floor": """
-        joists; artifact
-        boards; artifact
-        floor; artifact
-        suspended timber floor; artifact
-        insulation; artifact substance act
-        air bricks; artifact
-        void; object location shape artifact
-        sheep's wool; substance artifact; wool
-        wood fibre; substance artifact
+        joists; artefact
+        boards; artefact
+        floor; artefact
+        suspended timber floor; artefact
+        insulation; artefact substance act
+        air bricks; artefact
+        void; object location shape artefact
+        sheep's wool; substance artefact; wool
+        wood fibre; substance artefact
         mineral wool; substance
-        netting; artifact
-        airtight membrane; artifact substance; membrane
-        breather membrane; artifact substance
-        sleeper walls; artifact
-        skirting; artifact object
-        foam; substance artifact; foam boards
-        pipes; artifact
+        netting; artefact
+        airtight membrane; artefact substance; membrane
+        breather membrane; artefact substance
+        sleeper walls; artefact
+        skirting; artefact object
+        foam; substance artefact; foam boards
+        pipes; artefact
         timber; substance
-        crawl space; location artifact object
-        ground floor; artifact
+        crawl space; location artefact object
+        ground floor; artefact
         carpenter; person
         moisture; substance phenomenon state
-        moisture meter; artifact
+        moisture meter; artefact
         draughts; phenomenon event""",
 }  # fmt: skip
 ALSO = {
     "repointing": """
-        lime pointing; artifact act
-        pointing; artifact act
-        cement pointing; artifact act
+        lime pointing; artefact act
+        pointing; artefact act
+        cement pointing; artefact act
         repointing; act
-        brick walls; artifact object
-        brick houses; artifact
-        lime putty mortar; substance artifact
-        damp hessian; artifact substance
-        blade; artifact
-        carbide blade; artifact
-        oscillating blade; artifact
+        brick walls; artefact object
+        brick houses; artefact
+        lime putty mortar; substance artefact
+        damp hessian; artefact substance
+        blade; artefact
+        carbide blade; artefact
+        oscillating blade; artefact
         colour; attribute substance
         grains; object substance
-        hammer; artifact
-        chisel; artifact
-        trowel; artifact
-        goggles; artifact
-        gloves; artifact
+        hammer; artefact
+        chisel; artefact
+        trowel; artefact
+        goggles; artefact
+        gloves; artefact
         thumb; body
-        binder; substance artifact
-        ribbon; artifact object
-        tuck; artifact act
-        tuck pointing; artifact act
-        cracks; object phenomenon event artifact
+        binder; substance artefact
+        ribbon; artefact object
+        tuck; artefact act
+        tuck pointing; artefact act
+        cracks; object phenomenon event artefact
         rain; phenomenon substance
         mist; phenomenon substance
-        spray; artifact substance phenomenon
-        deep joints; artifact object
-        faces of the bricks; artifact object
-        elevation; artifact object
-        chimney; artifact
+        spray; artefact substance phenomenon
+        deep joints; artefact object
+        faces of the bricks; artefact object
+        elevation; artefact object
+        chimney; artefact
         moisture; substance phenomenon state
-        mix; substance event act artifact
+        mix; substance event act artefact
         Victorian; group
         Roman; group
         Georgian; group
@@ -149,89 +149,89 @@ ALSO = {
         plaster; substance
         damp; state phenomenon substance attribute
         crumb; object substance
-        laboratory; artifact location
-        bristle; artifact body object
+        laboratory; artefact location
+        bristle; artefact body object
         builders; person
         clean water; substance
-        sample; object artifact
+        sample; object artefact
         soft sand; substance
         listed building consent; communication act state
-        surface; artifact object
+        surface; artefact object
         carbonate; substance
-        skin; artifact body
-        bag; artifact
-        sheet; artifact
+        skin; artefact body
+        bag; artefact
+        sheet; artefact
         sun; object phenomenon
-        spalled bricks; artifact
+        spalled bricks; artefact
         hot lime; substance
-        repointing brick; act artifact
-        trowel; artifact""",
+        repointing brick; act artefact
+        trowel; artefact""",
     "sash": """
         silicone; substance
         rubber; substance
-        compression seals; artifact
+        compression seals; artefact
         repair; act
-        top sash; artifact
-        bottom sash; artifact
-        victorian sash; artifact
+        top sash; artefact
+        bottom sash; artefact
+        victorian sash; artefact
         Victorian; group
         Skelder Bay; place
         Ashlar Trust; organisation
-        pane; artifact substance
-        rail; artifact
-        router; artifact
-        wide chisel; artifact
-        chisel; artifact
-        hammer; artifact
-        frame; artifact
+        pane; artefact substance
+        rail; artefact
+        router; artefact
+        wide chisel; artefact
+        chisel; artefact
+        hammer; artefact
+        frame; artefact
         flame; phenomenon process substance
-        heating; artifact process
+        heating; artefact process
         noise; phenomenon event communication
         air; substance
         leakage; event process
-        fastener; artifact
-        bead; artifact
-        pile; artifact substance
-        box; artifact
-        room; artifact location
-        weights; artifact object
-        fin; artifact object body
+        fastener; artefact
+        bead; artefact
+        pile; artefact substance
+        box; artefact
+        room; artefact location
+        weights; artefact object
+        fin; artefact object body
         heat; phenomenon
-        draughtproofing; act artifact
-        plane; artifact
-        foam tape; artifact
+        draughtproofing; act artefact
+        plane; artefact
+        foam tape; artefact
         heat loss; phenomenon event
-        box sash; artifact
-        box sash windows; artifact
+        box sash; artefact
+        box sash windows; artefact
         listed building consent; communication act state""",
     "floor": """
-        listed building; artifact object
-        walls; artifact object
-        gaps; object location shape artifact
+        listed building; artefact object
+        walls; artefact object
+        gaps; object location shape artefact
         air; substance
         ground; object substance location
         wind; phenomenon
         heat; phenomenon
         humidity; state phenomenon attribute
         vapour; substance phenomenon
-        plastic sheet; artifact
-        tape; artifact
+        plastic sheet; artefact
+        tape; artefact
         pine; substance plant
-        terrace; artifact
+        terrace; artefact
         dust; substance
         earth; object substance
-        boards on joists; artifact
-        staple; artifact
-        wood fibre batts; artifact substance
-        batts; artifact substance
-        joist ends; artifact object
-        floorboards; artifact
+        boards on joists; artefact
+        staple; artefact
+        wood fibre batts; artefact substance
+        batts; artefact substance
+        joist ends; artefact object
+        floorboards; artefact
         rot; process state phenomenon
         leaks; event object phenomenon
-        hang netting; artifact
-        room; artifact location
-        vapour control layer; artifact
-        air and vapour control layer; artifact
+        hang netting; artefact
+        room; artefact location
+        vapour control layer; artefact
+        air and vapour control layer; artefact
         wood; substance
         winter; time""",
 }  # fmt: skip

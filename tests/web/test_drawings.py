@@ -14,7 +14,7 @@ from fundament.core.yardstick.ranges import robust_range
 from fundament.web.drawings.curve import Line, curve
 from fundament.web.drawings.range_strip import range_strip
 from fundament.web.drawings.states import state_mark
-from fundament.web.drawings.tags import edit_kind, figure, middle_half, share_bar
+from fundament.web.drawings.tags import edit_kind, figure, middle_half
 from fundament.web.tables import Column, csv_response, table_of
 
 HOSTILE = '"><script>alert(1)</script>'
@@ -59,7 +59,6 @@ def test_numbers_are_set_as_people_read_them() -> None:
     assert middle_half(robust_range([2, 2, 2, 2])) == "2"
     assert middle_half(robust_range([1, 2, 3, 4])) == "1.8 to 3.2"
     assert all(edit_kind(kind) for kind in EDIT_KINDS)
-    assert 'width="96.0"' in str(share_bar(7)) and 'width="0.0"' in str(share_bar(-1))
 
 
 def test_the_tags_render_in_a_template() -> None:

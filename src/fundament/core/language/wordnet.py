@@ -8,7 +8,7 @@ from pathlib import Path
 
 # lexicographer files of nouns by number, lexnames(5)
 _LEXICOGRAPHER = {
-    3: "top", 4: "act", 5: "animal", 6: "artifact", 7: "attribute", 8: "body", 9: "cognition", 10: "communication",
+    3: "top", 4: "act", 5: "animal", 6: "artefact", 7: "attribute", 8: "body", 9: "cognition", 10: "communication",
     11: "event", 12: "feeling", 13: "food", 14: "group", 15: "location", 16: "motive", 17: "object", 18: "person",
     19: "phenomenon", 20: "plant", 21: "possession", 22: "process", 23: "quantity", 24: "relation", 25: "shape",
     26: "state", 27: "substance", 28: "time",
@@ -35,11 +35,6 @@ def _index() -> dict[str, tuple[str, ...]]:
                 fields = line.split()
                 index[fields[0]] = tuple(fields[-int(fields[2]) :])
     return index
-
-
-def is_available() -> bool:
-    """Whether WordNet's files are on this machine; without them concepts have no kind."""
-    return _folder() is not None
 
 
 @functools.lru_cache(maxsize=50_000)

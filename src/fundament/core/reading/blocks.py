@@ -74,7 +74,6 @@ class _Walker:
         self.page = RawPage()
         self._pieces: list[str] = []
         self._length = 0
-        self._open_marks: list[tuple[str, int]] = []
         self._marks: list[Mark] = []
         self._links = 0
 

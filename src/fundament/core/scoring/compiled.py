@@ -27,7 +27,6 @@ class CompiledYardstick:
         self.term_matcher = PhraseMatcher((p, n) for n, term in enumerate(terms) for p in term.phrases)
         self.term_weight = np.array([t.weight for t in terms], dtype=float)
         self.term_low = np.array([t.low for t in terms], dtype=float)
-        self.term_high = np.array([t.high for t in terms], dtype=float)
         self.term_ceiling = np.array([t.ceiling for t in terms], dtype=float)
         self.entity_matcher = PhraseMatcher((p, n) for n, entity in enumerate(entities) for p in entity.phrases)
         self.entity_weight = np.array([e.weight for e in entities], dtype=float)

@@ -24,7 +24,7 @@ from fundament.core.yardstick.terms import least_pages
 
 _CONCEPT_KINDS = word_list(
     """
-    act animal artifact body event food object person phenomenon plant process substance group location
+    act animal artefact body event food object person phenomenon plant process substance group location
     """
 )
 _ABSTRACT_KINDS = frozenset(["shape", "state"])  # "void", "moisture": only when they are very much of the subject

@@ -86,7 +86,7 @@ class Term:
 class Entity:
     """A named thing or a concept of the subject.
 
-    kind: person, organisation, place, product, work, law, event, or a concept's kind (substance, artifact, ...).
+    kind: person, organisation, place, product, work, law, event, or a concept's kind (substance, artefact, ...).
     weight: share of 100 over all entities. salience: on each competitor's page, 0..1, in rank order.
     context: lemmas that stand near it on the competitors' pages; two of them near a mention make it recognised.
     own: brought by a person; it stays whether competitors name it or not.

@@ -5,7 +5,6 @@ from __future__ import annotations
 from typing import Any
 
 from django import template
-from django.utils.html import format_html
 from django.utils.safestring import SafeString
 
 from fundament.core.edits.model import EDIT_KINDS
@@ -83,16 +82,6 @@ def strip_of_item(item: Item, number: int, ceilings: list[int]) -> SafeString:
 def edit_kind(kind: str) -> str:
     """{{ edit.kind|edit_kind }}"""
     return EDIT_KINDS[kind]
-
-
-@register.simple_tag
-def share_bar(share: float) -> SafeString:
-    """{% share_bar share %}: a share of 1 as a bar; its number stands beside it."""
-    return format_html(
-        '<svg class="share-bar" width="96" height="8" aria-hidden="true"><rect class="share-whole" width="96" height="8"/>'
-        '<rect class="share-part" width="{}" height="8"/></svg>',
-        f"{96 * max(0.0, min(1.0, share)):.1f}",
-    )
 
 
 @register.filter
