@@ -5,7 +5,7 @@ from __future__ import annotations
 import itertools
 
 from fundament.core.language.words import lemma_of
-from fundament.core.scoring.block_features import block_features
+from fundament.core.scoring.block_features import place_block
 from fundament.core.scoring.compiled import CompiledYardstick
 
 _PLAIN = {
@@ -48,6 +48,6 @@ def _find_context_carrier(compiled: CompiledYardstick, entity: int, name: str) -
     ]  # fmt: skip
     for first, second in itertools.pairwise(context):
         sentence = pattern.format(name, first, second)
-        if block_features(compiled, "paragraph", 0, sentence).recognised[entity]:
+        if place_block(compiled, "paragraph", 0, sentence).features.recognised[entity]:
             return sentence
     return plain_carrier(compiled, name)

@@ -12,7 +12,7 @@ from fundament.core.edits.subtopic_edits import find_short_sections, find_subtop
 from fundament.core.edits.term_edits import find_missing_terms, find_overused_terms
 from fundament.core.language.words import count_words
 from fundament.core.reading.model import Block, Image, Link, Reading
-from fundament.core.scoring.block_features import embed_new_sentences
+from fundament.core.scoring.block_features import place_blocks
 from fundament.core.scoring.compiled import CompiledYardstick
 from fundament.core.scoring.features import DraftFeatures, add_block, draft_features, splice
 from fundament.core.scoring.points import points_of, totals_of
@@ -37,7 +37,8 @@ def edits_for_features(compiled: CompiledYardstick, features: DraftFeatures) -> 
     """The same from features that are at hand already."""
     before = points_of(compiled, features).total
     possible = [edit for find in FINDERS for edit in find(compiled, features)]
-    embed_new_sentences(compiled, [block for edit in possible for part in edit.change.splices for block in part.blocks])
+    new = [block for edit in possible for part in (edit.change.blocks, *(s.blocks for s in edit.change.splices)) for block in part]
+    place_blocks(compiled, new)  # all together, for speed
     totals = totals_of(compiled, features, [change_features(compiled, features, edit.change) for edit in possible])
     edits = [
         Edit(kind, subject, round(float(total) - before, 4), text, change)

@@ -56,7 +56,7 @@ def find_moves(compiled: CompiledYardstick, features: DraftFeatures) -> Iterator
     """A use of the keyword moves up into the opening, or into an H2 when the running text has more than enough of it."""
     if features.placement["opening"] < 1.0 and (found := _first_exact_sentence(compiled, features)):
         place, sentence, rest = found
-        first = next(n for n, block in enumerate(features.blocks) if block.kind == "paragraph" and block.features.real_words)
+        first = next(n for n, block in enumerate(features.blocks) if block.kind == "paragraph" and block.features.real)
         if first < place:
             opening = features.blocks[first]
             moved = Splice(first, 1, ((opening.kind, opening.level, f"{sentence} {opening.text}"),))

@@ -36,8 +36,7 @@ def analyse_text(text: str, language: str = "en") -> tuple[Sentence, ...]:
     functional = function_words(language)
     sentences = []
     for start, end in split_sentences(text):
-        piece = text[start:end]
-        tokens = tuple(Token(t.text, t.lemma, t.start + start, t.end + start) for t in tokenize(piece, language))
+        tokens = tuple(tokenize(text[start:end], language, offset=start))
         if not tokens:
             continue
         joined = [False]

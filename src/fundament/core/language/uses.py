@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import itertools
 from collections.abc import Sequence
+from typing import NamedTuple
 
 from fundament.core.language.analysis import Sentence
 from fundament.core.language.function_words import function_words
@@ -28,22 +29,33 @@ _BETWEEN = {
 _COORDINATORS = {language: frozenset(words.split()) for language, words in _BETWEEN.items()}
 
 
-def uses_in(sentences: Sequence[Sentence], matcher: PhraseMatcher, language: str) -> tuple[list[int], list[tuple[int, Match]]]:
-    """Count uses of phrases in the sentences of one block.
+class Uses(NamedTuple):
+    """Uses of phrases in the sentences of one block.
 
-    Returns the numbers of the phrases used, one entry per counted use, and every match with the index of its sentence
-    (counted or not), for marking in the text.
+    counted: the numbers of the phrases used, one entry per counted use; matches: every match with the index of its sentence (counted or not),
+    for marking in the text; crammed: the indices of the sentences that are lists of phrases.
     """
+
+    counted: list[int]
+    matches: list[tuple[int, Match]]
+    crammed: set[int]
+
+
+def uses_in(sentences: Sequence[Sentence], matcher: PhraseMatcher, language: str) -> Uses:
+    """Count uses of phrases in the sentences of one block."""
     counted: list[int] = []
     matches: list[tuple[int, Match]] = []
+    crammed: set[int] = set()
     for index, sentence in enumerate(sentences):
         found = matcher.find(sentence.lemmas, sentence.joined)
         if not found:
             continue
         matches.extend((index, match) for match in found)
-        if sentence.natural and not is_crammed(sentence, found, language):
+        if is_crammed(sentence, found, language):
+            crammed.add(index)
+        elif sentence.natural:
             counted.extend(dict.fromkeys(match.phrase for match in found))
-    return counted, matches
+    return Uses(counted, matches, crammed)
 
 
 def is_crammed(sentence: Sentence, matches: Sequence[Match], language: str) -> bool:
@@ -54,9 +66,14 @@ def is_crammed(sentence: Sentence, matches: Sequence[Match], language: str) -> b
     fewer than one other content word for every CRAMMED_SHARE of them; (d) it holds more than MOST_IN_SENTENCE different phrases;
     (e) it is made of phrases alone.
     """
-    different = len({match.phrase for match in matches})
-    if sum(match.end - match.start for match in matches) >= len(sentence.tokens):
+    inside = 0
+    for match in matches:
+        inside += match.end - match.start
+    if inside >= len(sentence.tokens):
         return True  # nothing but phrases, such as "the width of the joint" alone in a line
+    if len(matches) < 3:
+        return False
+    different = len({match.phrase for match in matches})
     if different < 3:
         return False
     if different > MOST_IN_SENTENCE:
@@ -69,9 +86,11 @@ def is_crammed(sentence: Sentence, matches: Sequence[Match], language: str) -> b
         longest = max(longest, run)
     if longest >= LONGEST_RUN:
         return True
+    if longest < 3 and different < CRAMMED_FROM:
+        return False
     functional = function_words(language)
-    inside = {position for match in matches for position in range(match.start, match.end)}
-    other = sum(1 for position, token in enumerate(sentence.tokens) if position not in inside and token.text.lower() not in functional)
+    taken = {position for match in matches for position in range(match.start, match.end)}
+    other = sum(1 for position, token in enumerate(sentence.tokens) if position not in taken and token.text.lower() not in functional)
     if (longest >= SHORT_RUN and other < different) or (longest >= 3 and not other):
         return True
     return different >= CRAMMED_FROM and other * CRAMMED_SHARE < different

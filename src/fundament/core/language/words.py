@@ -9,7 +9,7 @@ from __future__ import annotations
 
 import functools
 import re
-from dataclasses import dataclass
+from typing import NamedTuple
 
 import simplemma
 
@@ -84,8 +84,7 @@ def is_quantity(word: str) -> bool:
     return bool(_QUANTITY.fullmatch(word))
 
 
-@dataclass(frozen=True, slots=True)
-class Token:
+class Token(NamedTuple):
     """A word in a text: as written, its lemma, and its character bounds."""
 
     text: str
@@ -144,8 +143,8 @@ def _simple_lemma(lower: str, language: str) -> str:
     return lemma
 
 
-def tokenize(text: str, language: str = "en") -> list[Token]:
-    """The words of a text in order, with lemmas and offsets into `text`."""
+def tokenize(text: str, language: str = "en", *, offset: int = 0) -> list[Token]:
+    """The words of a text in order, with lemmas and offsets into `text`, raised by `offset` where the text is a piece of a longer one."""
     if "-" in text:
         # join prefixes without moving any offset: the hyphen becomes an invisible joiner that is a letter to the pattern
         text = _PREFIXED.sub(lambda m: m.group(1) + "\u02d0", text)
@@ -154,7 +153,7 @@ def tokenize(text: str, language: str = "en") -> list[Token]:
         word = found.group(0)
         if "\u02d0" in word:
             word = word.replace("\u02d0", "")
-        tokens.append(Token(word, lemma_of(word, language), found.start(), found.end()))
+        tokens.append(Token(word, lemma_of(word, language), found.start() + offset, found.end() + offset))
     return tokens
 
 

@@ -3,24 +3,22 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import TYPE_CHECKING
 
 import numpy as np
 from numpy.typing import NDArray
 
 from fundament.core.language.analysis import Sentence, analyse_text
-from fundament.core.language.phrases import Match
-from fundament.core.language.uses import is_crammed, uses_in
-from fundament.core.language.vectors import embed
+from fundament.core.language.uses import uses_in
 from fundament.core.yardstick.build import OPENING_WORDS, contains, keyword_share
-from fundament.core.yardstick.entities import CONTEXT_NEEDED
 from fundament.core.yardstick.structure import is_question
 
 if TYPE_CHECKING:
     from fundament.core.scoring.compiled import CompiledYardstick
 
 Numbers = NDArray[np.float64]
+PlainBlock = tuple[str, int, str]  # kind, level, text
 BEST_SENTENCES = 3  # so many of the closest sentences stand for "covered in the text"
 TEXT_KINDS = ("paragraph", "quote", "list_item", "table_cell", "caption")
 MOST_KEPT = 20_000  # blocks
@@ -28,13 +26,12 @@ MOST_KEPT = 20_000  # blocks
 
 @dataclass(frozen=True, eq=False)
 class BlockFeatures:
-    """One block. sentences: the real ones, natural and not crammed; terms: counted uses; mentioned, recognised: mentions per entity; best: closest sentences per subtopic,
-    shape (BEST_SENTENCES, subtopics), highest first; heading: similarity of the heading per subtopic; keyword: share of the keyword in a heading;
-    asks: whether a heading is a question;
-    says: whether it is text to a heading above it."""
+    """One block. real: its real sentences, natural and not crammed; terms: counted uses; mentioned, recognised: mentions per entity; best: closest
+    sentences per subtopic, shape (BEST_SENTENCES, subtopics), highest first; heading: similarity of the heading per subtopic; keyword: share of the
+    keyword in a heading; asks: whether a heading is a question; says: whether it is text to a heading above it."""
 
     words: int
-    sentences: int
+    real: tuple[str, ...]
     terms: Numbers
     mentioned: Numbers
     recognised: Numbers
@@ -45,7 +42,16 @@ class BlockFeatures:
     says: bool
     exact_keyword: int
     counted_words: int
-    real_words: tuple[str, ...] = ()  # the first words of its real sentences, for what the text opens with
+
+    @property
+    def sentences(self) -> int:
+        """How many real sentences it has."""
+        return len(self.real)
+
+    @property
+    def opening(self) -> tuple[str, ...]:
+        """The first words of its real sentences, for what the text opens with."""
+        return tuple(" ".join(self.real).split()[:OPENING_WORDS])
 
 
 @dataclass(frozen=True, eq=False)
@@ -70,25 +76,18 @@ class PlacedBlock:
 
 def place_block(compiled: CompiledYardstick, kind: str, level: int, text: str) -> PlacedBlock:
     """A block with its features."""
-    return PlacedBlock(kind, level, text, block_features(compiled, kind, level, text))
+    return place_blocks(compiled, [(kind, level, text)])[0]
 
 
-def block_features(compiled: CompiledYardstick, kind: str, level: int, text: str) -> BlockFeatures:
-    """The features of one block, cached on the compiled yardstick."""
-    key = (kind, level, text)
-    known = compiled.blocks.get(key)
-    if known is None:
-        if len(compiled.blocks) > MOST_KEPT:
-            compiled.blocks.clear()
-        known = compiled.blocks[key] = _block_features(compiled, kind, level, text)
-    return known
-
-
-def embed_new_sentences(compiled: CompiledYardstick, blocks: Sequence[tuple[str, int, str]]) -> None:
-    """Have the vectors of all sentences of blocks not seen before made together, which is many times faster than one block at a time."""
-    new = [block[2] for block in blocks if block[0] in TEXT_KINDS and block not in compiled.blocks]
-    if len(new) > 1 and len(compiled.subtopic_weight):
-        embed([text[s.start : s.end] for text in new for s in analyse_text(text, compiled.language) if s.natural])
+def place_blocks(compiled: CompiledYardstick, blocks: Sequence[PlainBlock]) -> list[PlacedBlock]:
+    """Blocks with their features, those not seen before worked out together, which is many times faster than one at a time."""
+    known = compiled.blocks
+    if len(known) > MOST_KEPT:
+        known.clear()
+    new = [block for block in dict.fromkeys(blocks) if block not in known]
+    if new:
+        known.update(zip(new, _features_of(compiled, new), strict=True))
+    return [PlacedBlock(*block, known[block]) for block in blocks]
 
 
 def highest(*rows: Numbers) -> Numbers:
@@ -100,80 +99,81 @@ def highest(*rows: Numbers) -> Numbers:
     return np.sort(np.partition(stacked, least, axis=0)[least:], axis=0)[::-1].copy()
 
 
-def _block_features(compiled: CompiledYardstick, kind: str, level: int, text: str) -> BlockFeatures:
-    terms = np.zeros(len(compiled.term_weight))
-    mentioned = np.zeros(len(compiled.entity_weight))
-    recognised = np.zeros(len(compiled.entity_weight))
-    subtopics = len(compiled.subtopic_weight)
-    best = np.zeros((BEST_SENTENCES, subtopics))
-    heading = np.zeros(subtopics)
+def _features_of(compiled: CompiledYardstick, blocks: Sequence[PlainBlock]) -> list[BlockFeatures]:
+    headings = [text for kind, level, text in blocks if kind == "heading" and level >= 2]
+    of_heading = dict(zip(headings, compiled.heading_similarity(headings), strict=True))
+    found = [_features_alone(compiled, block, of_heading) for block in blocks]
+    similarity = compiled.sentence_similarity([sentence for features in found for sentence in features.real])
+    at = 0
+    for number, features in enumerate(found):
+        if features.real:
+            best = highest(similarity[at : at + len(features.real)], features.best)
+            at += len(features.real)
+            found[number] = replace(features, best=best)
+    return found
+
+
+def _features_alone(compiled: CompiledYardstick, block: PlainBlock, of_heading: dict[str, Numbers]) -> BlockFeatures:
+    """The features of a block but for how close its sentences are to the subtopics. of_heading: similarity of headings."""
+    kind, level, text = block
+    nothing = compiled.nothing
     if kind == "code":
-        return BlockFeatures(0, 0, terms, mentioned, recognised, best, heading, 0.0, False, True, 0, 0)
+        return replace(nothing, says=True)
     sentences = analyse_text(text, compiled.language)
     words = sum(len(sentence.tokens) for sentence in sentences)
-    exact = 0
-    keyword = 0.0
-    counted_words = words
-    real_sentences = 0
-    says = False
-    real_words: tuple[str, ...] = ()
     if kind == "heading":
-        keyword = keyword_share(text, compiled.keyword_lemmas, compiled.language)
-        if level >= 2:
-            heading = compiled.heading_similarity(text)
-    elif kind in TEXT_KINDS:
-        counted, matches = uses_in(sentences, compiled.term_matcher, compiled.language)
-        np.add.at(terms, counted, 1.0)
-        crammed = _crammed(sentences, matches, compiled.language)
-        real = [s for i, s in enumerate(sentences) if s.natural and i not in crammed]
-        counted_words = words - sum(len(sentences[i].tokens) for i in crammed)
-        _count_entities(compiled, sentences, crammed, mentioned, recognised)
-        real_sentences = len(real)
-        inside = sum(match.end - match.start for _, match in matches)
-        says = bool(real) or (kind in ("list_item", "table_cell") and inside < words)
-        exact = sum(1 for s in real if contains(s.lemmas, compiled.keyword_lemmas))
-        if real:
-            similarity = compiled.sentence_similarity([text[s.start : s.end] for s in real])
-            best = highest(similarity, best)
-        real_words = tuple(" ".join(text[s.start : s.end] for s in real).split()[:OPENING_WORDS])
-    return BlockFeatures(
-        words,
-        real_sentences,
-        terms,
-        mentioned,
-        recognised,
-        best,
-        heading,
-        keyword,
-        kind == "heading" and is_question(text),
-        says,
-        exact,
-        counted_words,
-        real_words,
+        return replace(
+            nothing,
+            words=words,
+            counted_words=words,
+            heading=of_heading.get(text, nothing.heading) if level >= 2 else nothing.heading,
+            keyword=keyword_share(text, compiled.keyword_lemmas, compiled.language),
+            asks=is_question(text),
+        )
+    if kind not in TEXT_KINDS:
+        return replace(nothing, words=words, counted_words=words)
+    counted, matches, crammed = uses_in(sentences, compiled.term_matcher, compiled.language)
+    terms = nothing.terms
+    if counted:
+        terms = np.bincount(counted, minlength=len(terms)).astype(float)
+    mentioned, recognised = _count_entities(compiled, sentences, crammed)
+    real = [s for i, s in enumerate(sentences) if s.natural and i not in crammed]
+    inside = sum(match.end - match.start for _, match in matches)
+    return replace(
+        nothing,
+        words=words,
+        counted_words=words - sum(len(sentences[i].tokens) for i in crammed),
+        real=tuple(text[s.start : s.end] for s in real),
+        terms=terms,
+        mentioned=mentioned,
+        recognised=recognised,
+        says=bool(real) or (kind in ("list_item", "table_cell") and inside < words),
+        exact_keyword=sum(1 for s in real if contains(s.lemmas, compiled.keyword_lemmas)),
     )
 
 
-def _crammed(sentences: tuple[Sentence, ...], matches: list[tuple[int, Match]], language: str) -> set[int]:
-    by_sentence: dict[int, list[Match]] = {}
-    for index, match in matches:
-        by_sentence.setdefault(index, []).append(match)
-    return {i for i, found in by_sentence.items() if is_crammed(sentences[i], found, language)}
+def no_features(terms: int, entities: int, subtopics: int) -> BlockFeatures:
+    """The features of a block that has nothing in it."""
+    of_entities, of_subtopics = np.zeros(entities), np.zeros(subtopics)
+    best = np.zeros((BEST_SENTENCES, subtopics))
+    return BlockFeatures(0, (), np.zeros(terms), of_entities, of_entities, best, of_subtopics, 0.0, False, False, 0, 0)
 
 
-def _count_entities(
-    compiled: CompiledYardstick, sentences: tuple[Sentence, ...], crammed: set[int], mentioned: Numbers, recognised: Numbers
-) -> None:
-    """A mention is recognised when two or more of the entity's context words stand in real sentences of its block.
+def _count_entities(compiled: CompiledYardstick, sentences: tuple[Sentence, ...], crammed: set[int]) -> tuple[Numbers, Numbers]:
+    """Mentions, and those recognised: with two or more of the entity's context words in real sentences of its block.
 
     "Damp hessian" also names hessian: an entity that is the end of a longer one is named by it.
     """
+    found = [(i, m.phrase) for i, s in enumerate(sentences) for m in compiled.entity_matcher.find(s.lemmas, s.joined)]
+    if not found:
+        return compiled.nothing.mentioned, compiled.nothing.recognised
+    mentioned, recognised = np.zeros(len(compiled.entity_weight)), np.zeros(len(compiled.entity_weight))
     around = {lemma for i, s in enumerate(sentences) if s.natural and i not in crammed for lemma in s.lemmas}
-    for index, sentence in enumerate(sentences):
-        for match in compiled.entity_matcher.find(sentence.lemmas, sentence.joined):
-            counts = sentence.natural and index not in crammed
-            for number in compiled.entity_names[match.phrase]:
-                mentioned[number] += 1
-                context = compiled.entity_context[number]
-                near = (around & context) - compiled.entity_own[number]
-                if counts and len(near) >= min(CONTEXT_NEEDED, len(context)):
-                    recognised[number] += 1
+    for index, phrase in found:
+        counts = sentences[index].natural and index not in crammed
+        for number in compiled.entity_names[phrase]:
+            mentioned[number] += 1
+            if counts:
+                context, needed = compiled.entity_context[number]
+                recognised[number] += len(around & context) >= needed
+    return mentioned, recognised

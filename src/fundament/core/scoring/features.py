@@ -14,7 +14,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from fundament.core.reading.model import Reading
-from fundament.core.scoring.block_features import BEST_SENTENCES, PlacedBlock, embed_new_sentences, highest, place_block
+from fundament.core.scoring.block_features import BEST_SENTENCES, PlacedBlock, highest, place_block, place_blocks
 from fundament.core.yardstick.build import OPENING_WORDS, keyword_share
 
 if TYPE_CHECKING:
@@ -70,7 +70,6 @@ class Splice:
 def draft_features(compiled: CompiledYardstick, draft: Reading) -> DraftFeatures:
     """The features of a whole text: those of its blocks, and of its title, description, images and links."""
     plain = [(b.kind, b.level, b.text) for b in draft.main_blocks()]
-    embed_new_sentences(compiled, plain)
     parts = PageParts(
         title=draft.title,
         description=draft.description,
@@ -79,7 +78,7 @@ def draft_features(compiled: CompiledYardstick, draft: Reading) -> DraftFeatures
         internal_links=sum(1 for link in draft.links if link.internal),
         external_links=sum(1 for link in draft.links if not link.internal),
     )
-    return combine(compiled, [place_block(compiled, *block) for block in plain], parts)
+    return combine(compiled, place_blocks(compiled, plain), parts)
 
 
 def headings_with_text(blocks: Sequence[PlacedBlock]) -> tuple[list[PlacedBlock], list[PlacedBlock]]:
@@ -120,7 +119,7 @@ def combine(
     counted, waiting = headings_with_text(blocks)
     terms, mentioned, recognised = sums or _sums(compiled, blocks)
     if best is None:
-        texts = [block.features.best for block in blocks if block.features.real_words]
+        texts = [block.features.best for block in blocks if block.features.real]
         best = highest(*texts) if texts else np.zeros((BEST_SENTENCES, subtopics))
     heading = np.max([b.features.heading for b in counted], axis=0) if counted else np.zeros(subtopics)
     opening = _opening(blocks)
@@ -205,7 +204,7 @@ def add_block(compiled: CompiledYardstick, draft: DraftFeatures, kind: str, leve
     placement = {**placement, "body_exact": placement["body_exact"] + features.exact_keyword}
     opening = draft.opening
     if len(opening) < OPENING_WORDS:
-        opening = (opening + features.real_words)[:OPENING_WORDS]
+        opening = (opening + features.opening)[:OPENING_WORDS]
         placement["opening"] = keyword_share(" ".join(opening), compiled.keyword_lemmas, compiled.language)
     heading, waiting = draft.heading, draft.open_headings
     if block.is_text:
@@ -237,15 +236,15 @@ def splice(compiled: CompiledYardstick, draft: DraftFeatures, splices: Iterable[
     removed: list[PlacedBlock] = []
     added: list[PlacedBlock] = []
     for change in sorted(splices, key=lambda s: -s.start):
-        new = [place_block(compiled, *block) for block in change.blocks]
+        new = place_blocks(compiled, change.blocks)
         removed += blocks[change.start : change.start + change.removed]
         added += new
         blocks[change.start : change.start + change.removed] = new
     less, more = _sums(compiled, removed), _sums(compiled, added)
     sums = (draft.terms - less[0] + more[0], draft.mentioned - less[1] + more[1], draft.recognised - less[2] + more[2])
     best = None
-    if not any(block.features.real_words for block in removed):
-        best = highest(draft.best, *[block.features.best for block in added if block.features.real_words])
+    if not any(block.features.real for block in removed):
+        best = highest(draft.best, *[block.features.best for block in added if block.features.real])
     return combine(compiled, blocks, draft.parts, sums, best)
 
 
@@ -253,7 +252,7 @@ def _opening(blocks: Sequence[PlacedBlock]) -> tuple[str, ...]:
     """The first OPENING_WORDS words of the real sentences."""
     opening: tuple[str, ...] = ()
     for block in blocks:
-        opening += block.features.real_words
+        opening += block.features.opening
         if len(opening) >= OPENING_WORDS:
             break
     return opening[:OPENING_WORDS]

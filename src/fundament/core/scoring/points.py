@@ -8,9 +8,9 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
-from fundament.core.scoring.compiled import CompiledYardstick
 from fundament.core.scoring.features import DraftFeatures
-from fundament.core.yardstick.model import Range, Yardstick
+from fundament.core.scoring.targets import Targets
+from fundament.core.yardstick.model import Range
 
 Numbers = NDArray[np.float64]
 
@@ -63,44 +63,44 @@ class Points:
         return sum(self.parts.values())
 
 
-def points_of(compiled: CompiledYardstick, features: DraftFeatures) -> Points:
+def points_of(targets: Targets, features: DraftFeatures) -> Points:
     """All points a text earns. The weight of a part of which the yardstick has nothing (no subtopics, say) goes to the others."""
     return Points(
-        terms=compiled.part_weight["terms"] / 100.0 * compiled.term_weight * term_credit(compiled, features.terms),
-        entities=compiled.part_weight["entities"] / 100.0 * compiled.entity_weight * (features.recognised > 0),
-        subtopics=compiled.part_weight["subtopics"] / 100.0 * compiled.subtopic_weight * subtopic_credit(features),
+        terms=targets.part_weight["terms"] / 100.0 * targets.term_weight * term_credit(targets, features.terms),
+        entities=targets.part_weight["entities"] / 100.0 * targets.entity_weight * (features.recognised > 0),
+        subtopics=targets.part_weight["subtopics"] / 100.0 * targets.subtopic_weight * subtopic_credit(features),
         structure={
-            name: compiled.part_scale * points * structure_credit(compiled, features, name) for name, points in STRUCTURE_POINTS.items()
+            name: targets.part_scale * points * structure_credit(targets, features, name) for name, points in STRUCTURE_POINTS.items()
         },
         placement={
-            name: compiled.part_scale * points * placement_credit(compiled, features, name) for name, points in PLACEMENT_POINTS.items()
+            name: targets.part_scale * points * placement_credit(targets, features, name) for name, points in PLACEMENT_POINTS.items()
         },
     )
 
 
-def totals_of(compiled: CompiledYardstick, base: DraftFeatures, variants: Sequence[DraftFeatures]) -> Numbers:
+def totals_of(targets: Targets, base: DraftFeatures, variants: Sequence[DraftFeatures]) -> Numbers:
     """The totals of many texts that differ little from `base`: the same as `points_of(...).total` for each, taken together."""
     if not variants:
         return np.zeros(0)
-    weight = compiled.part_weight
-    terms = term_credit(compiled, np.stack([v.terms for v in variants])) @ compiled.term_weight
-    entities = (np.stack([v.recognised for v in variants]) > 0) @ compiled.entity_weight
+    weight = targets.part_weight
+    terms = term_credit(targets, np.stack([v.terms for v in variants])) @ targets.term_weight
+    entities = (np.stack([v.recognised for v in variants]) > 0) @ targets.entity_weight
     best = np.stack([v.best for v in variants]).mean(axis=1)
     heading = np.stack([v.heading for v in variants])
-    subtopics = _subtopic_credit(best, heading) @ compiled.subtopic_weight
-    known = points_of(compiled, base)
+    subtopics = _subtopic_credit(best, heading) @ targets.subtopic_weight
+    known = points_of(targets, base)
     rest = []
     for variant in variants:
         total = 0.0
         changed = variant.structure is not base.structure
         for name, points in STRUCTURE_POINTS.items():
             if changed and _measured_by(name, variant) != _measured_by(name, base):
-                total += compiled.part_scale * points * structure_credit(compiled, variant, name)
+                total += targets.part_scale * points * structure_credit(targets, variant, name)
             else:
                 total += known.structure[name]
         for name, points in PLACEMENT_POINTS.items():
             if variant.placement[name] != base.placement[name]:
-                total += compiled.part_scale * points * placement_credit(compiled, variant, name)
+                total += targets.part_scale * points * placement_credit(targets, variant, name)
             else:
                 total += known.placement[name]
         rest.append(total)
@@ -116,10 +116,10 @@ def _measured_by(name: str, features: DraftFeatures) -> tuple[float, ...]:
     return (values[COUNTED.get(name, name)],)
 
 
-def term_credit(compiled: CompiledYardstick, counts: Numbers) -> Numbers:
+def term_credit(targets: Targets, counts: Numbers) -> Numbers:
     """0..1 per term: (uses / low)^0.7 below the range, 1 within and up to the ceiling, then down by at most OVERUSE_COST."""
-    below = (np.minimum(counts, compiled.term_low) / np.maximum(compiled.term_low, 1.0)) ** FIRST_USE_EXPONENT
-    excess = np.clip((counts - compiled.term_ceiling) / np.maximum(compiled.term_ceiling, 1.0), 0.0, 1.0)
+    below = (np.minimum(counts, targets.term_low) / np.maximum(targets.term_low, 1.0)) ** FIRST_USE_EXPONENT
+    excess = np.clip((counts - targets.term_ceiling) / np.maximum(targets.term_ceiling, 1.0), 0.0, 1.0)
     return np.asarray(below - OVERUSE_COST * excess)
 
 
@@ -141,53 +141,53 @@ def _subtopic_credit(closeness: Numbers, heading: Numbers) -> Numbers:
     return TEXT_SHARE * _text_credit(closeness) + (1.0 - TEXT_SHARE) * (heading >= HEADED_AT)
 
 
-def structure_target(compiled: CompiledYardstick, name: str) -> tuple[float, float]:
+def structure_target(targets: Targets, name: str) -> tuple[float, float]:
     """The middle half over the competitors; counts are scaled to the planned length, averages are not."""
-    known = compiled.targets.get(name)
+    known = targets.spans.get(name)
     if known is None:
-        known = compiled.targets[name] = _structure_target(compiled.yardstick, name)
+        known = targets.spans[name] = _structure_target(targets, name)
     return known
 
 
-def _structure_target(yardstick: Yardstick, name: str) -> tuple[float, float]:
-    wanted: Range = yardstick.structure[name]
+def _structure_target(targets: Targets, name: str) -> tuple[float, float]:
+    wanted: Range = targets.structure[name]
     if name.startswith("words_per"):
         return wanted.p25, wanted.p75
-    words = yardstick.structure["words"].median
-    scale = yardstick.planned_words / words if words else 1.0
+    words = targets.structure["words"].median
+    scale = targets.planned_words / words if words else 1.0
     if name == "words":
         return round(wanted.p25 * scale), round(wanted.p75 * scale)
     low = round(wanted.p25 * scale)
     return low, max(low, round(wanted.p75 * scale))
 
 
-def structure_credit(compiled: CompiledYardstick, features: DraftFeatures, name: str) -> float:
+def structure_credit(targets: Targets, features: DraftFeatures, name: str) -> float:
     """0..1: what is there of the low end of the range. More than the range never costs; only over-long paragraphs do."""
     values = features.structure
     if name == "words_per_paragraph":
         words = values["paragraph_words"]
         return 1.0 - min(1.0, 2.0 * values["long_paragraph_words"] / words) if words else 0.0
-    low, _ = structure_target(compiled, name)
+    low, _ = structure_target(targets, name)
     value = values[COUNTED.get(name, name)]
     return 1.0 if low <= 0 else min(1.0, value / low)
 
 
-def placement_target(compiled: CompiledYardstick, name: str) -> tuple[float, float]:
+def placement_target(targets: Targets, name: str) -> tuple[float, float]:
     """What a placement check wants: a share of the keyword (1: word for word), characters, or sentences."""
     if name == "title_length":
         return TITLE_LENGTH
     if name == "description_length":
         return DESCRIPTION_LENGTH
     if name == "body_exact":
-        low, high = structure_target(compiled, "exact_keyword")
+        low, high = structure_target(targets, "exact_keyword")
         return max(1.0, low), max(1.0, high)
     return 1.0, 1.0
 
 
-def placement_credit(compiled: CompiledYardstick, features: DraftFeatures, name: str) -> float:
+def placement_credit(targets: Targets, features: DraftFeatures, name: str) -> float:
     """0..1 for one placement check."""
     value = features.placement[name]
-    low, high = placement_target(compiled, name)
+    low, high = placement_target(targets, name)
     if name.endswith("_length"):
         if value < low:
             return value / low

@@ -5,21 +5,21 @@ from __future__ import annotations
 import functools
 from collections import Counter
 from collections.abc import Sequence
-from dataclasses import replace
 
 import numpy as np
+from numpy.typing import NDArray
 
 from fundament.core.errors import CoreError
 from fundament.core.language.analysis import analyse_text
 from fundament.core.language.detect import lacks_of
 from fundament.core.language.words import tokenize
-from fundament.core.yardstick.entities import find_entities, weigh_entities
+from fundament.core.yardstick.entities import find_entities
 from fundament.core.yardstick.keyword_zones import keyword_uses
 from fundament.core.yardstick.model import ComparedPage, PageSummary, Range, Settings, Yardstick
 from fundament.core.yardstick.ranges import is_usual, robust_ranges
 from fundament.core.yardstick.structure import structure_of
-from fundament.core.yardstick.subtopics import find_subtopics, weigh_subtopics
-from fundament.core.yardstick.terms import find_terms, use_tables, with_targets
+from fundament.core.yardstick.subtopics import find_subtopics
+from fundament.core.yardstick.terms import find_terms
 
 ZONES = ("title", "description", "h1", "h2", "opening")
 OPENING_WORDS = 100
@@ -55,7 +55,7 @@ def build_yardstick(pages: Sequence[ComparedPage], keyword: str, settings: Setti
     # a page far off in length would bend every target: it counts for nothing but being listed
     measured = [page for page, fits in zip(pages, usual, strict=True) if fits]
     summaries = [summarise(page, keyword, language) for page in measured]
-    planned = settings.planned_words or round(float(np.median([page.words for page in summaries])))
+    planned = usual_words(summaries, settings)
     terms = find_terms(measured, summaries, keyword, language, planned_words=planned, most_terms=settings.most_terms)
     return Yardstick(
         keyword=keyword,
@@ -74,44 +74,22 @@ def build_yardstick(pages: Sequence[ComparedPage], keyword: str, settings: Setti
 
 def structure_ranges(pages: Sequence[PageSummary]) -> dict[str, Range]:
     """The range of every structure measure over the pages."""
-    names = list(pages[0].structure)
-    table = np.array([[page.structure[name] for page in pages] for name in names], dtype=float)
-    return dict(zip(names, robust_ranges(table), strict=True))
+    return dict(zip(pages[0].structure, robust_ranges(structure_table(pages)), strict=True))
+
+
+def structure_table(pages: Sequence[PageSummary]) -> NDArray[np.float64]:
+    """The structure measures of the pages, shape (measures, pages)."""
+    return np.array([[page.structure[name] for page in pages] for name in pages[0].structure], dtype=float)
+
+
+def usual_words(pages: Sequence[PageSummary], settings: Settings) -> int:
+    """The length that is planned: the one set, or the median of the pages."""
+    return settings.planned_words or round(float(np.median([page.words for page in pages])))
 
 
 def zone_shares(pages: Sequence[PageSummary]) -> dict[str, float]:
     """How much of the keyword (0..1) the pages have in each zone, on average."""
     return {zone: round(sum(page.zones[zone] for page in pages) / len(pages), 4) for zone in ZONES}
-
-
-def without_page(yardstick: Yardstick, url: str) -> Yardstick:
-    """The yardstick of the other competitors: what one page gave is taken out of every count, range and weight.
-
-    Terms and entities that the others share on too few pages go. The other pages' candidates are not gathered anew, which is what
-    makes it fast enough to score every competitor against the others.
-    """
-    keep = [n for n, page in enumerate(yardstick.pages) if page.url != url]
-    pages = tuple(yardstick.pages[n] for n in keep)
-    if not pages:
-        raise CoreError("No competitor would remain.")
-    planned = yardstick.settings.planned_words or round(float(np.median([page.words for page in pages])))
-    least = min(2, len(pages))
-    counts, prominent = use_tables(yardstick.terms) if yardstick.terms else (np.zeros((0, len(keep))), np.zeros((0, len(keep))))
-    counts, prominent = counts[:, keep], prominent[:, keep]
-    shared = np.flatnonzero((counts > 0).sum(axis=1) >= least)
-    terms = with_targets([yardstick.terms[n] for n in shared], pages, planned, counts[shared], prominent[shared])
-    entities = [replace(entity, salience=tuple(entity.salience[n] for n in keep)) for entity in yardstick.entities]
-    subtopics = [replace(s, headings=tuple(h for h in s.headings if h.url != url)) for s in yardstick.subtopics]
-    return replace(
-        yardstick,
-        planned_words=planned,
-        pages=pages,
-        terms=terms,
-        entities=weigh_entities([e for e in entities if e.own or sum(1 for value in e.salience if value > 0) >= least]),
-        subtopics=weigh_subtopics([s for s in subtopics if len({h.url for h in s.headings}) >= least], pages),
-        structure=structure_ranges(pages),
-        zones=zone_shares(pages),
-    )
 
 
 def summarise(page: ComparedPage, keyword: str, language: str) -> PageSummary:

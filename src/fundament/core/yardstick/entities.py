@@ -12,6 +12,9 @@ from collections import Counter, defaultdict
 from collections.abc import Sequence
 from dataclasses import replace
 
+import numpy as np
+from numpy.typing import NDArray
+
 from fundament.core.language.analysis import analyse_text
 from fundament.core.language.function_words import empty_words, function_words
 from fundament.core.language.phrases import PhraseMatcher
@@ -22,6 +25,7 @@ from fundament.core.yardstick.entity_names import NAME_KINDS, Found, find_names,
 from fundament.core.yardstick.model import ComparedPage, Entity, OwnEntity, Term
 from fundament.core.yardstick.terms import least_pages
 
+Numbers = NDArray[np.float64]
 _CONCEPT_KINDS = word_list(
     """
     act animal artefact body event food object person phenomenon plant process substance group location
@@ -180,20 +184,27 @@ def _weigh(
 
 
 def weigh_entities(entities: Sequence[Entity]) -> tuple[Entity, ...]:
-    """The entities with pages and weight worked out from their salience; weights sum to 100, heaviest first.
+    """The entities with pages and weight worked out from their salience; weights sum to 100, heaviest first."""
+    if not entities:
+        return ()
+    salience = np.array([entity.salience for entity in entities])
+    weights = entity_weights(salience, np.array([entity.own for entity in entities]))
+    weighed = [
+        replace(entity, pages=on_pages, weight=round(weight, 6))
+        for entity, on_pages, weight in zip(entities, (salience > 0).sum(axis=1).tolist(), weights.tolist(), strict=True)
+    ]
+    return tuple(sorted(weighed, key=lambda e: (-e.weight, e.name)))
+
+
+def entity_weights(salience: Numbers, own: NDArray[np.bool_]) -> Numbers:
+    """Weights of entities, which sum to 100: the root of the mean salience, times the share of the pages. salience: shape (entities, pages).
 
     A person's own entity weighs at least as much as the middle one of the others.
     """
-    weighed = []
-    for entity in entities:
-        on_pages = sum(1 for value in entity.salience if value > 0)
-        share = on_pages / len(entity.salience)
-        weighed.append(replace(entity, pages=on_pages, weight=math.sqrt(sum(entity.salience) / len(entity.salience)) * share))
-    others = sorted(e.weight for e in weighed if not e.own) or [1.0]
-    weighed = [replace(e, weight=max(e.weight, others[len(others) // 2])) if e.own else e for e in weighed]
-    total = sum(e.weight for e in weighed) or 1.0
-    weighed = [replace(e, weight=round(100.0 * e.weight / total, 6)) for e in weighed]
-    return tuple(sorted(weighed, key=lambda e: (-e.weight, e.name)))
+    weights = np.sqrt(salience.mean(axis=1)) * (salience > 0).mean(axis=1)
+    others = np.sort(weights[~own])
+    weights = np.where(own, np.maximum(weights, others[len(others) // 2] if len(others) else 1.0), weights)
+    return np.asarray(100.0 * weights / (weights.sum() or 1.0))
 
 
 def _context(near: Counter[str], general: Counter[str]) -> tuple[str, ...]:

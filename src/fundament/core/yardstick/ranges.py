@@ -15,8 +15,10 @@ from numpy.typing import NDArray
 
 from fundament.core.yardstick.model import Range
 
+Numbers = NDArray[np.float64]
 FAR_OFF = 3.5
 MAD_FLOOR = 0.2  # on the natural-log scale: about 22 per cent
+SHARES = (0.0, 0.10, 0.25, 0.50, 0.75, 0.90, 0.95, 1.0)  # of a Range, in order
 LEAST_VALUES = 4  # with fewer values nobody can say which one is the freak
 
 
@@ -50,18 +52,27 @@ def robust_range(values: Sequence[float]) -> Range:
         return Range(0.0, 0.0, 0.0, 0.0, 0.0, 0.0, 0.0, 0.0, 0)
     kept = sorted(float(value) for value, usual in zip(values, is_usual(values), strict=True) if usual)
     least, p10, p25, median, p75, p90, p95, most = (
-        round(quantile(kept, share), 4) for share in (0.0, 0.10, 0.25, 0.50, 0.75, 0.90, 0.95, 1.0)
+        round(quantile(kept, share), 4) for share in SHARES
     )
     return Range(least, p10, p25, median, p75, p90, p95, most, len(kept))
 
 
-def robust_ranges(rows: NDArray[np.float64]) -> list[Range]:
+def robust_ranges(rows: Numbers) -> list[Range]:
     """The ranges of many measures at once: one row per measure, one column per page, NaN where a page has no value.
 
     The same as `robust_range` of each row's values, for hundreds of rows in the time of a few.
     """
+    values, sizes = robust_quantiles(rows, SHARES)
+    ranges = []
+    for (least, p10, p25, median, p75, p90, p95, most), pages in zip(values.tolist(), sizes.tolist(), strict=True):
+        ranges.append(Range(least, p10, p25, median, p75, p90, p95, most, pages) if pages else robust_range([]))
+    return ranges
+
+
+def robust_quantiles(rows: Numbers, shares: Sequence[float]) -> tuple[Numbers, NDArray[np.int64]]:
+    """Quantiles of each row, shape (rows, shares), far-off values left out, and how many values stand behind them. NaN for a row without any."""
     if not rows.size:
-        return [robust_range([]) for _ in rows]
+        return np.full((len(rows), len(shares)), np.nan), np.zeros(len(rows), dtype=np.int64)
     there = np.where(rows > 0, np.log1p(np.where(rows > 0, rows, 0.0)), np.nan)
     counts = np.sum(~np.isnan(there), axis=1)
     middle = _quantiles(np.sort(there, axis=1), counts, (0.5,))[:, 0]
@@ -70,14 +81,10 @@ def robust_ranges(rows: NDArray[np.float64]) -> list[Range]:
     far = (0.6745 * away / spread[:, None] > FAR_OFF) & (counts >= LEAST_VALUES)[:, None]
     kept = np.sort(np.where(far, np.nan, rows), axis=1)
     sizes = np.sum(~np.isnan(kept), axis=1)
-    values = np.round(_quantiles(kept, sizes, (0.0, 0.10, 0.25, 0.50, 0.75, 0.90, 0.95, 1.0)), 4)
-    ranges = []
-    for (least, p10, p25, median, p75, p90, p95, most), pages in zip(values.tolist(), sizes.tolist(), strict=True):
-        ranges.append(Range(least, p10, p25, median, p75, p90, p95, most, pages) if pages else robust_range([]))
-    return ranges
+    return np.round(_quantiles(kept, sizes, shares), 4), sizes
 
 
-def _quantiles(ordered: NDArray[np.float64], sizes: NDArray[np.int64], shares: Sequence[float]) -> NDArray[np.float64]:
+def _quantiles(ordered: Numbers, sizes: NDArray[np.int64], shares: Sequence[float]) -> Numbers:
     """Linear quantiles (type 7) of rows in rising order, of which the first `sizes` values count; NaN for rows without values."""
     row = np.arange(len(ordered))
     columns = []
@@ -92,8 +99,14 @@ def _quantiles(ordered: NDArray[np.float64], sizes: NDArray[np.int64], shares: S
 
 def target_uses(per_thousand: Range, planned_words: int) -> tuple[int, int, int]:
     """Target range (low, high) and ceiling in whole uses at a planned length: the middle half, and the 95th percentile."""
-    scale = planned_words / 1000.0
-    low = max(1, round(per_thousand.p25 * scale))
-    high = max(low, round(per_thousand.p75 * scale))
-    ceiling = max(high + 1, round(per_thousand.p95 * scale))
+    quartiles = np.array([[per_thousand.p25, per_thousand.p75, per_thousand.p95]])
+    low, high, ceiling = targets_of(quartiles, planned_words)[0].astype(int).tolist()
     return low, high, ceiling
+
+
+def targets_of(quantiles: Numbers, planned_words: int) -> Numbers:
+    """The same for many: from 25th, 75th and 95th percentiles per 1,000 words to low, high and ceiling, each of shape (n, 3)."""
+    low, high, ceiling = np.round(quantiles * planned_words / 1000.0).T
+    low = np.maximum(1.0, low)
+    high = np.maximum(low, high)
+    return np.stack([low, high, np.maximum(high + 1.0, ceiling)], axis=1)

@@ -13,6 +13,7 @@ from collections.abc import Sequence
 from dataclasses import replace
 
 import numpy as np
+from numpy.typing import NDArray
 from scipy.cluster.hierarchy import fcluster, linkage
 
 from fundament.core.language.function_words import function_words
@@ -93,25 +94,34 @@ def plain_label(heading: str) -> str:
 
 def weigh_subtopics(subtopics: Sequence[Subtopic], pages: Sequence[PageSummary]) -> tuple[Subtopic, ...]:
     """The subtopics with pages, level, place and weight worked out from their headings; weights sum to 100, heaviest first."""
-    rank_of = {page.url: page.rank for page in pages}
-    whole = sum(rank_weight(page.rank) for page in pages)
-    weighed = []
-    for subtopic in subtopics:
-        headings = subtopic.headings
-        urls = {h.url for h in headings}
-        weighed.append(
-            replace(
-                subtopic,
-                pages=len(urls),
-                weight=sum(rank_weight(rank_of[url]) for url in urls) / whole,
-                level=Counter(h.level for h in headings).most_common(1)[0][0],
-                place=round(float(np.median([h.place for h in headings])), 4),
-                is_question=sum(is_question(h.text) for h in headings) * 2 > len(headings),
-            )
+    if not subtopics:
+        return ()
+    there = on_pages(subtopics, pages)
+    weights = subtopic_weights(there, pages)
+    weighed = [
+        replace(
+            subtopic,
+            pages=int(there[number].sum()),
+            weight=round(float(weights[number]), 6),
+            level=Counter(h.level for h in subtopic.headings).most_common(1)[0][0],
+            place=round(float(np.median([h.place for h in subtopic.headings])), 4),
+            is_question=sum(is_question(h.text) for h in subtopic.headings) * 2 > len(subtopic.headings),
         )
-    total = sum(s.weight for s in weighed) or 1.0
-    weighed = [replace(s, weight=round(100.0 * s.weight / total, 6)) for s in weighed]
+        for number, subtopic in enumerate(subtopics)
+    ]
     return tuple(sorted(weighed, key=lambda s: (-s.weight, s.place, s.label)))
+
+
+def on_pages(subtopics: Sequence[Subtopic], pages: Sequence[PageSummary]) -> NDArray[np.bool_]:
+    """Whether a page has a heading in a subtopic, shape (subtopics, pages)."""
+    urls = [{h.url for h in subtopic.headings} for subtopic in subtopics]
+    return np.array([[page.url in found for page in pages] for found in urls], dtype=bool).reshape(len(urls), len(pages))
+
+
+def subtopic_weights(there: NDArray[np.bool_], pages: Sequence[PageSummary]) -> Distances:
+    """Weights of subtopics, which sum to 100: the share of the pages that have a heading for it, weighed by rank. there: shape (subtopics, pages)."""
+    weights = there @ np.array([rank_weight(page.rank) for page in pages])
+    return np.asarray(100.0 * weights / (weights.sum() or 1.0))
 
 
 def _is_closing(heading: str, language: str) -> bool:

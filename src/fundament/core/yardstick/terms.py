@@ -25,7 +25,7 @@ from fundament.core.language.uses import uses_in
 from fundament.core.language.words import lemma_of, tokenize
 from fundament.core.yardstick.c_value import c_values
 from fundament.core.yardstick.model import ComparedPage, PageSummary, Term
-from fundament.core.yardstick.ranges import robust_range, robust_ranges, target_uses
+from fundament.core.yardstick.ranges import robust_range, robust_ranges, targets_of
 
 Numbers = NDArray[np.float64]
 PAGE_SHARE = 0.2  # a term is on at least this share of the competitors, and on two
@@ -198,23 +198,35 @@ def with_targets(
         return ()
     words = np.array([page.words for page in pages], dtype=float)
     using = counts > 0
-    densities = robust_ranges(np.where(using, 1000.0 * counts / np.maximum(words, 1.0), np.nan))
+    densities = robust_ranges(densities_of(counts, words))
+    uses = targets_of(np.array([[d.p25, d.p75, d.p95] for d in densities]), planned_words)
+    heads = np.array([term.head for term in terms])
+    ceilings = ceilings_of(uses, heads)
     weights = term_weights(counts, prominent, np.array([term.specificity for term in terms]), pages)
     found = []
     for number, term in enumerate(terms):
-        low, high, ceiling = target_uses(densities[number], planned_words)
         on_pages = int(using[number].sum())
         share = on_pages / len(pages)
         found.append(
             Term(
                 name=term.name, phrases=term.phrases, tier=1 if share >= TIERS[0] else 2 if share >= TIERS[1] else 3, pages=on_pages,
-                weight=round(float(weights[number]), 6), per_thousand=densities[number], low=low, high=high,
-                ceiling=ceiling * 2 if term.head else ceiling,  # the subject's own words are used often by nature
+                weight=round(float(weights[number]), 6), per_thousand=densities[number], low=int(uses[number, 0]),
+                high=int(uses[number, 1]), ceiling=int(ceilings[number]),
                 specificity=term.specificity, head=term.head, counts=tuple(counts[number].astype(int).tolist()),
                 prominent=tuple((prominent[number] > 0).tolist()), is_noun=term.is_noun, first_sentences=term.first_sentences,
             )
         )  # fmt: skip
     return tuple(sorted(found, key=lambda term: (-term.weight, term.name)))
+
+
+def densities_of(counts: Numbers, words: Numbers) -> Numbers:
+    """Uses per 1,000 words, NaN where a page does not use the term. counts: shape (terms, pages); words: of the pages."""
+    return np.where(counts > 0, 1000.0 * counts / np.maximum(words, 1.0), np.nan)
+
+
+def ceilings_of(uses: Numbers, heads: NDArray[np.bool_]) -> Numbers:
+    """The ceilings from `targets_of`, doubled for the keyword's own words, which are used often by nature. Shape (terms,)."""
+    return np.asarray(uses[:, 2] * np.where(heads, 2.0, 1.0))
 
 
 def term_weights(counts: Numbers, prominent: Numbers, specific: Numbers, pages: Sequence[PageSummary]) -> Numbers:
@@ -236,7 +248,7 @@ def term_sentences(page: ComparedPage, matcher: PhraseMatcher, language: str) ->
         if block.kind in ("heading", "code"):
             continue
         sentences = analyse_text(block.text, language)
-        counted, matches = uses_in(sentences, matcher, language)
+        counted, matches, _ = uses_in(sentences, matcher, language)
         counts.update(counted)
         for index, match in matches:
             if match.phrase not in first and sentences[index].natural:

@@ -1,0 +1,40 @@
+"""What a text's features are held against, as arrays: weights, ranges and the share of each part. Points are worked out from this alone."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, field
+
+import numpy as np
+from numpy.typing import NDArray
+
+from fundament.core.scoring.model import PART_WEIGHTS
+from fundament.core.yardstick.model import Range
+
+Numbers = NDArray[np.float64]
+
+
+@dataclass(eq=False)
+class Targets:
+    """Weights of terms, entities and subtopics (each sums to 100 or is empty), low end and ceiling of the terms' ranges in uses, shape (terms,),
+    and the structure of the competitors' pages.
+
+    part_weight: points of each part, together 100; the weight of a part of which there is nothing (no subtopics, say) goes to the others.
+    spans: (low, high) by structure measure, kept when first asked for.
+    """
+
+    term_weight: Numbers
+    term_low: Numbers
+    term_ceiling: Numbers
+    entity_weight: Numbers
+    subtopic_weight: Numbers
+    structure: dict[str, Range]
+    planned_words: int
+    part_scale: float = field(init=False)
+    part_weight: dict[str, float] = field(init=False)
+    spans: dict[str, tuple[float, float]] = field(init=False, default_factory=dict)
+
+    def __post_init__(self) -> None:
+        there = {"terms": self.term_weight, "entities": self.entity_weight, "subtopics": self.subtopic_weight}
+        empty = {name for name, weights in there.items() if not len(weights)}
+        self.part_scale = 100.0 / sum(weight for name, weight in PART_WEIGHTS.items() if name not in empty)
+        self.part_weight = {name: 0.0 if name in empty else weight * self.part_scale for name, weight in PART_WEIGHTS.items()}
