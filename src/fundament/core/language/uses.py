@@ -78,12 +78,7 @@ def is_crammed(sentence: Sentence, matches: Sequence[Match], language: str) -> b
         return False
     if different > MOST_IN_SENTENCE:
         return True
-    coordinators = _COORDINATORS.get(language, _COORDINATORS["en"])
-    run = longest = 1
-    for before, after in itertools.pairwise(matches):
-        between = sentence.tokens[before.end : after.start]
-        run = run + 1 if all(token.text.lower() in coordinators for token in between) else 1
-        longest = max(longest, run)
+    longest = _longest_run(sentence, matches, _COORDINATORS.get(language, _COORDINATORS["en"]))
     if longest >= LONGEST_RUN:
         return True
     if longest < 3 and different < CRAMMED_FROM:
@@ -94,3 +89,16 @@ def is_crammed(sentence: Sentence, matches: Sequence[Match], language: str) -> b
     if (longest >= SHORT_RUN and other < different) or (longest >= 3 and not other):
         return True
     return different >= CRAMMED_FROM and other * CRAMMED_SHARE < different
+
+
+def _longest_run(sentence: Sentence, matches: Sequence[Match], coordinators: frozenset[str]) -> int:
+    """How many phrases stand side by side at most, with nothing but coordinators between."""
+    run = longest = 1
+    for before, after in itertools.pairwise(matches):
+        run += 1
+        for token in sentence.tokens[before.end : after.start]:
+            if token.text.lower() not in coordinators:
+                run = 1
+                break
+        longest = max(longest, run)
+    return longest

@@ -7,7 +7,6 @@ from dataclasses import replace
 
 import numpy as np
 
-from fundament.core.scoring.compiled import CompiledYardstick
 from fundament.core.scoring.leave_one_out import competitor_scores
 from fundament.core.yardstick.model import ComparedPage, Yardstick
 
@@ -23,7 +22,7 @@ def with_aim(yardstick: Yardstick, pages: Sequence[ComparedPage]) -> Yardstick:
     """
     if len(yardstick.pages) < LEAST_PAGES:
         return replace(yardstick, page_scores={}, aim=AIM_OF_FEW, enough=AIM_OF_FEW + 10.0)
-    scores = {url: round(value, 2) for url, value in competitor_scores(CompiledYardstick(yardstick), pages).items()}
+    scores = {url: round(value, 2) for url, value in competitor_scores(yardstick, pages).items()}
     aim = float(np.percentile(list(scores.values()), 75))
     enough = min(max(scores.values()) + ABOVE_BEST, 100.0)
     return replace(yardstick, page_scores=scores, aim=round(aim, 2), enough=round(enough, 2))

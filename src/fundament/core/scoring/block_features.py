@@ -133,22 +133,22 @@ def _features_alone(compiled: CompiledYardstick, block: PlainBlock, of_heading: 
     if kind not in TEXT_KINDS:
         return replace(nothing, words=words, counted_words=words)
     counted, matches, crammed = uses_in(sentences, compiled.term_matcher, compiled.language)
-    terms = nothing.terms
-    if counted:
-        terms = np.bincount(counted, minlength=len(terms)).astype(float)
     mentioned, recognised = _count_entities(compiled, sentences, crammed)
     real = [s for i, s in enumerate(sentences) if s.natural and i not in crammed]
-    inside = sum(match.end - match.start for _, match in matches)
-    return replace(
-        nothing,
+    inside = sum([match.end - match.start for _, match in matches])
+    return BlockFeatures(
         words=words,
-        counted_words=words - sum(len(sentences[i].tokens) for i in crammed),
-        real=tuple(text[s.start : s.end] for s in real),
-        terms=terms,
+        real=tuple([text[s.start : s.end] for s in real]),
+        terms=np.bincount(counted, minlength=len(nothing.terms)).astype(float) if counted else nothing.terms,
         mentioned=mentioned,
         recognised=recognised,
+        best=nothing.best,
+        heading=nothing.heading,
+        keyword=0.0,
+        asks=False,
         says=bool(real) or (kind in ("list_item", "table_cell") and inside < words),
-        exact_keyword=sum(1 for s in real if contains(s.lemmas, compiled.keyword_lemmas)),
+        exact_keyword=sum([contains(s.lemmas, compiled.keyword_lemmas) for s in real]),
+        counted_words=words - sum([len(sentences[i].tokens) for i in crammed]),
     )
 
 

@@ -11,7 +11,7 @@ from fundament.core.language.phrases import PhraseMatcher
 from fundament.core.language.vectors import embed
 from fundament.core.language.words import tokenize
 from fundament.core.scoring.block_features import BlockFeatures, PlainBlock, no_features
-from fundament.core.scoring.subtopic_vectors import Sections, SubtopicVectors, no_sections
+from fundament.core.scoring.subtopic_vectors import Sections, SubtopicVectors
 from fundament.core.scoring.targets import Targets
 from fundament.core.yardstick.entities import CONTEXT_NEEDED
 from fundament.core.yardstick.model import Range, Yardstick
@@ -49,8 +49,8 @@ class CompiledYardstick(Targets):
             sorted({number_of[phrase[i:]] for phrase in entity.phrases for i in range(len(phrase)) if phrase[i:] in number_of} | {n})
             for n, entity in enumerate(entities)
         ]
-        self.sections = Sections.of(subtopics, frozenset(self.keyword_lemmas), self.language) if subtopics else no_sections()
-        self.subtopics = SubtopicVectors(self.sections, len(subtopics))
+        sections = Sections.of(subtopics, frozenset(self.keyword_lemmas), self.language)
+        self.subtopics = SubtopicVectors(sections, len(subtopics))
         self.section_words: dict[int, Range] = {}
         self.carriers: dict[tuple[int, str], str] = {}
         self.blocks: dict[PlainBlock, BlockFeatures] = {}

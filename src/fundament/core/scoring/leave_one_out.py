@@ -24,10 +24,10 @@ from fundament.core.scoring.targets import Targets
 from fundament.core.yardstick.build import structure_table, usual_words
 from fundament.core.yardstick.entities import entity_weights
 from fundament.core.yardstick.model import ComparedPage, Yardstick
-from fundament.core.yardstick.ranges import robust_quantiles, robust_ranges, targets_of
+from fundament.core.yardstick.ranges import robust_ranges, targets_of
 from fundament.core.yardstick.section_similarity import section_vectors
 from fundament.core.yardstick.subtopics import on_pages, subtopic_weights
-from fundament.core.yardstick.terms import ceilings_of, densities_of, term_weights, use_tables
+from fundament.core.yardstick.terms import ceilings_of, densities_of, quartiles_of, term_weights, use_tables
 
 Numbers = NDArray[np.float64]
 Mask = NDArray[np.bool_]
@@ -48,27 +48,27 @@ class _Tables:
     words: Numbers
 
 
-def competitor_scores(compiled: CompiledYardstick, pages: Sequence[ComparedPage]) -> dict[str, float]:
+def competitor_scores(yardstick: Yardstick, pages: Sequence[ComparedPage]) -> dict[str, float]:
     """The score (0..100) of each page by its address, against the others. pages: all of those the yardstick was built from, at least two."""
-    yardstick = compiled.yardstick
     tables = _tables_of(yardstick)
     page_of = {page.reading.url: page for page in pages}
-    heading_page = np.array([h.url for s in yardstick.subtopics for h in s.headings], dtype=object)
+    plain = CompiledYardstick(replace(yardstick, subtopics=()))  # these differ from page to page
+    keyword_lemmas = frozenset(plain.keyword_lemmas)
+    sections = Sections.of(yardstick.subtopics, keyword_lemmas, yardstick.language)
+    section_page = np.array([h.url for s in yardstick.subtopics for h in s.headings], dtype=object)
     scores = {}
     for number, summary in enumerate(yardstick.pages):
         reading = page_of[summary.url].reading
-        features = draft_features(compiled, reading)
-        targets, kept_terms, kept_entities, kept_subtopics = _targets_without(yardstick, tables, number)
-        if _goes_with_it(features, kept_terms, kept_entities):
-            others = CompiledYardstick(_with_only(yardstick, kept_terms, kept_entities))
-            features = draft_features(others, reading)
+        features = draft_features(plain, reading)
+        targets, terms, entities, subtopics = _targets_without(yardstick, tables, number)
+        if _goes_with_it(features, terms, entities):
+            features = draft_features(CompiledYardstick(_with_only(yardstick, terms, entities)), reading)
         else:
             features = replace(
-                features, terms=features.terms[kept_terms], mentioned=features.mentioned[kept_entities], recognised=features.recognised[kept_entities]
-            )  # fmt: skip
-        sections = _sections_without(compiled.sections, heading_page != summary.url, kept_subtopics)
-        vectors = SubtopicVectors(sections, int(kept_subtopics.sum()))
-        best, heading = _closeness(compiled, vectors, features)
+                features, terms=features.terms[terms], mentioned=features.mentioned[entities], recognised=features.recognised[entities]
+            )
+        vectors = SubtopicVectors(_sections_without(sections, section_page != summary.url, subtopics), int(subtopics.sum()))
+        best, heading = _closeness(vectors, features, keyword_lemmas, yardstick.language)
         scores[summary.url] = points_of(targets, replace(features, best=best, heading=heading)).total
     return scores
 
@@ -116,15 +116,16 @@ def _targets_without(yardstick: Yardstick, tables: _Tables, left_out: int) -> tu
     entities = ((salience > 0).sum(axis=1) >= least) | tables.own
     subtopics = there.sum(axis=1) >= least
     counts, prominent = counts[terms], tables.prominent[:, keep][terms]
-    densities, _ = robust_quantiles(densities_of(counts, tables.words[keep]), (0.25, 0.75, 0.95))
-    uses = targets_of(densities, planned)
+    ranges = robust_ranges(np.concatenate((tables.structure[:, keep], densities_of(counts, tables.words[keep]))))  # together, for speed
+    structure, densities = ranges[: len(tables.structure)], ranges[len(tables.structure) :]
+    uses = targets_of(quartiles_of(densities), planned)
     targets = Targets(
         term_weight=term_weights(counts, prominent, tables.specific[terms], pages),
         term_low=uses[:, 0],
         term_ceiling=ceilings_of(uses, tables.heads[terms]),
         entity_weight=entity_weights(salience[entities], tables.own[entities]),
         subtopic_weight=subtopic_weights(there[subtopics], pages),
-        structure=dict(zip(pages[0].structure, robust_ranges(tables.structure[:, keep]), strict=True)),
+        structure=dict(zip(pages[0].structure, structure, strict=True)),
         planned_words=planned,
     )
     return targets, terms, entities, subtopics
@@ -137,8 +138,8 @@ def _sections_without(sections: Sections, others: Mask, subtopics: Mask) -> Sect
     return Sections(sections.headings[keep], sections.texts[keep], number[sections.owner[keep]])
 
 
-def _closeness(compiled: CompiledYardstick, vectors: SubtopicVectors, features: DraftFeatures) -> tuple[Numbers, Numbers]:
-    """`best` and `heading` of features (see DraftFeatures) for other subtopic vectors."""
+def _closeness(vectors: SubtopicVectors, features: DraftFeatures, keyword_lemmas: frozenset[str], language: str) -> tuple[Numbers, Numbers]:
+    """`best` and `heading` of features (see DraftFeatures) for subtopic vectors."""
     nothing = np.zeros((BEST_SENTENCES, vectors.count))
     real = [sentence for block in features.blocks for sentence in block.features.real]
     best = highest(vectors.sentence_similarity(embed(real)), nothing) if real else nothing
@@ -146,5 +147,5 @@ def _closeness(compiled: CompiledYardstick, vectors: SubtopicVectors, features: 
     headings = [(block.text, block.text) for block in counted if block.level >= 2]
     if not headings or not vectors.count:
         return best, np.zeros(vectors.count)
-    found = section_vectors(headings, frozenset(compiled.keyword_lemmas), compiled.language)
+    found = section_vectors(headings, keyword_lemmas, language)
     return best, np.asarray(vectors.heading_similarity(found).max(axis=0))

@@ -8,7 +8,7 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
-from fundament.core.language.vectors import DIMENSIONS, Vectors, embed
+from fundament.core.language.vectors import Vectors, embed
 from fundament.core.yardstick.model import Subtopic
 from fundament.core.yardstick.section_similarity import section_vectors
 
@@ -60,12 +60,6 @@ class SubtopicVectors:
         if not self.count or not len(vectors):
             return np.zeros((len(vectors), self.count))
         return np.asarray(_unit(vectors - self.text_mean) @ self.centres.T, dtype=float)
-
-
-def no_sections() -> Sections:
-    """The sections of a yardstick without subtopics."""
-    nothing = np.zeros((0, DIMENSIONS), dtype=np.float32)
-    return Sections(nothing, nothing, np.zeros(0, dtype=np.int64))
 
 
 def _unit(vectors: Vectors) -> Vectors:

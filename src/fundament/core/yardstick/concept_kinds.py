@@ -12,12 +12,10 @@ import math
 from collections.abc import Sequence
 
 import numpy as np
-from numpy.typing import NDArray
 
-from fundament.core.language.vectors import embed
+from fundament.core.language.vectors import Vectors, embed
 from fundament.core.language.wordnet import noun_senses
 
-Vector = NDArray[np.float32]
 CLOSENESS = 8.0  # how much a gloss's closeness counts against the order of the senses
 SUBJECT_SHARE = 0.5  # of the closeness: to the subject; the rest to the words near the noun
 PRIOR_WEIGHT = 0.5  # exponent: below 1 the commonest kind does not take all
@@ -34,18 +32,17 @@ def concept_kinds(nouns: Sequence[str], near: Sequence[Sequence[str]], subject: 
     glosses = sorted({gloss for found in senses for _, gloss in found})
     if not glosses:
         return [""] * len(nouns)
-    gloss_vector = dict(zip(glosses, embed(glosses), strict=True))
-    mean = np.mean(list(gloss_vector.values()), axis=0)
-    subject_vector = embed([" ".join(subject)])[0] - mean
-    context = embed([" ".join((noun, *words)) for noun, words in zip(nouns, near, strict=True)]) - mean
-    evidence: list[list[tuple[str, float]]] = []
-    for found, own in zip(senses, context, strict=True):
-        weighed = []
-        for place, (kind, gloss) in enumerate(found):
-            vector = gloss_vector[gloss] - mean
-            closeness = SUBJECT_SHARE * _cosine(vector, subject_vector) + (1.0 - SUBJECT_SHARE) * _cosine(vector, own)
-            weighed.append((kind, math.exp(CLOSENESS * closeness) / (1.0 + 0.5 * place)))
-        evidence.append(weighed)
+    gloss_vectors = embed(glosses)
+    mean = gloss_vectors.mean(axis=0)
+    meanings = _unit(gloss_vectors - mean)
+    to_subject = meanings @ _unit(embed([" ".join(subject)]) - mean)[0]
+    to_words = _unit(embed([" ".join((noun, *words)) for noun, words in zip(nouns, near, strict=True)]) - mean) @ meanings.T
+    closeness = SUBJECT_SHARE * to_subject + (1.0 - SUBJECT_SHARE) * to_words  # shape (nouns, glosses)
+    number = {gloss: n for n, gloss in enumerate(glosses)}
+    evidence = [
+        [(kind, math.exp(CLOSENESS * float(own[number[gloss]])) / (1.0 + 0.5 * place)) for place, (kind, gloss) in enumerate(found)]
+        for found, own in zip(senses, closeness, strict=True)
+    ]
     prior: dict[str, float] = {}
     for _ in range(ROUNDS):
         shares: dict[str, float] = {}
@@ -68,6 +65,6 @@ def _shares(weighed: Sequence[tuple[str, float]], prior: dict[str, float]) -> di
     return {kind: value / whole for kind, value in by_kind.items()}
 
 
-def _cosine(first: Vector, second: Vector) -> float:
-    lengths = float(np.linalg.norm(first) * np.linalg.norm(second))
-    return float(first @ second) / lengths if lengths else 0.0
+def _unit(vectors: Vectors) -> Vectors:
+    lengths = np.linalg.norm(vectors, axis=1, keepdims=True)
+    return np.divide(vectors, lengths, out=np.zeros_like(vectors), where=lengths > 0)

@@ -128,6 +128,18 @@ def _join_acronyms(found: dict[tuple[str, ...], Found], pages: Sequence[Compared
         found[long_key] = joined
 
 
+class _ContentWords(dict[str, bool]):
+    """Whether a lemma says something of what stands near it; asked for once per lemma."""
+
+    def __init__(self, language: str) -> None:
+        super().__init__()
+        self._functional, self._empty = function_words(language), empty_words(language)
+
+    def __missing__(self, lemma: str) -> bool:
+        self[lemma] = result = lemma not in self._functional and lemma not in self._empty and len(lemma) > 2 and lemma[0].isalpha()
+        return result
+
+
 def _weigh(
     kept: list[tuple[tuple[str, ...], Found]], pages: Sequence[ComparedPage], language: str, brought: set[tuple[str, ...]]
 ) -> tuple[Entity, ...]:
@@ -135,7 +147,7 @@ def _weigh(
     salience = [[0.0] * len(pages) for _ in kept]
     context: list[Counter[str]] = [Counter() for _ in kept]
     general: Counter[str] = Counter()
-    functional, empty = function_words(language), empty_words(language)
+    is_content = _ContentWords(language)
     for page_number, page in enumerate(pages):
         points: dict[int, float] = defaultdict(float)
         blocks = page.reading.main_blocks()
@@ -144,12 +156,11 @@ def _weigh(
             boost = 2.0 if block.kind == "heading" else early
             for sentence in analyse_text(block.text, language):
                 lemmas = sentence.lemmas
-                content = {x for x in lemmas if x not in functional and x not in empty and len(x) > 2 and x[0].isalpha()}
+                content = {lemma for lemma in lemmas if is_content[lemma]}
                 general.update(content)
                 for match in {m.phrase: m for m in matcher.find(lemmas, sentence.joined)}.values():
                     points[match.phrase] += boost
-                    own = set(lemmas[match.start : match.end])
-                    context[match.phrase].update(content - own)
+                    context[match.phrase].update(content.difference(lemmas[match.start : match.end]))
         whole = sum(points.values())
         for number, value in points.items():
             salience[number][page_number] = value / whole

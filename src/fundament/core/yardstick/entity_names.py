@@ -59,12 +59,10 @@ def find_names(pages: Sequence[ComparedPage], language: str) -> dict[tuple[str, 
     kinds: dict[tuple[str, ...], Counter[str]] = defaultdict(Counter)
     empty = empty_words(language)
     for number, page in enumerate(pages):
-        common = {
-            c.key for c in page.analysis.candidates if 2 * sum(n for form, n in c.forms.items() if form.islower()) > sum(c.forms.values())
-        }
-        uses = [(name.text, KIND_OF_LABEL.get(name.label, ""), name.count) for name in page.analysis.names]
-        for text, kind, count in uses:
-            lemmas = name_lemmas(text, language)
+        uses = [(name.text, name_lemmas(name.text, language), KIND_OF_LABEL.get(name.label, ""), name.count) for name in page.analysis.names]
+        single = {lemmas[0] for _, lemmas, _, _ in uses if len(lemmas) == 1}
+        common = {c.key for c in page.analysis.candidates if c.key in single and _is_mostly_small(c.forms)}
+        for text, lemmas, kind, count in uses:
             shown = re.sub(r"^[Tt]he ", "", text)
             kind = _kind_by_form(shown) or kind
             if not kind or not lemmas or len(lemmas) > 5 or not shown[:1].isupper() or set(lemmas) <= empty:
@@ -81,6 +79,11 @@ def find_names(pages: Sequence[ComparedPage], language: str) -> dict[tuple[str, 
             entity.kind = "product"  # a name with a number behind it is a grade, model or standard
     _count_on_all_pages(found, pages, language)
     return found
+
+
+def _is_mostly_small(forms: dict[str, int]) -> bool:
+    """Whether a word is written without capitals more often than not."""
+    return 2 * sum(count for form, count in forms.items() if form.islower()) > sum(forms.values())
 
 
 def _kind_by_form(shown: str) -> str:

@@ -64,7 +64,9 @@ def _count(lemmas: Sequence[str], phrase: tuple[str, ...]) -> int:
     """How often the phrase stands in the lemmas, without overlaps."""
     count = place = 0
     size = len(phrase)
-    while size and place + size <= len(lemmas):
+    if not size or phrase[0] not in lemmas:
+        return 0
+    while place + size <= len(lemmas):
         if tuple(lemmas[place : place + size]) == phrase:
             count += 1
             place += size

@@ -62,17 +62,8 @@ def robust_ranges(rows: Numbers) -> list[Range]:
 
     The same as `robust_range` of each row's values, for hundreds of rows in the time of a few.
     """
-    values, sizes = robust_quantiles(rows, SHARES)
-    ranges = []
-    for (least, p10, p25, median, p75, p90, p95, most), pages in zip(values.tolist(), sizes.tolist(), strict=True):
-        ranges.append(Range(least, p10, p25, median, p75, p90, p95, most, pages) if pages else robust_range([]))
-    return ranges
-
-
-def robust_quantiles(rows: Numbers, shares: Sequence[float]) -> tuple[Numbers, NDArray[np.int64]]:
-    """Quantiles of each row, shape (rows, shares), far-off values left out, and how many values stand behind them. NaN for a row without any."""
     if not rows.size:
-        return np.full((len(rows), len(shares)), np.nan), np.zeros(len(rows), dtype=np.int64)
+        return [robust_range([]) for _ in rows]
     there = np.where(rows > 0, np.log1p(np.where(rows > 0, rows, 0.0)), np.nan)
     counts = np.sum(~np.isnan(there), axis=1)
     middle = _quantiles(np.sort(there, axis=1), counts, (0.5,))[:, 0]
@@ -81,7 +72,11 @@ def robust_quantiles(rows: Numbers, shares: Sequence[float]) -> tuple[Numbers, N
     far = (0.6745 * away / spread[:, None] > FAR_OFF) & (counts >= LEAST_VALUES)[:, None]
     kept = np.sort(np.where(far, np.nan, rows), axis=1)
     sizes = np.sum(~np.isnan(kept), axis=1)
-    return np.round(_quantiles(kept, sizes, shares), 4), sizes
+    values = np.round(_quantiles(kept, sizes, SHARES), 4)
+    ranges = []
+    for (least, p10, p25, median, p75, p90, p95, most), pages in zip(values.tolist(), sizes.tolist(), strict=True):
+        ranges.append(Range(least, p10, p25, median, p75, p90, p95, most, pages) if pages else robust_range([]))
+    return ranges
 
 
 def _quantiles(ordered: Numbers, sizes: NDArray[np.int64], shares: Sequence[float]) -> Numbers:

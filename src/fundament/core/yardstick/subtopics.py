@@ -16,6 +16,7 @@ import numpy as np
 from numpy.typing import NDArray
 from scipy.cluster.hierarchy import fcluster, linkage
 
+from fundament.core.language.analysis import analyse_text
 from fundament.core.language.function_words import function_words
 from fundament.core.language.word_list import word_list
 from fundament.core.language.words import tokenize
@@ -127,7 +128,7 @@ def subtopic_weights(there: NDArray[np.bool_], pages: Sequence[PageSummary]) -> 
 def _is_closing(heading: str, language: str) -> bool:
     """ "Conclusion", "Introduction" and the like: part of the form, not of the subject."""
     functional = function_words(language)
-    words = [t.text.lower() for t in tokenize(heading, language) if t.text.lower() not in functional]
+    words = [word for s in analyse_text(heading, language) for t in s.tokens if (word := t.text.lower()) not in functional]
     return bool(words) and all(word in CLOSING for word in words)
 
 

@@ -24,10 +24,13 @@ from fundament.core.language.phrases import PhraseMatcher
 from fundament.core.language.uses import uses_in
 from fundament.core.language.words import lemma_of, tokenize
 from fundament.core.yardstick.c_value import c_values
-from fundament.core.yardstick.model import ComparedPage, PageSummary, Term
+from fundament.core.yardstick.model import ComparedPage, PageSummary, Range, Term
+from fundament.core.yardstick.page_analysis import Candidate
 from fundament.core.yardstick.ranges import robust_range, robust_ranges, targets_of
 
 Numbers = NDArray[np.float64]
+_Phrases = dict[str, list[tuple[str, ...]]]  # lemma tuples by key
+_PageSentences = list[list[tuple[tuple[str, ...], tuple[bool, ...]]]]  # lemmas and joined, see Sentence, page by page
 PAGE_SHARE = 0.2  # a term is on at least this share of the competitors, and on two
 TIERS = (0.6, 0.35)  # tier 1 from this share of the competitors, tier 2 from that; the rest is tier 3
 SPECIFICITY = {"NOUN": 1.5, "PROPN": 1.5, "PHRASE": 0.9, "ADJ": 2.0, "VERB": 2.1, "NUM": 1.5, "X": 1.5, "": 1.3}  # least log10 ratio
@@ -39,11 +42,10 @@ WEAK_OPENING_SHARE = 0.4  # a phrase that opens with a general word ("old mortar
 
 @dataclass
 class _Pool:
-    """Candidates gathered over all pages."""
+    """Candidates gathered over all pages; how often each is written in which form and tagged as what."""
 
-    pages: Counter[str]
-    counts: Counter[str]
-    prominent: Counter[str]
+    pages: dict[str, int]
+    counts: dict[str, int]
     forms: dict[str, Counter[str]]
     tags: dict[str, Counter[str]]
 
@@ -63,30 +65,37 @@ def find_terms(
     pages: Sequence[ComparedPage], summaries: Sequence[PageSummary], keyword: str, language: str, *, planned_words: int, most_terms: int
 ) -> tuple[Term, ...]:
     """The terms of the subject, heaviest first. pages: at least one competitor, in rank order; summaries: the same pages in short."""
-    pool = _gather(pages)
     least = least_pages(len(pages))
+    pool = _gather(pages, least)
     total_words = max(1, sum(page.reading.word_count for page in pages))
     keys = [key for key in sorted(pool.pages) if pool.pages[key] >= least]
     keys = [key for key in keys if _is_specific(key, pool, total_words, language, len(pages))]
     phrases = _with_variants(keys, pool, language)
     sentences = _sentences_by_page(pages, language)
-    own: Counter[str] = Counter()
-    for _ in range(2):
-        own = _own_pages(phrases, sentences)
-        phrases = {key: variants for key, variants in phrases.items() if own[key] >= least}
+    phrases, own = _used_by_themselves(phrases, sentences, least)
     chosen = _preselect(phrases, own, pool, total_words, language)[:most_terms]
     return _finish(chosen, phrases, pool, pages, summaries, keyword, language, planned_words)
 
 
-def _gather(pages: Sequence[ComparedPage]) -> _Pool:
-    pool = _Pool(Counter(), Counter(), Counter(), defaultdict(Counter), defaultdict(Counter))
+def _gather(pages: Sequence[ComparedPage], least: int) -> _Pool:
+    """The candidates that are on at least so many pages."""
+    found: dict[str, list[Candidate]] = defaultdict(list)
     for page in pages:
         for candidate in page.analysis.candidates:
-            pool.pages[candidate.key] += 1
-            pool.counts[candidate.key] += candidate.count
-            pool.prominent[candidate.key] += candidate.prominent > 0
-            pool.forms[candidate.key].update(candidate.forms)
-            pool.tags[candidate.key][candidate.tag] += candidate.count
+            found[candidate.key].append(candidate)
+    pool = _Pool({}, {}, {}, {})
+    for key, candidates in found.items():
+        if len(candidates) < least:
+            continue
+        pool.pages[key] = len(candidates)
+        pool.counts[key] = sum([candidate.count for candidate in candidates])
+        forms: dict[str, int] = {}
+        tags: dict[str, int] = {}
+        for candidate in candidates:
+            tags[candidate.tag] = tags.get(candidate.tag, 0) + candidate.count
+            for form, count in candidate.forms.items():
+                forms[form] = forms.get(form, 0) + count
+        pool.forms[key], pool.tags[key] = Counter(forms), Counter(tags)
     return pool
 
 
@@ -121,9 +130,9 @@ def _is_specific(key: str, pool: _Pool, total_words: int, language: str, page_co
     return True
 
 
-def _with_variants(keys: list[str], pool: _Pool, language: str) -> dict[str, list[tuple[str, ...]]]:
+def _with_variants(keys: list[str], pool: _Pool, language: str) -> _Phrases:
     """Lemma tuples per term; an open compound and its closed form ("draught proofing", "draughtproofing") become one."""
-    phrases: dict[str, list[tuple[str, ...]]] = {key: [tuple(key.split(" "))] for key in keys}
+    phrases: _Phrases = {key: [tuple(key.split(" "))] for key in keys}
     for key in keys:
         words = key.split(" ")
         if len(words) != 2:
@@ -139,9 +148,6 @@ def _with_variants(keys: list[str], pool: _Pool, language: str) -> dict[str, lis
     return phrases
 
 
-_PageSentences = list[list[tuple[tuple[str, ...], tuple[bool, ...]]]]
-
-
 def _sentences_by_page(pages: Sequence[ComparedPage], language: str) -> _PageSentences:
     return [
         [
@@ -155,20 +161,31 @@ def _sentences_by_page(pages: Sequence[ComparedPage], language: str) -> _PageSen
     ]
 
 
-def _own_pages(phrases: dict[str, list[tuple[str, ...]]], sentences: _PageSentences) -> Counter[str]:
-    """On how many pages each phrase is used by itself, not inside a longer candidate."""
+def _used_by_themselves(phrases: _Phrases, sentences: _PageSentences, least: int) -> tuple[_Phrases, dict[str, int]]:
+    """The phrases that enough pages use by themselves, not inside a longer candidate; and on how many pages each is.
+
+    What goes leaves its words to the shorter phrases inside it, so sentences that had it are looked through a second time.
+    """
     keys = list(phrases)
     matcher = PhraseMatcher((variant, number) for number, key in enumerate(keys) for variant in phrases[key])
-    own: Counter[str] = Counter()
-    for page in sentences:
-        seen = {match.phrase for lemmas, joined in page for match in matcher.find(lemmas, joined)}
-        for number in seen:
-            own[keys[number]] += 1
-    return own
+    found = [[{match.phrase for match in matcher.find(*sentence)} for sentence in page] for page in sentences]
+    stay = {number for number, pages in _pages_of(found).items() if pages >= least}
+    matcher = PhraseMatcher((variant, number) for number in stay for variant in phrases[keys[number]])
+    for page, sets in zip(sentences, found, strict=True):
+        for place, numbers in enumerate(sets):
+            if not numbers <= stay:
+                sets[place] = {match.phrase for match in matcher.find(*page[place])}
+    own = {keys[number]: pages for number, pages in _pages_of(found).items() if pages >= least}
+    return {key: variants for key, variants in phrases.items() if key in own}, own
+
+
+def _pages_of(found: list[list[set[int]]]) -> Counter[int]:
+    """On how many pages each number is, from the sets of the pages' sentences."""
+    return Counter(number for page in found for number in set().union(*page))
 
 
 def _preselect(
-    phrases: dict[str, list[tuple[str, ...]]], own: Counter[str], pool: _Pool, total_words: int, language: str
+    phrases: _Phrases, own: dict[str, int], pool: _Pool, total_words: int, language: str
 ) -> list[tuple[str, float]]:
     """(key, specificity), the most promising first: own pages * specificity * ln(1 + C-value)."""
     values = c_values({variant: pool.counts[key] for key in phrases for variant in phrases[key]})
@@ -199,7 +216,7 @@ def with_targets(
     words = np.array([page.words for page in pages], dtype=float)
     using = counts > 0
     densities = robust_ranges(densities_of(counts, words))
-    uses = targets_of(np.array([[d.p25, d.p75, d.p95] for d in densities]), planned_words)
+    uses = targets_of(quartiles_of(densities), planned_words)
     heads = np.array([term.head for term in terms])
     ceilings = ceilings_of(uses, heads)
     weights = term_weights(counts, prominent, np.array([term.specificity for term in terms]), pages)
@@ -222,6 +239,11 @@ def with_targets(
 def densities_of(counts: Numbers, words: Numbers) -> Numbers:
     """Uses per 1,000 words, NaN where a page does not use the term. counts: shape (terms, pages); words: of the pages."""
     return np.where(counts > 0, 1000.0 * counts / np.maximum(words, 1.0), np.nan)
+
+
+def quartiles_of(densities: Sequence[Range]) -> Numbers:
+    """What `targets_of` takes of ranges, shape (n, 3)."""
+    return np.array([[density.p25, density.p75, density.p95] for density in densities], dtype=float).reshape(-1, 3)
 
 
 def ceilings_of(uses: Numbers, heads: NDArray[np.bool_]) -> Numbers:
@@ -257,7 +279,7 @@ def term_sentences(page: ComparedPage, matcher: PhraseMatcher, language: str) ->
 
 
 def _finish(
-    chosen: list[tuple[str, float]], phrases: dict[str, list[tuple[str, ...]]], pool: _Pool,
+    chosen: list[tuple[str, float]], phrases: _Phrases, pool: _Pool,
     pages: Sequence[ComparedPage], summaries: Sequence[PageSummary], keyword: str, language: str, planned_words: int,
 ) -> tuple[Term, ...]:  # fmt: skip
     """Count the chosen terms the way a draft's are counted, and set their ranges, tiers and weights."""
@@ -289,4 +311,6 @@ def _is_noun(tags: Counter[str]) -> bool:
 
 def shown_form(forms: Counter[str]) -> str:
     """The form most used; among equals the shorter, then the first in the alphabet."""
+    if len(forms) == 1:
+        return next(iter(forms))
     return min(forms, key=lambda form: (-forms[form], len(form), form))
