@@ -26,10 +26,10 @@ from standins.sheets import Sheet, read_folder
 PAGES, WORDS = 20, 2000
 KEEP_HEADING = 3  # of the joined texts' many short sections every third keeps its heading
 # one word for each page, said at the end of its sentences, so that no cache kept by text helps from page to page
-OWN_WORDS = (
-    "usually often mostly rarely commonly normally generally typically traditionally occasionally frequently seldom perhaps certainly probably clearly "
-    "simply evidently reportedly locally"
-).split()
+OWN_WORDS = [
+    "usually", "often", "mostly", "rarely", "commonly", "normally", "generally", "typically", "traditionally", "occasionally", "frequently", "seldom",
+    "perhaps", "certainly", "probably", "clearly", "simply", "evidently", "reportedly", "locally",
+]  # fmt: skip
 _SENTENCE_END = re.compile(r"(?<=[a-z])\.(?=\s|$)")
 
 

@@ -66,6 +66,18 @@ def test_a_word_behind_a_number_is_no_unit(text: str) -> None:
     assert [t.text for t in tokenize(text)] == text.split()
 
 
+@given(
+    st.lists(
+        st.sampled_from(
+            ["a.b", "www.", "http:", "x@y", "/etc/a", "~/a", "Mr.", "3.5 mm", "e.g.", "b.com", "…", "’s", " ", ". ", "-", "/", "pre-fit"]
+        )
+    )
+)
+def test_an_address_further_on_changes_no_word_before_it(pieces: list[str]) -> None:
+    text = "".join(pieces)
+    assert tokenize(f"{text} , https://a.example/b")[:-1] == tokenize(text)
+
+
 @pytest.mark.parametrize("word", ["https://www.a.example/x?y=1", "bob@b.example", "/etc/apt/sources.list", "deb.lime.org", "index.html"])
 def test_addresses_are_one_word(word: str) -> None:
     found = tokenize(f"See {word}, and go on.")
@@ -103,7 +115,7 @@ def test_sentences_of_people_are_not_taken_for_lists(sentence: str) -> None:
         "window",
     ]
     matcher = PhraseMatcher((tuple(t.lemma for t in tokenize(name)), number) for number, name in enumerate(names))
-    counted, _ = uses_in(analyse_text(sentence), matcher, "en")
+    counted, *_ = uses_in(analyse_text(sentence), matcher, "en")
     assert counted
 
 

@@ -14,9 +14,10 @@ from fundament.core.reading.read_page import read_draft
 from fundament.core.scoring.aim import ABOVE_BEST, with_aim
 from fundament.core.scoring.compiled import CompiledYardstick
 from fundament.core.scoring.score import score, why
-from fundament.core.yardstick.build import build_yardstick, without_page
-from fundament.core.yardstick.model import ComparedPage, Settings, Yardstick
+from fundament.core.yardstick.build import build_yardstick
+from fundament.core.yardstick.model import ComparedPage, Settings
 from tests.conftest import KEYWORD
+from tests.core.without_page import without_page
 from tests.gold.measures import DUMPS, dump_of, with_more
 
 SENTENCES = (
@@ -54,15 +55,18 @@ def test_1_the_parts_add_up_and_every_point_has_a_source(compiled: CompiledYards
         assert item.reason
 
 
-@settings(max_examples=10, deadline=None)
-@given(st.integers(0, 30))
-def test_2_a_competitor_is_scored_against_the_others(yardstick: Yardstick, articles: list[ComparedPage], choice: int) -> None:
-    url = yardstick.pages[choice % len(yardstick.pages)].url
-    page = next(p for p in articles if p.reading.url == url)
-    rest = without_page(yardstick, url)
-    assert url not in {p.url for p in rest.pages}
-    assert yardstick.page_scores[url] == pytest.approx(score(page.reading, rest).total, abs=0.01)
-    assert yardstick.page_scores[url] != pytest.approx(score(page.reading, yardstick).total, abs=0.01)
+@pytest.mark.parametrize("count", [3, 4, 7, 99])
+def test_2_a_competitor_is_scored_against_the_others(articles: list[ComparedPage], count: int) -> None:
+    pages = articles[:count]
+    built = with_aim(build_yardstick(pages, KEYWORD), pages)
+    assert set(built.page_scores) == {summary.url for summary in built.pages}
+    for page in pages:
+        url = page.reading.url
+        if url in built.page_scores:
+            rest = without_page(built, url)
+            assert url not in {summary.url for summary in rest.pages}
+            assert built.page_scores[url] == pytest.approx(score(page.reading, rest).total, abs=0.01)
+            assert built.page_scores[url] != pytest.approx(score(page.reading, built).total, abs=0.01)
 
 
 @many

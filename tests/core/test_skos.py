@@ -10,10 +10,11 @@ from fundament.core.errors import CoreError
 from fundament.core.reading.read_page import read_draft
 from fundament.core.scoring.compiled import CompiledYardstick
 from fundament.core.scoring.score import score
-from fundament.core.yardstick.build import build_yardstick, without_page
+from fundament.core.yardstick.build import build_yardstick
 from fundament.core.yardstick.model import ComparedPage, OwnEntity, Settings
 from fundament.core.yardstick.skos import read_skos
 from tests.conftest import KEYWORD
+from tests.core.without_page import without_page
 
 TURTLE = b"""@prefix skos: <http://www.w3.org/2004/02/skos/core#> . @prefix x: <http://x.example/> .
 x:cream a skos:Concept ; skos:prefLabel "barrier cream"@en, "Hautcreme"@de ; skos:altLabel "hand cream"@en ; skos:broader x:goods .

@@ -12,11 +12,12 @@ from hypothesis import strategies as st
 from fundament.core.errors import CoreError
 from fundament.core.plain import from_plain, to_plain
 from fundament.core.reading.read_page import read_page
-from fundament.core.yardstick.build import build_yardstick, without_page
+from fundament.core.yardstick.build import build_yardstick
 from fundament.core.yardstick.model import ComparedPage, Yardstick
 from fundament.core.yardstick.page_analysis import PageAnalysis, analyse_page
 from fundament.core.yardstick.ranges import robust_range, robust_ranges, target_uses
 from tests.conftest import KEYWORD
+from tests.core.without_page import without_page
 
 EXPECTED = {
     "lime mortar", "mortar", "brick", "joints", "repointing", "cement", "NHL 3.5", "sharp sand", "natural hydraulic lime", "hessian",

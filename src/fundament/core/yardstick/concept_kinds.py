@@ -67,4 +67,5 @@ def _shares(weighed: Sequence[tuple[str, float]], prior: dict[str, float]) -> di
 
 def _unit(vectors: Vectors) -> Vectors:
     lengths = np.linalg.norm(vectors, axis=1, keepdims=True)
-    return np.divide(vectors, lengths, out=np.zeros_like(vectors), where=lengths > 0)
+    unit: Vectors = np.divide(vectors, lengths, out=np.zeros_like(vectors), where=lengths > 0)
+    return unit

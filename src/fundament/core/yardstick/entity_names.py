@@ -59,7 +59,9 @@ def find_names(pages: Sequence[ComparedPage], language: str) -> dict[tuple[str, 
     kinds: dict[tuple[str, ...], Counter[str]] = defaultdict(Counter)
     empty = empty_words(language)
     for number, page in enumerate(pages):
-        uses = [(name.text, name_lemmas(name.text, language), KIND_OF_LABEL.get(name.label, ""), name.count) for name in page.analysis.names]
+        uses = [
+            (name.text, name_lemmas(name.text, language), KIND_OF_LABEL.get(name.label, ""), name.count) for name in page.analysis.names
+        ]
         single = {lemmas[0] for _, lemmas, _, _ in uses if len(lemmas) == 1}
         common = {c.key for c in page.analysis.candidates if c.key in single and _is_mostly_small(c.forms)}
         for text, lemmas, kind, count in uses:

@@ -51,9 +51,7 @@ def robust_range(values: Sequence[float]) -> Range:
     if not values:
         return Range(0.0, 0.0, 0.0, 0.0, 0.0, 0.0, 0.0, 0.0, 0)
     kept = sorted(float(value) for value, usual in zip(values, is_usual(values), strict=True) if usual)
-    least, p10, p25, median, p75, p90, p95, most = (
-        round(quantile(kept, share), 4) for share in SHARES
-    )
+    least, p10, p25, median, p75, p90, p95, most = (round(quantile(kept, share), 4) for share in SHARES)
     return Range(least, p10, p25, median, p75, p90, p95, most, len(kept))
 
 

@@ -184,9 +184,7 @@ def _pages_of(found: list[list[set[int]]]) -> Counter[int]:
     return Counter(number for page in found for number in set().union(*page))
 
 
-def _preselect(
-    phrases: _Phrases, own: dict[str, int], pool: _Pool, total_words: int, language: str
-) -> list[tuple[str, float]]:
+def _preselect(phrases: _Phrases, own: dict[str, int], pool: _Pool, total_words: int, language: str) -> list[tuple[str, float]]:
     """(key, specificity), the most promising first: own pages * specificity * ln(1 + C-value)."""
     values = c_values({variant: pool.counts[key] for key in phrases for variant in phrases[key]})
     rated = []
