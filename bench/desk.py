@@ -1,0 +1,175 @@
+"""The application as people feel it: its pages, a competitor switched off, many people typing at once.
+
+    ./fundament demo                # in another terminal
+    ./fundament bench desk [--address http://127.0.0.1:8000] [--people 100] [--seconds 60]
+Works on the running demo through HTTP, as a browser would, with drafts of its own, which it leaves behind. Prints milliseconds.
+"""
+
+from __future__ import annotations
+
+import argparse
+import asyncio
+import random
+import re
+import time
+from dataclasses import dataclass, field
+
+import httpx
+
+from bench.material import draft_html, quantiles
+
+DEMO_USER, DEMO_PASSWORD = "demo", "limewash"
+WORDS = 3_000
+PAUSES = (1.5, 6.0)  # seconds from one pause in a person's typing to the next
+SENTENCES = ("The joints are raked out by hand.", "Keep the mortar damp for a week.", "A brick should outlive the lime around it.")
+
+
+@dataclass
+class Typist:
+    """One person at one draft: the text as they have it, and the times the answers took."""
+
+    draft: str
+    token: str
+    html: str
+    version: int
+    times: list[float] = field(default_factory=list)
+    failures: int = 0
+
+    def types(self, chance: random.Random) -> None:
+        """A few words more, somewhere in the text."""
+        ends = [found.start() for found in re.finditer("</p>", self.html)]
+        at = chance.choice(ends)
+        self.html = f"{self.html[:at]} {chance.choice(SENTENCES)}{self.html[at:]}"
+
+    async def saves(self, client: httpx.AsyncClient) -> None:
+        """Send the text as the writing screen does after a pause."""
+        body = {"html": self.html, "base_version": self.version, "panel": "edits"}
+        begin = time.perf_counter()
+        response = await client.post(f"{self.draft}text/", json=body, headers={"X-CSRFToken": self.token})
+        self.times.append(1000 * (time.perf_counter() - begin))
+        if response.status_code == 200 and not response.json()["conflict"]:
+            self.version = response.json()["version"]
+        else:
+            self.failures += 1
+
+
+async def sign_in(client: httpx.AsyncClient) -> str:
+    """Sign in as the demo's person; the token that forms need."""
+    page = (await client.get("/sign-in/")).text
+    form = {"username": DEMO_USER, "password": DEMO_PASSWORD, "csrfmiddlewaretoken": _token(page)}
+    response = await client.post("/sign-in/", data=form, headers={"Referer": str(client.base_url)}, follow_redirects=True)
+    response.raise_for_status()
+    return client.cookies["csrftoken"]
+
+
+def _token(page: str) -> str:
+    found = re.search(r'name="csrfmiddlewaretoken" value="([^"]+)"', page)
+    if found is None:
+        raise SystemExit("The page has no form. Is the demo running?")
+    return found.group(1)
+
+
+async def first_study(client: httpx.AsyncClient) -> str:
+    """The address of the demo's main study."""
+    page = (await client.get("/studies/")).text
+    studies = re.findall(r'href="(/studies/\d+/)"[^>]*>\s*repointing brick with lime mortar', page)
+    return str((studies or re.findall(r'href="(/studies/\d+/)"', page))[0])
+
+
+async def time_pages(client: httpx.AsyncClient, study: str, draft: str) -> None:
+    """Every page of the application, each asked for eleven times."""
+    result = re.search(rf'href="({study}results/\d+/)"', (await client.get(study)).text)
+    pages = {
+        "studies": "/studies/", "new study": "/studies/new/", "results": study, "yardstick": f"{study}yardstick/", "terms": f"{study}terms/",
+        "measures": f"{study}terms/measures/", "one term": f"{study}terms/0/", "entities": f"{study}entities/", "outline": f"{study}outline/",
+        "what was read": result.group(1) if result else study, "drafts": f"/drafts/of/{study.split('/')[-2]}/", "writing": draft,
+    }  # fmt: skip
+    for name, address in pages.items():
+        times = []
+        for _ in range(11):
+            begin = time.perf_counter()
+            response = await client.get(address)
+            times.append(1000 * (time.perf_counter() - begin))
+            response.raise_for_status()
+        print("{:34} median {:5.0f} ms   p95 {:5.0f} ms".format(name, *quantiles(times)))
+
+
+async def time_switching(client: httpx.AsyncClient, study: str, token: str) -> None:
+    """A competitor switched off and on again, as the results screen does it."""
+    page = (await client.get(study)).text
+    results = re.findall(rf"{study}results/(\d+)/", page)
+    headers = {"X-CSRFToken": token, "HX-Request": "true"}
+    times = []
+    for number in dict.fromkeys(results[:6]):
+        for chosen in ("no", "yes"):
+            begin = time.perf_counter()
+            response = await client.post(f"{study}choose/", data={"result": number, "chosen": chosen}, headers=headers)
+            times.append(1000 * (time.perf_counter() - begin))
+            response.raise_for_status()
+    print("{:34} median {:5.0f} ms   p95 {:5.0f} ms".format("a competitor switched off or on", *quantiles(times)))
+
+
+async def new_typist(client: httpx.AsyncClient, study: str, token: str, html: str) -> Typist:
+    """A person with a draft of their own that holds this text."""
+    number = study.split("/")[-2]
+    response = await client.post(f"/drafts/of/{number}/new/", data={"name": "Typing"}, headers={"X-CSRFToken": token})
+    typist = Typist(response.headers["Location"], token, html, 1)
+    await typist.saves(client)
+    typist.times.clear()
+    return typist
+
+
+async def type_together(client: httpx.AsyncClient, typists: list[Typist], seconds: float) -> None:
+    """All people type at once for so long; then every draft is fetched and must hold what was typed last."""
+    until = time.perf_counter() + seconds
+
+    async def write(typist: Typist, chance: random.Random) -> None:
+        await asyncio.sleep(chance.uniform(0, PAUSES[1]))
+        while time.perf_counter() < until:
+            typist.types(chance)
+            await typist.saves(client)
+            await asyncio.sleep(chance.uniform(*PAUSES))
+
+    await asyncio.gather(*(write(typist, random.Random(number)) for number, typist in enumerate(typists)))
+    times = [value for typist in typists for value in typist.times]
+    lost = sum(typist.failures for typist in typists)
+    for typist in typists:
+        stored = (await client.get(f"{typist.draft}export/")).text
+        lost += len(re.findall("\\w+", re.sub("<[^>]+>", " ", typist.html))) > len(re.findall("\\w+", re.sub("<[^>]+>", " ", stored)))
+    print(
+        f"{len(typists)} people typing, {WORDS} words each".ljust(34),
+        "median {:5.0f} ms   p95 {:5.0f} ms".format(*quantiles(times)),
+        f"  {len(times) / seconds:.0f} answers a second, {lost} lost",
+    )
+
+
+async def measure(address: str, people: int, seconds: float) -> None:
+    """Print all figures."""
+    limits = httpx.Limits(max_connections=people + 10)
+    async with httpx.AsyncClient(base_url=address, timeout=60.0, limits=limits) as client:
+        token = await sign_in(client)
+        study = await first_study(client)
+        html = draft_html(WORDS)
+        typist = await new_typist(client, study, token, html)
+        await time_pages(client, study, typist.draft)
+        await time_switching(client, study, token)
+        chance = random.Random(0)
+        for _ in range(31):
+            typist.types(chance)
+            await typist.saves(client)
+        print("{:34} median {:5.0f} ms   p95 {:5.0f} ms".format("one person typing", *quantiles(typist.times)))
+        typists = [await new_typist(client, study, token, html) for _ in range(people)]
+        await type_together(client, typists, seconds)
+
+
+def main() -> None:
+    parser = argparse.ArgumentParser(prog="bench desk")
+    parser.add_argument("--address", default="http://127.0.0.1:8000")
+    parser.add_argument("--people", type=int, default=100)
+    parser.add_argument("--seconds", type=float, default=60.0)
+    options = parser.parse_args()
+    asyncio.run(measure(options.address, options.people, options.seconds))
+
+
+if __name__ == "__main__":
+    main()
