@@ -145,7 +145,7 @@ async def type_together(client: httpx.AsyncClient, typists: list[Typist], second
 
 async def measure(address: str, people: int, seconds: float) -> None:
     """Print all figures."""
-    limits = httpx.Limits(max_connections=people + 10)
+    limits = httpx.Limits(max_connections=people + 10, keepalive_expiry=1.0)
     async with httpx.AsyncClient(base_url=address, timeout=60.0, limits=limits) as client:
         token = await sign_in(client)
         study = await first_study(client)

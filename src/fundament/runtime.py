@@ -121,7 +121,20 @@ class Demo:
                 "worker": [sys.executable, "-m", "django", "work", "--sole"],
                 "web": [
                     *(sys.executable, "-m", "gunicorn", "fundament.web.wsgi:application", "--bind", f"127.0.0.1:{port}"),
-                    *("--workers", "2", "--threads", "4", "--log-level", "warning", "--timeout", "60"),
+                    *(
+                        "--worker-class",
+                        "gthread",
+                        "--workers",
+                        "2",
+                        "--threads",
+                        "2",
+                        "--keep-alive",
+                        "30",
+                        "--log-level",
+                        "warning",
+                        "--timeout",
+                        "60",
+                    ),
                 ],
             }
             running = {name: subprocess.Popen(command, env=environment, start_new_session=True) for name, command in commands.items()}

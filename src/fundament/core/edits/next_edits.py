@@ -86,4 +86,6 @@ def change_features(compiled: CompiledYardstick, features: DraftFeatures, change
     }
     if any(more.values()):
         structure = {**structure, **{name: structure[name] + count for name, count in more.items()}}
+    if placement is features.placement and structure is features.structure:
+        return features
     return replace(features, placement=placement, structure=structure)

@@ -6,9 +6,9 @@ from collections.abc import Iterator
 
 from fundament.core.edits.model import Change, Possible, span
 from fundament.core.language.analysis import analyse_text
-from fundament.core.scoring.block_features import PlacedBlock
+from fundament.core.scoring.block_features import LONG_PARAGRAPH, PlacedBlock
 from fundament.core.scoring.compiled import CompiledYardstick
-from fundament.core.scoring.features import LONG_PARAGRAPH, DraftFeatures, Splice
+from fundament.core.scoring.features import DraftFeatures, Splice
 from fundament.core.scoring.points import structure_target
 from fundament.core.yardstick.structure import MEASURES, is_question
 

@@ -45,7 +45,8 @@ def find_subtopic_edits(compiled: CompiledYardstick, features: DraftFeatures) ->
 def _heading_place(features: DraftFeatures, number: int, level: int) -> tuple[int, int]:
     """Where a heading for a subtopic goes, before the block that answers it best, and its level: one deeper than
     the heading above when that would otherwise be left without text."""
-    place = max(range(len(features.blocks)), key=lambda n: (float(features.blocks[n].features.best[0, number]), -n))
+    _, block_of = features.ordered_closest
+    place = max(0, int(block_of[0, number]))
     before = features.blocks[place - 1] if place else None
     if before is not None and before.is_heading:
         level = min(6, max(level, before.level + 1))

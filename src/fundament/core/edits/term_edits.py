@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import itertools
 from collections.abc import Iterator
 
 import numpy as np
@@ -46,6 +47,7 @@ def find_overused_terms(compiled: CompiledYardstick, features: DraftFeatures) ->
 def _without_uses(compiled: CompiledYardstick, features: DraftFeatures, number: int, fewer: int) -> tuple[Splice, ...]:
     """Splices that put a stand-in for the term into so many sentences, the last ones first."""
     splices = []
+    stand_in = STAND_IN.get(compiled.language, STAND_IN["en"])
     for place in range(len(features.blocks) - 1, -1, -1):
         block = features.blocks[place]
         if fewer <= 0:
@@ -53,13 +55,14 @@ def _without_uses(compiled: CompiledYardstick, features: DraftFeatures, number: 
         if block.kind not in TEXT_KINDS or not block.features.terms[number]:
             continue
         text = block.text
-        for sentence in reversed(analyse_text(block.text, compiled.language)):
-            uses = [m for m in compiled.term_matcher.find(sentence.lemmas, sentence.joined) if m.phrase == number]
-            if not uses or not sentence.natural or fewer <= 0:
-                continue
-            for use in reversed(uses):
-                start, end = sentence.tokens[use.start].start, sentence.tokens[use.end - 1].end
-                text = text[:start] + STAND_IN.get(compiled.language, STAND_IN["en"]) + text[end:]
+        sentences = analyse_text(block.text, compiled.language)
+        uses = [(index, match) for index, match in block.features.matches if match.phrase == number and sentences[index].natural]
+        for index, of_sentence in itertools.groupby(reversed(uses), key=lambda use: use[0]):
+            if fewer <= 0:
+                break
+            tokens = sentences[index].tokens
+            for _, use in of_sentence:
+                text = f"{text[: tokens[use.start].start]}{stand_in}{text[tokens[use.end - 1].end :]}"
             fewer -= 1
         splices.append(Splice(place, 1, ((block.kind, block.level, text),)))
     return tuple(splices)

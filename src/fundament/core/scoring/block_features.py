@@ -1,4 +1,4 @@
-"""What scoring needs to know of one block of a text. Cached on the compiled yardstick, so that a keystroke costs one block."""
+"""What scoring needs to know of one block of a text. Kept on the compiled yardstick, so that a keystroke costs one block."""
 
 from __future__ import annotations
 
@@ -10,6 +10,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from fundament.core.language.analysis import Sentence, analyse_text
+from fundament.core.language.phrases import Match
 from fundament.core.language.uses import uses_in
 from fundament.core.yardstick.build import OPENING_WORDS, contains, keyword_share
 from fundament.core.yardstick.structure import is_question
@@ -21,17 +22,28 @@ Numbers = NDArray[np.float64]
 PlainBlock = tuple[str, int, str]  # kind, level, text
 BEST_SENTENCES = 3  # so many of the closest sentences stand for "covered in the text"
 TEXT_KINDS = ("paragraph", "quote", "list_item", "table_cell", "caption")
-MOST_KEPT = 20_000  # blocks
+MOST_KEPT = 5_000  # blocks in one generation of the cache
+LONG_PARAGRAPH = 130  # words; what is above it is held to be hard to read on a screen
+# counts of a block that are summed over a text; a paragraph has a real sentence, and counted words do not stand in a crammed one
+TALLY = (
+    "words", "counted_words", "sentences", "paragraphs", "paragraph_words", "long_paragraph_words", "h1", "h2", "h3", "question_headings",
+    "list_items", "table_cells", "exact_keyword",
+)  # fmt: skip
 
 
 @dataclass(frozen=True, eq=False)
 class BlockFeatures:
-    """One block. real: its real sentences, natural and not crammed; terms: counted uses; mentioned, recognised: mentions per entity; best: closest
-    sentences per subtopic, shape (BEST_SENTENCES, subtopics), highest first; heading: similarity of the heading per subtopic; keyword: share of the
-    keyword in a heading; asks: whether a heading is a question; says: whether it is text to a heading above it."""
+    """One block.
+
+    real: its real sentences, natural and not crammed. sums: what is summed over a text, in one row: terms (counted uses), mentioned and recognised
+    (mentions per entity), and the counts of TALLY. best: closest sentences per subtopic, shape (BEST_SENTENCES, subtopics), highest first. heading:
+    similarity of the heading per subtopic. keyword: share of the keyword in a heading. asks: whether a heading is a question. says: whether it
+    is text to a heading above it. matches: of terms, counted or not, with the numbers of their sentences.
+    """
 
     words: int
     real: tuple[str, ...]
+    sums: Numbers
     terms: Numbers
     mentioned: Numbers
     recognised: Numbers
@@ -41,12 +53,7 @@ class BlockFeatures:
     asks: bool
     says: bool
     exact_keyword: int
-    counted_words: int
-
-    @property
-    def sentences(self) -> int:
-        """How many real sentences it has."""
-        return len(self.real)
+    matches: tuple[tuple[int, Match], ...] = ()
 
     @property
     def opening(self) -> tuple[str, ...]:
@@ -56,22 +63,38 @@ class BlockFeatures:
 
 @dataclass(frozen=True, eq=False)
 class PlacedBlock:
-    """A block in its place in a text, with its features."""
+    """A block of a text with its features. is_text: whether a heading above it has something below it: a real sentence, code, or an item or cell
+    that is more than a term."""
 
     kind: str
     level: int
     text: str
     features: BlockFeatures
+    is_heading: bool
+    is_text: bool
 
-    @property
-    def is_heading(self) -> bool:
-        """Whether it is a heading of any level."""
-        return self.kind == "heading"
 
-    @property
-    def is_text(self) -> bool:
-        """Whether a heading above it has something below it: a real sentence, code, or an item or cell that is more than a term."""
-        return self.features.says
+class BlockCache:
+    """Blocks as they were last worked out. When a generation is full the one before it is let go, so that what is in use stays."""
+
+    def __init__(self) -> None:
+        self._young: dict[PlainBlock, PlacedBlock] = {}
+        self._old: dict[PlainBlock, PlacedBlock] = {}
+
+    def get(self, block: PlainBlock) -> PlacedBlock | None:
+        """The block, when it is known."""
+        found = self._young.get(block)
+        if found is None:
+            found = self._old.get(block)
+            if found is not None:
+                self.keep(block, found)
+        return found
+
+    def keep(self, block: PlainBlock, placed: PlacedBlock) -> None:
+        """Remember a block."""
+        if len(self._young) >= MOST_KEPT:
+            self._old, self._young = self._young, {}
+        self._young[block] = placed
 
 
 def place_block(compiled: CompiledYardstick, kind: str, level: int, text: str) -> PlacedBlock:
@@ -81,13 +104,14 @@ def place_block(compiled: CompiledYardstick, kind: str, level: int, text: str) -
 
 def place_blocks(compiled: CompiledYardstick, blocks: Sequence[PlainBlock]) -> list[PlacedBlock]:
     """Blocks with their features, those not seen before worked out together, which is many times faster than one at a time."""
-    known = compiled.blocks
-    if len(known) > MOST_KEPT:
-        known.clear()
-    new = [block for block in dict.fromkeys(blocks) if block not in known]
+    known = {block: compiled.blocks.get(block) for block in blocks}
+    new = [block for block, placed in known.items() if placed is None]
     if new:
-        known.update(zip(new, _features_of(compiled, new), strict=True))
-    return [PlacedBlock(*block, known[block]) for block in blocks]
+        for block, features in zip(new, _features_of(compiled, new), strict=True):
+            new_block = PlacedBlock(*block, features, block[0] == "heading", features.says)
+            known[block] = new_block
+            compiled.blocks.keep(block, new_block)
+    return [placed for block in blocks if (placed := known[block]) is not None]
 
 
 def highest(*rows: Numbers) -> Numbers:
@@ -120,60 +144,80 @@ def _features_alone(compiled: CompiledYardstick, block: PlainBlock, of_heading: 
     if kind == "code":
         return replace(nothing, says=True)
     sentences = analyse_text(text, compiled.language)
-    words = sum(len(sentence.tokens) for sentence in sentences)
+    words = sum([len(sentence.tokens) for sentence in sentences])
     if kind == "heading":
-        return replace(
-            nothing,
-            words=words,
-            counted_words=words,
-            heading=of_heading.get(text, nothing.heading) if level >= 2 else nothing.heading,
-            keyword=keyword_share(text, compiled.keyword_lemmas, compiled.language),
-            asks=is_question(text),
-        )
+        asks = is_question(text)
+        found = _summed(compiled, (words, words, 0, 0, 0, 0, level == 1, level == 2, level >= 3, asks, 0, 0, 0))
+        heading = of_heading.get(text, nothing.heading) if level >= 2 else nothing.heading
+        keyword = keyword_share(text, compiled.keyword_lemmas, compiled.language)
+        return replace(found, words=words, heading=heading, keyword=keyword, asks=asks)
     if kind not in TEXT_KINDS:
-        return replace(nothing, words=words, counted_words=words)
+        return replace(_summed(compiled, (words, words, *(0,) * 11)), words=words)
     counted, matches, crammed = uses_in(sentences, compiled.term_matcher, compiled.language)
-    mentioned, recognised = _count_entities(compiled, sentences, crammed)
     real = [s for i, s in enumerate(sentences) if s.natural and i not in crammed]
     inside = sum([match.end - match.start for _, match in matches])
-    return BlockFeatures(
+    exact = sum([contains(s.lemmas, compiled.keyword_lemmas) for s in real])
+    found = _summed(compiled, _tally(kind, words, words - sum([len(sentences[i].tokens) for i in crammed]), len(real), exact))
+    if counted:
+        found.terms[:] = np.bincount(counted, minlength=len(found.terms))
+    _count_entities(compiled, sentences, crammed, found)
+    return replace(
+        found,
         words=words,
         real=tuple([text[s.start : s.end] for s in real]),
-        terms=np.bincount(counted, minlength=len(nothing.terms)).astype(float) if counted else nothing.terms,
-        mentioned=mentioned,
-        recognised=recognised,
-        best=nothing.best,
-        heading=nothing.heading,
-        keyword=0.0,
-        asks=False,
         says=bool(real) or (kind in ("list_item", "table_cell") and inside < words),
-        exact_keyword=sum([contains(s.lemmas, compiled.keyword_lemmas) for s in real]),
-        counted_words=words - sum([len(sentences[i].tokens) for i in crammed]),
+        exact_keyword=exact,
+        matches=tuple(matches),
+    )
+
+
+def _tally(kind: str, words: int, counted_words: int, real: int, exact: int) -> tuple[int, ...]:
+    """The counts of TALLY for a block of text. real: how many real sentences it has."""
+    paragraph = real > 0 and kind in ("paragraph", "quote")
+    return (
+        words, counted_words, real if kind in ("paragraph", "quote", "list_item") else 0, int(paragraph), words if paragraph else 0,
+        max(0, words - LONG_PARAGRAPH) if paragraph else 0, 0, 0, 0, 0, int(kind == "list_item"), int(kind == "table_cell"), exact,
+    )  # fmt: skip
+
+
+def _summed(compiled: CompiledYardstick, tally: Sequence[int]) -> BlockFeatures:
+    """Features with these counts, and nothing else as yet."""
+    nothing = compiled.nothing
+    terms, entities = len(nothing.terms), len(nothing.mentioned)
+    sums = np.zeros(len(nothing.sums))
+    sums[terms + 2 * entities :] = tally
+    return replace(
+        nothing,
+        sums=sums,
+        terms=sums[:terms],
+        mentioned=sums[terms : terms + entities],
+        recognised=sums[terms + entities : terms + 2 * entities],
     )
 
 
 def no_features(terms: int, entities: int, subtopics: int) -> BlockFeatures:
-    """The features of a block that has nothing in it."""
-    of_entities, of_subtopics = np.zeros(entities), np.zeros(subtopics)
-    best = np.zeros((BEST_SENTENCES, subtopics))
-    return BlockFeatures(0, (), np.zeros(terms), of_entities, of_entities, best, of_subtopics, 0.0, False, False, 0, 0)
+    """The features of a block that has nothing in it. They are shared, and not to be written to."""
+    sums = np.zeros(terms + 2 * entities + len(TALLY))
+    best, heading = np.zeros((BEST_SENTENCES, subtopics)), np.zeros(subtopics)
+    for shared in (sums, best, heading):
+        shared.flags.writeable = False
+    of_entities = sums[:entities]
+    return BlockFeatures(0, (), sums, sums[:terms], of_entities, of_entities, best, heading, 0.0, False, False, 0)
 
 
-def _count_entities(compiled: CompiledYardstick, sentences: tuple[Sentence, ...], crammed: set[int]) -> tuple[Numbers, Numbers]:
+def _count_entities(compiled: CompiledYardstick, sentences: tuple[Sentence, ...], crammed: set[int], into: BlockFeatures) -> None:
     """Mentions, and those recognised: with two or more of the entity's context words in real sentences of its block.
 
     "Damp hessian" also names hessian: an entity that is the end of a longer one is named by it.
     """
     found = [(i, m.phrase) for i, s in enumerate(sentences) for m in compiled.entity_matcher.find(s.lemmas, s.joined)]
     if not found:
-        return compiled.nothing.mentioned, compiled.nothing.recognised
-    mentioned, recognised = np.zeros(len(compiled.entity_weight)), np.zeros(len(compiled.entity_weight))
+        return
     around = {lemma for i, s in enumerate(sentences) if s.natural and i not in crammed for lemma in s.lemmas}
     for index, phrase in found:
         counts = sentences[index].natural and index not in crammed
         for number in compiled.entity_names[phrase]:
-            mentioned[number] += 1
+            into.mentioned[number] += 1
             if counts:
                 context, needed = compiled.entity_context[number]
-                recognised[number] += len(around & context) >= needed
-    return mentioned, recognised
+                into.recognised[number] += len(around & context) >= needed

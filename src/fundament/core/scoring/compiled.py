@@ -10,7 +10,7 @@ from numpy.typing import NDArray
 from fundament.core.language.phrases import PhraseMatcher
 from fundament.core.language.vectors import embed
 from fundament.core.language.words import tokenize
-from fundament.core.scoring.block_features import BlockFeatures, PlainBlock, no_features
+from fundament.core.scoring.block_features import BlockCache, no_features
 from fundament.core.scoring.subtopic_vectors import Sections, SubtopicVectors
 from fundament.core.scoring.targets import Targets
 from fundament.core.yardstick.entities import CONTEXT_NEEDED
@@ -53,7 +53,7 @@ class CompiledYardstick(Targets):
         self.subtopics = SubtopicVectors(sections, len(subtopics))
         self.section_words: dict[int, Range] = {}
         self.carriers: dict[tuple[int, str], str] = {}
-        self.blocks: dict[PlainBlock, BlockFeatures] = {}
+        self.blocks = BlockCache()
         self.nothing = no_features(len(terms), len(entities), len(subtopics))
 
     def heading_similarity(self, headings: Sequence[str]) -> Numbers:

@@ -17,7 +17,8 @@ from numpy.typing import NDArray
 from fundament.core.language.vectors import embed
 from fundament.core.scoring.block_features import BEST_SENTENCES, highest
 from fundament.core.scoring.compiled import CompiledYardstick
-from fundament.core.scoring.features import DraftFeatures, draft_features, headings_with_text
+from fundament.core.scoring.features import DraftFeatures, draft_features
+from fundament.core.scoring.headings import headings_with_text
 from fundament.core.scoring.points import points_of
 from fundament.core.scoring.subtopic_vectors import Sections, SubtopicVectors
 from fundament.core.scoring.targets import Targets
@@ -69,7 +70,9 @@ def competitor_scores(yardstick: Yardstick, pages: Sequence[ComparedPage]) -> di
             )
         vectors = SubtopicVectors(_sections_without(sections, section_page != summary.url, subtopics), int(subtopics.sum()))
         best, heading = _closeness(vectors, features, keyword_lemmas, yardstick.language)
-        scores[summary.url] = points_of(targets, replace(features, best=best, heading=heading)).total
+        scores[summary.url] = points_of(
+            targets, replace(features, best=best, headings=replace(features.headings, similarity=heading))
+        ).total
     return scores
 
 

@@ -4,7 +4,8 @@ from __future__ import annotations
 
 from fundament.core.reading.model import Reading
 from fundament.core.scoring.compiled import CompiledYardstick
-from fundament.core.scoring.features import DraftFeatures, draft_features, headings_with_text
+from fundament.core.scoring.features import DraftFeatures, draft_features
+from fundament.core.scoring.headings import headings_with_text
 from fundament.core.scoring.model import PART_WEIGHTS, Item, Part, Score
 from fundament.core.scoring.points import (
     COUNTED,

@@ -10,7 +10,7 @@ from fundament.core.scoring.model import STATES, Item
 from fundament.web.drafts.services import Measured
 
 PANELS = ("edits", "terms", "entities", "subtopics", "structure", "placement")
-MOST_EDITS = 60
+MOST_EDITS = 30
 
 
 def panel_context(measured: Measured, panel: str) -> dict[str, Any]:

@@ -83,9 +83,8 @@ def save_text(draft_id: int, text: Text, base_version: int, user: AbstractBaseUs
     """Save a text that was written on top of `base_version`.
 
     When the stored text is newer, it is left as it is and the text that came is kept as a revision of its own.
-    over: the person decided to go on with this text although another was there; that one is kept as a revision.
+    text: cleaned. over: the person decided to go on with this text although another was there; that one is kept as a revision.
     """
-    text = text.cleaned()
     with transaction.atomic():
         draft = Draft.objects.select_for_update().get(pk=draft_id)
         stored = Text(draft.html, draft.title_tag, draft.meta_description)
@@ -100,10 +99,10 @@ def save_text(draft_id: int, text: Text, base_version: int, user: AbstractBaseUs
                 return Saved(draft.version, conflict=True, revision=latest.pk)
             kept = _keep(draft, text, "conflict", user, base_version)
             return Saved(draft.version, conflict=True, revision=kept.pk)
-        newest = draft.revisions.filter(reason="kept").first()
+        kept_at = draft.revisions.filter(reason="kept").values_list("created_at", flat=True).first()
         if over:
             _keep(draft, stored, "before", user, draft.version)
-        elif newest is None or timezone.now() - newest.created_at > KEEP_EVERY:
+        elif kept_at is None or timezone.now() - kept_at > KEEP_EVERY:
             _keep(draft, stored, "kept", user, draft.version)
         draft.html, draft.title_tag, draft.meta_description = text.html, text.title_tag, text.meta_description
         draft.version += 1
@@ -157,8 +156,9 @@ def save_and_measure(
     draft: Draft, text: Text, base_version: int, user: AbstractBaseUser | None, *, over: bool = False
 ) -> tuple[Saved, Measured]:
     """Save first, then measure: what was written is safe before anything else is done with it."""
+    text = text.cleaned()
     saved = save_text(draft.pk, text, base_version, user, over=over)
-    measured = measure(draft.study, text.cleaned())
+    measured = measure(draft.study, text)
     if not saved.conflict:
         _note_score(draft, measured)
     return saved, measured

@@ -10,7 +10,7 @@ from django.template.loader import render_to_string
 from django.utils.text import slugify
 from django.views.decorators.http import require_GET, require_POST
 
-from fundament.web.accounts.services import workspace_of
+from fundament.web.accounts.services import workspace_id_of
 from fundament.web.drafts import services
 from fundament.web.drafts.models import Draft
 from fundament.web.drafts.panels import evidence_for, marks_for, panel_context
@@ -20,7 +20,13 @@ from fundament.web.studies.views import study_of
 
 def draft_of(request: HttpRequest, draft_id: int) -> Draft:
     """The draft, if it belongs to the workspace of who asks; otherwise 404."""
-    return get_object_or_404(Draft.objects.select_related("study"), pk=draft_id, study__workspace=workspace_of(request.user))
+    return get_object_or_404(Draft.objects.select_related("study"), pk=draft_id, study__workspace_id=workspace_id_of(request.user))
+
+
+def draft_to_save(request: HttpRequest, draft_id: int) -> Draft:
+    """The same with nothing of it but what saving and measuring need, for this is asked for with every pause in typing."""
+    drafts = Draft.objects.select_related("study").only("id", "study__id", "study__language")
+    return get_object_or_404(drafts, pk=draft_id, study__workspace_id=workspace_id_of(request.user))
 
 
 @require_GET
@@ -52,7 +58,7 @@ def write(request: HttpRequest, draft_id: int) -> HttpResponse:
 @require_POST
 def save(request: HttpRequest, draft_id: int) -> HttpResponse:
     """Save what was typed, then measure it. JSON in and out; 422 when what came is not a text."""
-    draft = draft_of(request, draft_id)
+    draft = draft_to_save(request, draft_id)
     try:
         body = json.loads(request.body)
         text = Text(str(body["html"]), str(body.get("title_tag", "")), str(body.get("meta_description", "")))

@@ -13,7 +13,7 @@ from django.views.decorators.http import require_GET, require_POST
 from fundament.core.errors import CoreError
 from fundament.core.plain import from_plain
 from fundament.core.reading.model import Reading as CoreReading
-from fundament.web.accounts.services import workspace_of
+from fundament.web.accounts.services import workspace_id_of, workspace_of
 from fundament.web.studies import services
 from fundament.web.studies.forms import NewStudyForm
 from fundament.web.studies.models import Result, Study
@@ -24,7 +24,7 @@ from fundament.web.tables import csv_response
 def study_of(request: HttpRequest, study_id: int) -> Study:
     """The study, if it belongs to the workspace of who asks; otherwise 404."""
     return get_object_or_404(
-        Study.objects.select_related("yardstick").defer("yardstick__data"), pk=study_id, workspace=workspace_of(request.user)
+        Study.objects.select_related("yardstick").defer("yardstick__data"), pk=study_id, workspace_id=workspace_id_of(request.user)
     )
 
 
