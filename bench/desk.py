@@ -20,7 +20,8 @@ from bench.material import draft_html, quantiles
 
 DEMO_USER, DEMO_PASSWORD = "demo", "limewash"
 WORDS = 3_000
-PAUSES = (1.5, 6.0)  # seconds from one pause in a person's typing to the next
+# A person writes a stretch of one to three saves, rests, has the panel brought, thinks, and goes on; in seconds:
+BETWEEN_SAVES, REST, THINKING = 0.9, 0.4, (2.0, 8.0)
 SENTENCES = ("The joints are raked out by hand.", "Keep the mortar damp for a week.", "A brick should outlive the lime around it.")
 
 
@@ -33,6 +34,7 @@ class Typist:
     html: str
     version: int
     times: list[float] = field(default_factory=list)
+    panel_times: list[float] = field(default_factory=list)
     failures: int = 0
 
     def types(self, chance: random.Random) -> None:
@@ -43,7 +45,7 @@ class Typist:
 
     async def saves(self, client: httpx.AsyncClient) -> None:
         """Send the text as the writing screen does after a pause."""
-        body = {"html": self.html, "base_version": self.version, "panel": "edits"}
+        body = {"html": self.html, "base_version": self.version, "panel": "edits", "quick": True}
         begin = time.perf_counter()
         response = await client.post(f"{self.draft}text/", json=body, headers={"X-CSRFToken": self.token})
         self.times.append(1000 * (time.perf_counter() - begin))
@@ -51,6 +53,13 @@ class Typist:
             self.version = response.json()["version"]
         else:
             self.failures += 1
+
+    async def rests(self, client: httpx.AsyncClient) -> None:
+        """Have the edits brought, as the writing screen does at rest."""
+        begin = time.perf_counter()
+        response = await client.get(f"{self.draft}panel/", params={"panel": "edits"})
+        self.panel_times.append(1000 * (time.perf_counter() - begin))
+        self.failures += response.status_code != 200
 
 
 async def sign_in(client: httpx.AsyncClient) -> str:
@@ -91,7 +100,7 @@ async def time_pages(client: httpx.AsyncClient, study: str, draft: str) -> None:
             response = await client.get(address)
             times.append(1000 * (time.perf_counter() - begin))
             response.raise_for_status()
-        print("{:34} median {:5.0f} ms   p95 {:5.0f} ms".format(name, *quantiles(times)))
+        show(name, times)
 
 
 async def time_switching(client: httpx.AsyncClient, study: str, token: str) -> None:
@@ -106,7 +115,7 @@ async def time_switching(client: httpx.AsyncClient, study: str, token: str) -> N
             response = await client.post(f"{study}choose/", data={"result": number, "chosen": chosen}, headers=headers)
             times.append(1000 * (time.perf_counter() - begin))
             response.raise_for_status()
-    print("{:34} median {:5.0f} ms   p95 {:5.0f} ms".format("a competitor switched off or on", *quantiles(times)))
+    show("a competitor switched off or on", times)
 
 
 async def new_typist(client: httpx.AsyncClient, study: str, token: str, html: str) -> Typist:
@@ -115,7 +124,9 @@ async def new_typist(client: httpx.AsyncClient, study: str, token: str, html: st
     response = await client.post(f"/drafts/of/{number}/new/", data={"name": "Typing"}, headers={"X-CSRFToken": token})
     typist = Typist(response.headers["Location"], token, html, 1)
     await typist.saves(client)
+    await typist.rests(client)
     typist.times.clear()
+    typist.panel_times.clear()
     return typist
 
 
@@ -124,23 +135,30 @@ async def type_together(client: httpx.AsyncClient, typists: list[Typist], second
     until = time.perf_counter() + seconds
 
     async def write(typist: Typist, chance: random.Random) -> None:
-        await asyncio.sleep(chance.uniform(0, PAUSES[1]))
+        await asyncio.sleep(chance.uniform(0, THINKING[1]))
         while time.perf_counter() < until:
-            typist.types(chance)
-            await typist.saves(client)
-            await asyncio.sleep(chance.uniform(*PAUSES))
+            for _ in range(chance.randint(1, 3)):
+                typist.types(chance)
+                await typist.saves(client)
+                await asyncio.sleep(max(BETWEEN_SAVES, 6 * typist.times[-1] / 1000))
+            await asyncio.sleep(REST)
+            await typist.rests(client)
+            await asyncio.sleep(chance.uniform(*THINKING))
 
     await asyncio.gather(*(write(typist, random.Random(number)) for number, typist in enumerate(typists)))
-    times = [value for typist in typists for value in typist.times]
     lost = sum(typist.failures for typist in typists)
     for typist in typists:
         stored = (await client.get(f"{typist.draft}export/")).text
         lost += len(re.findall("\\w+", re.sub("<[^>]+>", " ", typist.html))) > len(re.findall("\\w+", re.sub("<[^>]+>", " ", stored)))
-    print(
-        f"{len(typists)} people typing, {WORDS} words each".ljust(34),
-        "median {:5.0f} ms   p95 {:5.0f} ms".format(*quantiles(times)),
-        f"  {len(times) / seconds:.0f} answers a second, {lost} lost",
-    )
+    times = [value for typist in typists for value in typist.times]
+    panels = [value for typist in typists for value in typist.panel_times]
+    show(f"{len(typists)} people typing: score", times, f"{(len(times) + len(panels)) / seconds:.0f} answers a second, {lost} lost")
+    show(f"{len(typists)} people typing: edits at rest", panels)
+
+
+def show(name: str, times: list[float], more: str = "") -> None:
+    """Print a row of figures."""
+    print("{:36} median {:5.0f} ms   p95 {:5.0f} ms   {}".format(name, *quantiles(times), more))
 
 
 async def measure(address: str, people: int, seconds: float) -> None:
@@ -157,7 +175,9 @@ async def measure(address: str, people: int, seconds: float) -> None:
         for _ in range(31):
             typist.types(chance)
             await typist.saves(client)
-        print("{:34} median {:5.0f} ms   p95 {:5.0f} ms".format("one person typing", *quantiles(typist.times)))
+            await typist.rests(client)
+        show("one person typing: score", typist.times)
+        show("one person typing: edits at rest", typist.panel_times)
         typists = [await new_typist(client, study, token, html) for _ in range(people)]
         await type_together(client, typists, seconds)
 

@@ -29,20 +29,44 @@ function text() {
   return { html: editor.isEmpty ? "" : editor.getHTML(), title_tag: fields.title.value, meta_description: fields.description.value };
 }
 
-function show(answer) {
-  document.getElementById("core").innerHTML = answer.core;
+const REST = 400; // ms without a key before the panel follows; the score does not wait for it
+let resting = 0;
+
+function panelAtRest() {
+  document.getElementById("panel").setAttribute("aria-busy", "true");
+  clearTimeout(resting);
+  resting = setTimeout(() => saver.isWaiting() || fetchPanel(), REST);
+}
+
+function showPanel(html) {
+  clearTimeout(resting);
   const panel = document.getElementById("panel");
   const scrolled = panel.scrollTop;
   const focused = panel.contains(document.activeElement) ? document.activeElement.dataset.subject : null;
-  panel.innerHTML = answer.panel;
+  panel.innerHTML = html;
   panel.scrollTop = scrolled;
+  panel.removeAttribute("aria-busy");
   if (focused) panel.querySelector(`[data-subject="${CSS.escape(focused)}"]`)?.focus();
+}
+
+function show(answer) {
+  document.getElementById("core").innerHTML = answer.core;
+  if (answer.panel === null) panelAtRest();
+  else showPanel(answer.panel);
   document.getElementById("words").textContent = answer.words;
   editor.commands.showMarks(answer.marks);
   drawProfile(editor, answer.marks);
 }
 
 const saver = new Saver({ sheet, text, chosen, show });
+
+let typings = 0; // how often something was changed
+
+function changed() {
+  typings += 1;
+  clearTimeout(resting);
+  saver.changed();
+}
 
 function countFields() {
   for (const [field, id] of [[fields.title, "title-count"], [fields.description, "description-count"]]) {
@@ -51,12 +75,12 @@ function countFields() {
 }
 
 editor.on("update", ({ transaction }) => {
-  if (transaction.docChanged) saver.changed();
+  if (transaction.docChanged) changed();
 });
 for (const field of Object.values(fields)) {
   field.addEventListener("input", () => {
     countFields();
-    saver.changed();
+    changed();
   });
 }
 
@@ -66,14 +90,21 @@ async function choose(change) {
   address.searchParams.set("panel", chosen.panel);
   history.replaceState(null, "", address);
   if (saver.isWaiting()) {
-    await saver.saveNow(); // its answer brings the panel
-    return;
+    await saver.saveNow(); // its answer brings the panel, unless a quick save was on its way
+    if (!document.getElementById("panel").hasAttribute("aria-busy")) return;
   }
+  await fetchPanel();
+}
+
+async function fetchPanel() {
+  const typed = typings;
   try {
     const query = new URLSearchParams(chosen);
     const response = await fetch(`${sheet.dataset.panel}?${query}`, { headers: { "X-Requested-With": "fetch" } });
-    if (response.ok) show(await response.json());
-    else saver.say("The panel could not be fetched", true);
+    if (response.ok) {
+      const answer = await response.json();
+      if (typed === typings) show(answer); // what was typed meanwhile brings its own
+    } else saver.say("The panel could not be fetched", true);
   } catch {
     saver.say("The server cannot be reached", true);
   }

@@ -1,6 +1,7 @@
 // Saving by itself: soon after each change, again after a failure, never over somebody else's text.
-const PAUSE = 250; // ms of quiet before a save
-const LONGEST = 900; // ms that a change waits at most
+// Both waits grow with the time an answer takes, so that many people typing at once do not queue up behind each other.
+const PAUSE = 250; // ms of quiet before a save, or twice the last answer's time
+const LONGEST = 900; // ms that a change waits at most, or six times that
 const RETRY = 2000;
 
 export class Saver {
@@ -11,6 +12,7 @@ export class Saver {
     this.dirty = false;
     this.saving = null;
     this.over = false; // whether the next save may go over a newer text, which is then kept as a revision
+    this.took = 0; // ms from the last save to its answer
     this.marks = [];
     this.label = document.getElementById("save-state");
     window.addEventListener("pagehide", () => this.lastSave());
@@ -40,8 +42,8 @@ export class Saver {
     this.keepHere();
     this.firstChange ??= Date.now();
     clearTimeout(this.timer);
-    const left = LONGEST - (Date.now() - this.firstChange);
-    this.timer = setTimeout(() => this.saveNow(), Math.max(0, Math.min(PAUSE, left)));
+    const left = Math.max(LONGEST, 6 * this.took) - (Date.now() - this.firstChange);
+    this.timer = setTimeout(() => this.saveNow({ quick: true }), Math.max(0, Math.min(Math.max(PAUSE, 2 * this.took), left)));
   }
 
   keepHere() {
@@ -52,11 +54,12 @@ export class Saver {
     }
   }
 
-  body() {
-    return JSON.stringify({ ...this.text(), base_version: this.version, over: this.over, ...this.chosen });
+  body(quick = false) {
+    return JSON.stringify({ ...this.text(), base_version: this.version, over: this.over, quick, ...this.chosen });
   }
 
-  async saveNow() {
+  // quick: the answer has the score and no panel, which `show` then asks for at rest
+  async saveNow({ quick = false } = {}) {
     if (this.saving) {
       await this.saving;
       if (!this.dirty) return;
@@ -65,7 +68,7 @@ export class Saver {
     this.firstChange = null;
     this.dirty = false;
     this.say("Saving");
-    this.saving = this.send();
+    this.saving = this.send(quick);
     try {
       await this.saving;
     } finally {
@@ -73,13 +76,14 @@ export class Saver {
     }
   }
 
-  async send() {
+  async send(quick) {
+    const sent = Date.now();
     let response;
     try {
       response = await fetch(this.sheet.dataset.save, {
         method: "POST",
         headers: { "Content-Type": "application/json", "X-CSRFToken": this.sheet.dataset.csrf },
-        body: this.body(),
+        body: this.body(quick),
       });
     } catch {
       this.tryLater("The server cannot be reached. Your text is kept in this browser");
@@ -99,6 +103,7 @@ export class Saver {
       return;
     }
     const answer = await response.json();
+    this.took = Date.now() - sent;
     if (answer.conflict) {
       this.newest = answer.version;
       document.getElementById("conflict").hidden = false;

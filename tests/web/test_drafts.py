@@ -149,6 +149,15 @@ def test_without_competitors_the_text_is_still_saved(signed_in: Client, study: S
     assert answer["version"] == 2 and "No competitor is chosen" in answer["panel"]
 
 
+def test_a_quick_answer_has_the_same_score_and_no_panel(signed_in: Client, draft: Draft) -> None:
+    whole = post(signed_in, draft, TEXT, 1).json()
+    quick = post(signed_in, draft, TEXT, whole["version"], quick=True).json()
+    assert quick["panel"] is None and "panel-table" in whole["panel"]
+    assert quick["core"] == whole["core"] and quick["words"] == whole["words"]
+    # a text that could not be saved over a newer one is nowhere to ask for it: its panel comes at once
+    assert "panel-table" in post(signed_in, draft, TEXT + "<p>Mine.</p>", 0, quick=True).json()["panel"]
+
+
 def test_typing_takes_few_queries(signed_in: Client, draft: Draft, django_assert_max_num_queries: Any) -> None:
     with django_assert_max_num_queries(12):
         post(signed_in, draft, TEXT + "<p>One more.</p>", 1)

@@ -30,7 +30,7 @@ class Sentence:
     lemmas: tuple[str, ...]
 
 
-@functools.lru_cache(maxsize=20_000)
+@functools.lru_cache(maxsize=10_000)
 def analyse_text(text: str, language: str = "en") -> tuple[Sentence, ...]:
     """Cut one block's text into sentences and words. Cached on the text: a keystroke costs one block."""
     functional = function_words(language)

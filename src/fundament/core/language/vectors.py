@@ -12,7 +12,7 @@ from numpy.typing import NDArray
 
 Vectors = NDArray[np.float32]
 DIMENSIONS = 256
-_KEPT = 60_000
+_KEPT = 40_000
 _cache: dict[str, Vectors] = {}
 
 

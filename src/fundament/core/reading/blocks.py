@@ -155,6 +155,9 @@ class _Walker:
         return bool(self._pieces) and self._pieces[-1][-1:].isspace()
 
     def _flush(self, kind: str, level: int, owner: Element) -> None:
+        if not self._pieces:
+            self._marks, self._links = [], 0
+            return
         whole = "".join(self._pieces)
         text = whole.strip() if kind != "code" else whole.strip("\n")
         if text:

@@ -16,15 +16,15 @@ _DATE = re.compile(r"\d{4}-\d{2}-\d{2}")
 class Metadata:
     """Data about the page, from its head and its JSON-LD. Dates are ISO dates or ""."""
 
-    title: str
-    description: str
-    canonical: str
-    robots: str
-    stated_language: str
-    published: str
-    modified: str
-    structured_types: tuple[str, ...]
-    open_graph_type: str
+    title: str = ""
+    description: str = ""
+    canonical: str = ""
+    robots: str = ""
+    stated_language: str = ""
+    published: str = ""
+    modified: str = ""
+    structured_types: tuple[str, ...] = ()
+    open_graph_type: str = ""
 
 
 def _fold(text: str) -> str:

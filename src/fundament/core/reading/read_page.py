@@ -13,7 +13,7 @@ from fundament.core.language.words import count_words
 from fundament.core.reading.blocks import RawPage, extract_blocks
 from fundament.core.reading.decode import decode_html
 from fundament.core.reading.main_content import MainContent
-from fundament.core.reading.metadata import read_metadata
+from fundament.core.reading.metadata import Metadata, read_metadata
 from fundament.core.reading.model import Block, Image, Link, Reading
 from fundament.core.reading.page_kind import is_thread, page_kind
 from fundament.core.reading.tree import Element, parse_html
@@ -74,11 +74,11 @@ def read_draft(html: str, *, title: str = "", description: str = "", url: str = 
     language: that of the study, when it is known; otherwise it is detected.
     """
     root = parse_html(html)
-    metadata = read_metadata(root)
+    metadata = read_metadata(root) if _HAS_HEAD.search(html) else Metadata()
     body = next((c for c in root.children if isinstance(c, Element) and c.tag == "body"), root)
     raw = extract_blocks(body)
     blocks = tuple(Block(b.kind, b.level, b.text, True, "", b.marks) for b in raw.blocks)
-    kept = {id(e) for e in body.elements()}
+    kept = {id(e) for e in body.elements()} if raw.images or raw.links else set()
     return Reading(
         url=url,
         title=title or metadata.title,
@@ -92,6 +92,7 @@ def read_draft(html: str, *, title: str = "", description: str = "", url: str = 
     )
 
 
+_HAS_HEAD = re.compile(r"<(?:html|title|meta)\b", re.IGNORECASE)  # what a text of the editor never has
 _TEXT_HEADING = re.compile(r"^(#{1,6})\s+(.*)$")
 
 

@@ -57,7 +57,8 @@ def write(request: HttpRequest, draft_id: int) -> HttpResponse:
 
 @require_POST
 def save(request: HttpRequest, draft_id: int) -> HttpResponse:
-    """Save what was typed, then measure it. JSON in and out; 422 when what came is not a text."""
+    """Save what was typed, then measure it. JSON in and out; 422 when what came is not a text. With "quick" the answer has no panel: whoever types
+    on has no use for edits yet, and asks for them at rest."""
     draft = draft_to_save(request, draft_id)
     try:
         body = json.loads(request.body)
@@ -65,8 +66,12 @@ def save(request: HttpRequest, draft_id: int) -> HttpResponse:
         base_version = int(body["base_version"])
     except (ValueError, KeyError, TypeError, RecursionError):
         return JsonResponse({"problem": "What came was not a text. Reload the page; what you typed is kept in this browser."}, status=422)
-    saved, measured = services.save_and_measure(draft, text, base_version, request.user, over=body.get("over") is True)
-    answer = _parts(request, measured, str(body.get("panel", "edits")), str(body.get("part", "")), str(body.get("subject", "")))
+    quick = body.get("quick") is True
+    saved, measured = services.save_and_measure(
+        draft, text, base_version, request.user, over=body.get("over") is True, with_edits=not quick
+    )
+    chosen = str(body.get("panel", "edits")), str(body.get("part", "")), str(body.get("subject", ""))
+    answer = _parts(request, measured, *chosen, quick=quick and not saved.conflict)
     answer |= {"version": saved.version, "conflict": saved.conflict, "revision": saved.revision}
     return JsonResponse(answer)
 
@@ -81,15 +86,18 @@ def panel(request: HttpRequest, draft_id: int) -> HttpResponse:
     )
 
 
-def _parts(request: HttpRequest, measured: Measured, panel_name: str, part: str, subject: str) -> dict[str, object]:
+def _parts(request: HttpRequest, measured: Measured, panel_name: str, part: str, subject: str, *, quick: bool = False) -> dict[str, object]:
     context = panel_context(measured, panel_name)
-    context["evidence"] = evidence_for(measured, part, subject)
     context["subject"], context["part"] = subject, part
     marks = marks_for(measured, part, subject) if subject else []
-    context["marked"] = len(marks) if part in ("terms", "entities") else None
+    panel = None
+    if not quick or measured.score is None:
+        context["evidence"] = evidence_for(measured, part, subject)
+        context["marked"] = len(marks) if part in ("terms", "entities") else None
+        panel = render_to_string("drafts/panel_part.html", context, request)
     return {
         "core": render_to_string("drafts/core_part.html", context, request),
-        "panel": render_to_string("drafts/panel_part.html", context, request),
+        "panel": panel,
         "marks": marks,
         "words": measured.words,
     }

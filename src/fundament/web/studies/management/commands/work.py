@@ -10,6 +10,8 @@ from procrastinate.contrib.django import app
 from procrastinate.jobs import Status
 from procrastinate.utils import utcnow
 
+from fundament.core.warm import warm
+
 
 class Command(BaseCommand):
     help = "Run jobs until stopped. A job that a killed worker left unfinished is taken up again."
@@ -23,6 +25,7 @@ class Command(BaseCommand):
         from fundament.web.studies.tasks import queue_outdated
 
         queue_outdated()
+        warm(for_reading=True)
         with app.replace_connector(app.connector.get_worker_connector()):  # type: ignore[attr-defined]
             asyncio.run(self._work(options["sole"]))
 
