@@ -41,6 +41,9 @@ class Uses(NamedTuple):
     crammed: set[int]
 
 
+NO_USES = Uses([], [], set())
+
+
 def uses_in(sentences: Sequence[Sentence], matcher: PhraseMatcher, language: str) -> Uses:
     """Count uses of phrases in the sentences of one block."""
     counted: list[int] = []

@@ -11,7 +11,7 @@ from numpy.typing import NDArray
 
 from fundament.core.language.analysis import Sentence, analyse_text
 from fundament.core.language.phrases import Match
-from fundament.core.language.uses import uses_in
+from fundament.core.language.uses import NO_USES, Uses, uses_in
 from fundament.core.yardstick.build import OPENING_WORDS, contains, keyword_share
 from fundament.core.yardstick.structure import is_question
 
@@ -126,49 +126,67 @@ def highest(*rows: Numbers) -> Numbers:
 def _features_of(compiled: CompiledYardstick, blocks: Sequence[PlainBlock]) -> list[BlockFeatures]:
     headings = [text for kind, level, text in blocks if kind == "heading" and level >= 2]
     of_heading = dict(zip(headings, compiled.heading_similarity(headings), strict=True))
-    found = [_features_alone(compiled, block, of_heading) for block in blocks]
-    similarity = compiled.sentence_similarity([sentence for features in found for sentence in features.real])
+    read = [analyse_text(text, compiled.language) if kind != "code" else () for kind, _, text in blocks]
+    uses = [
+        uses_in(s, compiled.term_matcher, compiled.language) if b[0] in TEXT_KINDS else NO_USES for b, s in zip(blocks, read, strict=True)
+    ]
+    real = [_real_sentences(block, sentences, used) for block, sentences, used in zip(blocks, read, uses, strict=True)]
+    # all sentences are compared together: one product of matrices instead of one for each block
+    similarity = compiled.sentence_similarity([sentence for of_block in real for sentence in of_block])
+    found = []
     at = 0
-    for number, features in enumerate(found):
-        if features.real:
-            best = highest(similarity[at : at + len(features.real)], features.best)
-            at += len(features.real)
-            found[number] = replace(features, best=best)
+    for block, sentences, used, of_block in zip(blocks, read, uses, real, strict=True):
+        best = highest(similarity[at : at + len(of_block)], compiled.nothing.best) if of_block else compiled.nothing.best
+        at += len(of_block)
+        if block[0] in TEXT_KINDS:
+            found.append(_text_features(compiled, block, sentences, used, of_block, best))
+        else:
+            found.append(_other_features(compiled, block, sum([len(s.tokens) for s in sentences]), of_heading))
     return found
 
 
-def _features_alone(compiled: CompiledYardstick, block: PlainBlock, of_heading: dict[str, Numbers]) -> BlockFeatures:
-    """The features of a block but for how close its sentences are to the subtopics. of_heading: similarity of headings."""
-    kind, level, text = block
+def _real_sentences(block: PlainBlock, sentences: tuple[Sentence, ...], used: Uses) -> tuple[str, ...]:
+    """The sentences that are natural and not crammed."""
+    kind, _, text = block
+    if kind not in TEXT_KINDS:
+        return ()
+    return tuple([text[s.start : s.end] for i, s in enumerate(sentences) if s.natural and i not in used.crammed])
+
+
+def _text_features(
+    compiled: CompiledYardstick, block: PlainBlock, sentences: tuple[Sentence, ...], used: Uses, real: tuple[str, ...], best: Numbers
+) -> BlockFeatures:
+    """The features of a block of text, with what is known of its sentences."""
     nothing = compiled.nothing
+    kind = block[0]
+    words = sum([len(sentence.tokens) for sentence in sentences])
+    inside = sum([match.end - match.start for _, match in used.matches])
+    exact = sum([s.natural and i not in used.crammed and contains(s.lemmas, compiled.keyword_lemmas) for i, s in enumerate(sentences)])
+    counted_words = words - sum([len(sentences[i].tokens) for i in used.crammed])
+    sums, terms, mentioned, recognised = _sums(nothing, _tally(kind, words, counted_words, len(real), exact))
+    if used.counted:
+        terms[:] = np.bincount(used.counted, minlength=len(terms))
+    _count_entities(compiled, sentences, used.crammed, mentioned, recognised)
+    says = bool(real) or (kind in ("list_item", "table_cell") and inside < words)
+    return BlockFeatures(
+        words, real, sums, terms, mentioned, recognised, best, nothing.heading, 0.0, False, says, exact, tuple(used.matches)
+    )
+
+
+def _other_features(compiled: CompiledYardstick, block: PlainBlock, words: int, of_heading: dict[str, Numbers]) -> BlockFeatures:
+    """The features of a heading, code, or what is neither. of_heading: similarity of headings."""
+    nothing = compiled.nothing
+    kind, level, text = block
     if kind == "code":
         return replace(nothing, says=True)
-    sentences = analyse_text(text, compiled.language)
-    words = sum([len(sentence.tokens) for sentence in sentences])
-    if kind == "heading":
-        asks = is_question(text)
-        found = _summed(compiled, (words, words, 0, 0, 0, 0, level == 1, level == 2, level >= 3, asks, 0, 0, 0))
-        heading = of_heading.get(text, nothing.heading) if level >= 2 else nothing.heading
-        keyword = keyword_share(text, compiled.keyword_lemmas, compiled.language)
-        return replace(found, words=words, heading=heading, keyword=keyword, asks=asks)
-    if kind not in TEXT_KINDS:
-        return replace(_summed(compiled, (words, words, *(0,) * 11)), words=words)
-    counted, matches, crammed = uses_in(sentences, compiled.term_matcher, compiled.language)
-    real = [s for i, s in enumerate(sentences) if s.natural and i not in crammed]
-    inside = sum([match.end - match.start for _, match in matches])
-    exact = sum([contains(s.lemmas, compiled.keyword_lemmas) for s in real])
-    found = _summed(compiled, _tally(kind, words, words - sum([len(sentences[i].tokens) for i in crammed]), len(real), exact))
-    if counted:
-        found.terms[:] = np.bincount(counted, minlength=len(found.terms))
-    _count_entities(compiled, sentences, crammed, found)
-    return replace(
-        found,
-        words=words,
-        real=tuple([text[s.start : s.end] for s in real]),
-        says=bool(real) or (kind in ("list_item", "table_cell") and inside < words),
-        exact_keyword=exact,
-        matches=tuple(matches),
-    )
+    if kind != "heading":
+        sums, terms, mentioned, recognised = _sums(nothing, (words, words, *(0,) * 11))
+        return replace(nothing, words=words, sums=sums, terms=terms, mentioned=mentioned, recognised=recognised)
+    asks = is_question(text)
+    sums, terms, mentioned, recognised = _sums(nothing, (words, words, 0, 0, 0, 0, level == 1, level == 2, level >= 3, asks, 0, 0, 0))
+    heading = of_heading.get(text, nothing.heading) if level >= 2 else nothing.heading
+    keyword = keyword_share(text, compiled.keyword_lemmas, compiled.language)
+    return BlockFeatures(words, (), sums, terms, mentioned, recognised, nothing.best, heading, keyword, asks, False, 0)
 
 
 def _tally(kind: str, words: int, counted_words: int, real: int, exact: int) -> tuple[int, ...]:
@@ -180,19 +198,12 @@ def _tally(kind: str, words: int, counted_words: int, real: int, exact: int) -> 
     )  # fmt: skip
 
 
-def _summed(compiled: CompiledYardstick, tally: Sequence[int]) -> BlockFeatures:
-    """Features with these counts, and nothing else as yet."""
-    nothing = compiled.nothing
+def _sums(nothing: BlockFeatures, tally: Sequence[int]) -> tuple[Numbers, Numbers, Numbers, Numbers]:
+    """A row of sums with these counts and no term or entity as yet, and its parts to be filled: terms, mentioned, recognised."""
     terms, entities = len(nothing.terms), len(nothing.mentioned)
     sums = np.zeros(len(nothing.sums))
     sums[terms + 2 * entities :] = tally
-    return replace(
-        nothing,
-        sums=sums,
-        terms=sums[:terms],
-        mentioned=sums[terms : terms + entities],
-        recognised=sums[terms + entities : terms + 2 * entities],
-    )
+    return sums, sums[:terms], sums[terms : terms + entities], sums[terms + entities : terms + 2 * entities]
 
 
 def no_features(terms: int, entities: int, subtopics: int) -> BlockFeatures:
@@ -205,8 +216,10 @@ def no_features(terms: int, entities: int, subtopics: int) -> BlockFeatures:
     return BlockFeatures(0, (), sums, sums[:terms], of_entities, of_entities, best, heading, 0.0, False, False, 0)
 
 
-def _count_entities(compiled: CompiledYardstick, sentences: tuple[Sentence, ...], crammed: set[int], into: BlockFeatures) -> None:
-    """Mentions, and those recognised: with two or more of the entity's context words in real sentences of its block.
+def _count_entities(
+    compiled: CompiledYardstick, sentences: tuple[Sentence, ...], crammed: set[int], mentioned: Numbers, recognised: Numbers
+) -> None:
+    """Count mentions, and those recognised: with two or more of the entity's context words in real sentences of its block.
 
     "Damp hessian" also names hessian: an entity that is the end of a longer one is named by it.
     """
@@ -217,7 +230,7 @@ def _count_entities(compiled: CompiledYardstick, sentences: tuple[Sentence, ...]
     for index, phrase in found:
         counts = sentences[index].natural and index not in crammed
         for number in compiled.entity_names[phrase]:
-            into.mentioned[number] += 1
+            mentioned[number] += 1
             if counts:
                 context, needed = compiled.entity_context[number]
-                into.recognised[number] += len(around & context) >= needed
+                recognised[number] += len(around & context) >= needed
