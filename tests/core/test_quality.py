@@ -40,6 +40,12 @@ def test_entities(folder: str) -> None:
     assert min(measures.entities(demo_study(folder)).values()) >= 0.85
 
 
+@pytest.mark.parametrize("folder", STUDIES)
+def test_entities_are_found_on_the_pages_whose_sheets_name_them(folder: str) -> None:
+    precision, recall, wrong = measures.entities_by_page(demo_study(folder))
+    assert min(precision, recall) >= 0.95, wrong
+
+
 def test_mentions() -> None:
     assert len(CASES) >= 60
     share, wrong = measures.mentions()

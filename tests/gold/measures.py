@@ -2,9 +2,10 @@
 
 from __future__ import annotations
 
+import random
 from collections.abc import Sequence
 from dataclasses import replace
-from statistics import mean
+from statistics import mean, stdev
 
 from fundament.core.edits.carriers import plain_carrier
 from fundament.core.edits.next_edits import apply_change, next_edits
@@ -14,10 +15,11 @@ from fundament.core.reading.read_page import read_draft, read_page
 from fundament.core.scoring.compiled import CompiledYardstick
 from fundament.core.scoring.score import score
 from fundament.core.yardstick.build import build_yardstick
-from fundament.core.yardstick.model import ComparedPage, Yardstick
+from fundament.core.yardstick.model import ComparedPage, Subtopic, Yardstick
 from fundament.core.yardstick.page_analysis import analyse_page
 from fundament.core.yardstick.ranges import is_usual
 from fundament.core.yardstick.structure import structure_of
+from fundament.core.yardstick.subtopics import find_subtopics
 from standins.sheets import to_html
 from tests.gold import entities as gold_entities
 from tests.gold import terms as gold_terms
@@ -66,6 +68,30 @@ def entities(study: DemoStudy) -> dict[str, float]:
     }
 
 
+def entities_by_page(study: DemoStudy) -> tuple[float, float, list[str]]:
+    """Of the sheets' own lists of what they name: precision and recall over all pages of the yardstick, and what differs.
+
+    Only entities of the yardstick that careful readers agree on are looked at; whether those are found at all is `entities`.
+    """
+    agreed = read_entities(gold_entities.AGREED[study.folder])
+    wanted = {sheet.address: {name.strip() for name in sheet.get("entities").split(",")} for sheet in study.sheets}
+    right = found = there = 0
+    wrong = []
+    for gold in agreed:
+        # a name and a longer one of the same thing may be two entities of the yardstick
+        of_it = [entity.salience for entity in study.yardstick.entities if gold.names & set(entity.phrases)]
+        if not of_it:
+            continue
+        for page, *salience in zip(study.yardstick.pages, *of_it, strict=True):
+            says, does = gold.name in wanted[page.url], any(value > 0 for value in salience)
+            right += says and does
+            found += does
+            there += says
+            if says != does:
+                wrong.append(f"{gold.name} {'not found' if says else 'not there'}: {page.url}")
+    return right / found, right / there, wrong
+
+
 def mentions() -> tuple[float, list[str]]:
     """Share of the labelled cases with the right state, and the wrong ones."""
     wrong = []
@@ -82,9 +108,26 @@ def mentions() -> tuple[float, list[str]]:
 
 def subtopics(study: DemoStudy) -> dict[str, float]:
     """B-cubed precision, recall and F1 (Bagga and Baldwin 1998) of the grouping against the sheets' labels; what is in no group is alone."""
-    pages = {page.url for page in study.yardstick.pages}
+    return _b_cubed(study, study.yardstick.subtopics, {page.url for page in study.yardstick.pages})
+
+
+def subtopics_resampled(study: DemoStudy, times: int = 16) -> tuple[float, float]:
+    """Mean of the same F1 over groupings of random two thirds of the pages, and the standard error of that mean: how far the one figure can be trusted."""
+    chance = random.Random(0)
+    pages = [page for page in study.pages if any(page.reading.url == summary.url for summary in study.yardstick.pages)]
+    found = []
+    for _ in range(times):
+        some = sorted(chance.sample(pages, 2 * len(pages) // 3), key=lambda page: page.rank)
+        urls = {page.reading.url for page in some}
+        summaries = [summary for summary in study.yardstick.pages if summary.url in urls]
+        grouped = find_subtopics(some, summaries, study.keyword, study.yardstick.language, most_subtopics=40)
+        found.append(_b_cubed(study, grouped, urls)["f1"])
+    return mean(found), stdev(found) / len(found) ** 0.5
+
+
+def _b_cubed(study: DemoStudy, grouped: Sequence[Subtopic], pages: set[str]) -> dict[str, float]:
     wanted = {(sheet.address, heading): label for sheet in study.sheets for heading, label in sheet.subtopics if sheet.address in pages}
-    group = {(h.url, h.text): number for number, subtopic in enumerate(study.yardstick.subtopics) for h in subtopic.headings}
+    group = {(h.url, h.text): number for number, subtopic in enumerate(grouped) for h in subtopic.headings}
 
     def of(item: tuple[str, str]) -> object:
         return group.get(item, item)
