@@ -93,3 +93,34 @@ def test_addresses_and_paths_are_never_terms_or_entities() -> None:
     yardstick = build_yardstick(pages(text, text.replace("wall", "house"), text.replace("wall", "barn")), "lime mortar")
     for name in (*(t.name for t in yardstick.terms), *(e.name for e in yardstick.entities)):
         assert not any(sign in name for sign in "/@:") and "example" not in name and "etc" not in name.split()
+
+
+def test_ordinary_words_in_capitals_are_no_names() -> None:
+    found = find_names(
+        pages(
+            "Every change is written with COMMIT or thrown away with ROLLBACK before the next UPDATE of the table is begun.",
+            "A LOCK TABLE waits until the others are done, and NATO or UNESCO have nothing to say in it at all.",
+        ),
+        "en",
+    )
+    written = {form for entity in found.values() for form in entity.forms}
+    assert not written & {"COMMIT", "ROLLBACK", "UPDATE", "LOCK TABLE", "LOCK"}
+    assert "NATO" in written
+
+
+def test_a_heading_in_title_case_makes_no_names() -> None:
+    text = "<p>The locks of the file are held until the journal is gone, and then they are let go again.</p>"
+    readings = [
+        read_page(f"<main><h1>Page</h1><h2>Atomic Commit And Rollback Journals</h2>{text}</main>", f"https://s-{n}.example/")
+        for n in (1, 2)
+    ]
+    found = find_names([ComparedPage(n, reading, analyse_page(reading)) for n, reading in enumerate(readings, 1)], "en")
+    assert found == {}
+
+
+@pytest.mark.parametrize(("name", "kind"), [("PostgreSQL", "product"), ("SQLite", "product"), ("Lime Wardens Guild", "organisation")])
+def test_a_capital_inside_a_word_is_a_products(name: str, kind: str) -> None:
+    found = find_names(
+        pages(f"In those days everybody used {name} for it, and so did we in our town.", f"We asked for {name} again."), "en"
+    )
+    assert {entity.kind for entity in found.values() if name in entity.forms} <= {kind}

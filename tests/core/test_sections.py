@@ -9,8 +9,8 @@ from fundament.core.reading.read_page import read_page
 from fundament.core.yardstick.build import build_yardstick
 from fundament.core.yardstick.model import ComparedPage, Yardstick
 from fundament.core.yardstick.page_analysis import analyse_page
-from fundament.core.yardstick.section_similarity import Section, section_distances
-from fundament.core.yardstick.subtopics import plain_label, sections_of
+from fundament.core.yardstick.section_similarity import Section, plain_label, section_distances
+from fundament.core.yardstick.subtopics import sections_of
 
 NONE: frozenset[str] = frozenset()
 
@@ -64,7 +64,7 @@ def test_one_or_two_sections_are_enough(count: int) -> None:
     ("heading", "label"),
     [
         ("Step 3: Fit the strip", "Fit the strip"), ("6. Lime lasts", "Lime lasts"), ("8.1.2. APT", "APT"), ("Lesson two: stiff mortar", "stiff mortar"),
-        ("3.5 mm joints", "3.5 mm joints"), ("2026 prices", "2026 prices"), ("12.", "12."),
+        ("3.5 mm joints", "3.5 mm joints"), ("2026 prices", "2026 prices"), ("12.", "12."), ("3.0 Locking", "Locking"), ("13.1. Introduction", "Introduction"),
     ],
 )  # fmt: skip
 def test_a_label_goes_without_its_number(heading: str, label: str) -> None:
@@ -95,3 +95,15 @@ def test_each_heading_is_in_one_subtopic_and_labels_are_headings(yardstick: Yard
     for subtopic in yardstick.subtopics:
         assert subtopic.label in {plain_label(h.text) for h in subtopic.headings}
         assert all(h.words >= 0 for h in subtopic.headings)
+
+
+def test_a_subtopic_is_not_called_by_a_heading_that_says_nothing() -> None:
+    below = "Rake the old mortar out of the joints to twice their height with a plugging chisel, and brush the dust out of them."
+    other = "Expect to pay forty pounds a square metre for the work, scaffolding and tax not included, in most towns of the north."
+    compared = []
+    for number, heading in enumerate(("Description", "Description", "Raking out the joints"), 1):
+        html = f"<main><h1>P</h1><h2>{heading}</h2><p>{below}</p><h2>What it costs</h2><p>{other}</p></main>"
+        reading = read_page(html, f"https://s-{number}.example/")
+        compared.append(ComparedPage(number, reading, analyse_page(reading)))
+    found = {subtopic.label: subtopic.pages for subtopic in build_yardstick(compared, "lime mortar").subtopics}
+    assert found == {"Raking out the joints": 3, "What it costs": 3}

@@ -4,4 +4,4 @@ It is stored with every reading, analysis, yardstick and score. Raise it wheneve
 input would give other numbers, so that stored values made before can be told apart.
 """
 
-CORE_VERSION = "2"
+CORE_VERSION = "3"

@@ -143,6 +143,12 @@ def _simple_lemma(lower: str, language: str) -> str:
     return lemma
 
 
+@functools.lru_cache(maxsize=20_000)
+def is_dictionary_word(lower: str, language: str = "en") -> bool:
+    """Whether the dictionary has a word, given in lower case, in some form; acronyms are in none."""
+    return bool(simplemma.is_known(lower, lang=language))
+
+
 def tokenize(text: str, language: str = "en", *, offset: int = 0) -> list[Token]:
     """The words of a text in order, with lemmas and offsets into `text`, raised by `offset` where the text is a piece of a longer one."""
     if "-" in text:

@@ -10,7 +10,7 @@ from dataclasses import dataclass, field
 from fundament.core.language.analysis import analyse_text
 from fundament.core.language.function_words import empty_words, function_words
 from fundament.core.language.phrases import PhraseMatcher
-from fundament.core.language.words import tokenize
+from fundament.core.language.words import is_dictionary_word, tokenize
 from fundament.core.yardstick.model import ComparedPage
 
 KIND_OF_LABEL = {
@@ -29,6 +29,10 @@ _KIND_OF_LAST_WORD = {
     }.items()
     for word in words.split()
 }
+# "PostgreSQL", "SQLite", but not "McKay" or "DeLuca"
+_INNER_CAPITAL = re.compile(
+    r"^(?!(?:Ma?c|De|Di|Du|La|Le|Van|Von|Fitz|O['’])[A-Z][a-z]+$)(?:[A-Za-z]*[a-z][A-Z][A-Za-z]*|[A-Z]{2,}[a-z]{2,})$"
+)
 _STANDARD = re.compile(r"^(?:BS|EN|ISO|DIN|ASTM|IEC|IEEE)\b.*\d")
 
 
@@ -57,20 +61,22 @@ def find_names(pages: Sequence[ComparedPage], language: str) -> dict[tuple[str, 
     if language != "en":
         return found  # there is no tagger for names
     kinds: dict[tuple[str, ...], Counter[str]] = defaultdict(Counter)
-    empty = empty_words(language)
+    empty, functional = empty_words(language), function_words(language)
     for number, page in enumerate(pages):
         uses = [
             (name.text, name_lemmas(name.text, language), KIND_OF_LABEL.get(name.label, ""), name.count) for name in page.analysis.names
         ]
-        single = {lemmas[0] for _, lemmas, _, _ in uses if len(lemmas) == 1}
-        common = {c.key for c in page.analysis.candidates if c.key in single and _is_mostly_small(c.forms)}
+        keys = {" ".join(lemmas) for _, lemmas, _, _ in uses}
+        common = {c.key for c in page.analysis.candidates if c.key in keys and _is_mostly_small(c.forms)}
         for text, lemmas, kind, count in uses:
             shown = re.sub(r"^[Tt]he ", "", text)
             kind = _kind_by_form(shown) or kind
             if not kind or not lemmas or len(lemmas) > 5 or not shown[:1].isupper() or set(lemmas) <= empty:
                 continue
-            if len(lemmas) == 1 and (lemmas[0] in common or len(lemmas[0]) < 3):
-                continue  # a common noun at the beginning of a sentence
+            if " ".join(lemmas) in common or (len(lemmas) == 1 and len(lemmas[0]) < 3):
+                continue  # a common noun at the beginning of a sentence or in a heading
+            if _is_shouted(shown, language) or shown.split()[-1].lower() in functional:
+                continue  # or cut off: "Locking And Concurrency In"
             entity = found.setdefault(lemmas, Found(kind, {lemmas}))
             entity.forms[shown] += count
             entity.pages.add(number)
@@ -83,6 +89,13 @@ def find_names(pages: Sequence[ComparedPage], language: str) -> dict[tuple[str, 
     return found
 
 
+def _is_shouted(shown: str, language: str) -> bool:
+    """Whether a name is ordinary words in capitals ("COMMIT", "LOCK TABLE"), which the tagger takes for organisations."""
+    words = shown.split()
+    functional = function_words(language)
+    return all(word.isupper() and word.lower() not in functional and is_dictionary_word(word.lower(), language) for word in words)
+
+
 def _is_mostly_small(forms: dict[str, int]) -> bool:
     """Whether a word is written without capitals more often than not."""
     return 2 * sum(count for form, count in forms.items() if form.islower()) > sum(forms.values())
@@ -92,6 +105,8 @@ def _kind_by_form(shown: str) -> str:
     if _STANDARD.match(shown):
         return "work"
     words = shown.split()
+    if len(words) == 1 and _INNER_CAPITAL.match(shown):
+        return "product"
     return _KIND_OF_LAST_WORD.get(words[-1].lower(), "") if len(words) > 1 else ""
 
 

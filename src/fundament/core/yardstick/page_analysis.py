@@ -86,7 +86,7 @@ def analyse_page(reading: Reading) -> PageAnalysis:
             prominences[key] += is_heading
             forms[key][form if form.isupper() else _lower_unless_name(form, sentence_tags[start:end], opens=start == 0)] += 1
             tags[key][sentence_tags[start] if end - start == 1 else "PHRASE"] += 1
-        for start, end, label in sentence_names:
+        for start, end, label in () if is_heading and _is_title_case(source) else sentence_names:
             text = " ".join(source[sentence.tokens[start].start : sentence.tokens[end - 1].end].split())
             names[(text, label)] += 1
     acronyms: dict[str, str] = {}
@@ -105,6 +105,12 @@ def analyse_page(reading: Reading) -> PageAnalysis:
         names=tuple(NameUse(text, label, count) for (text, label), count in sorted(names.items())),
         acronyms=acronyms,
     )
+
+
+def _is_title_case(heading: str) -> bool:
+    """Whether a heading has a capital at each of its longer words, so that a capital says nothing of a name."""
+    longer: list[str] = re.findall(r"[^\W\d_]{4,}", heading)
+    return len(longer) >= 2 and all(word[0].isupper() for word in longer)
 
 
 _Tagged = tuple[tuple[str, ...], tuple[tuple[int, int, str], ...]]

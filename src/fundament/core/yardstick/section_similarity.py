@@ -41,6 +41,11 @@ _SIGNS = (
     ("money", re.compile(r"[£$€\d](?:(?<=[£$€])\s?\d|(?<=\d)\s?(?:£|€|\$|zł|euros?\b|pounds?\b|dollars?\b))"), 4),
     ("degrees", re.compile(r"[\dd](?:(?<=\d)\s?°|(?<=\bd)egrees\b)"), 2),
 )
+_NUMBERING = re.compile(
+    r"^(?:(?:step|part|chapter|tip|lesson|section|no\.?)?\s*(?:\d+(?:\.\d+)*|one|two|three|four|five|six|seven|eight|nine|ten)\s*[.:)]\s+"
+    r"|\d+(?:\.\d+)+\s+(?-i:(?=[A-Z“\"])))",
+    re.IGNORECASE,
+)
 SAME_PAGE_PENALTY = 0.8
 PLACE_PENALTY = 0.15
 HEADING_SHARE = 0.7  # of the vector a draft's heading is compared by; the rest is the text below
@@ -156,10 +161,16 @@ def _content(text: str, language: str) -> tuple[str, ...]:
     )
 
 
+def plain_label(heading: str) -> str:
+    """A heading without its number: "Step 3: Fit the strip", "6. Lime lasts", "3.2 Locks"."""
+    return _NUMBERING.sub("", heading).strip() or heading
+
+
 @functools.lru_cache(maxsize=8_000)
 def plain_heading(text: str, keyword_lemmas: frozenset[str], language: str) -> str:
-    """A heading without the keyword's own words and function words; as it is when nothing would remain."""
+    """A heading without its number, the keyword's own words and function words; as it is when nothing would remain."""
     functional = function_words(language)
+    text = plain_label(text)
     kept = [t.text.lower() for t in tokenize(text, language) if t.lemma not in keyword_lemmas and t.text.lower() not in functional]
     return " ".join(kept) if kept else text.lower()
 

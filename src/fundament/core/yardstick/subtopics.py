@@ -7,7 +7,6 @@ several distances; how often two sections fall in one group is then their simila
 
 from __future__ import annotations
 
-import re
 from collections import Counter
 from collections.abc import Sequence
 from dataclasses import replace
@@ -22,20 +21,23 @@ from fundament.core.language.word_list import word_list
 from fundament.core.language.words import tokenize
 from fundament.core.reading.model import Reading
 from fundament.core.yardstick.model import ComparedPage, PageSummary, Subtopic, SubtopicHeading
-from fundament.core.yardstick.section_similarity import Distances, Section, section_distances
+from fundament.core.yardstick.section_similarity import Distances, Section, plain_label, section_distances
 from fundament.core.yardstick.structure import is_question
 from fundament.core.yardstick.terms import rank_weight
 
 CUT_DISTANCES = (0.8, 0.9, 1.0)
 CUT_APART = 0.6  # sections apart in more of the groupings than this, on average, are not of one subtopic
 BELOW_WORDS = 60
-_NUMBERING = re.compile(
-    r"^(step|part|chapter|tip|lesson|section|no\.?)?\s*(\d+(?:\.\d+)*|one|two|three|four|five|six|seven|eight|nine|ten)\s*[.:)]\s+",
-    re.IGNORECASE,
-)
 CLOSING = word_list(
     """
     conclusion summary introduction faq faqs overview final thoughts references notes sources further reading
+    note warning tip important caution see also related links external contents table bibliography footnotes acknowledgements
+    """
+)
+GENERAL = word_list(
+    """
+    description synopsis details information background basics general parameters options usage syntax compatibility example examples more about
+    features benefits specification specifications step steps method methods questions answers
     """
 )
 
@@ -79,18 +81,16 @@ def find_subtopics(
     for members in groups.values():
         if len({found[m][0] for m in members}) < least:
             continue
-        closest = min(members, key=lambda m: (float(distance[m, members].sum()), len(found[m][2].heading), m))
+        closest = min(
+            members,
+            key=lambda m: (_says_little(found[m][2].heading, language), float(distance[m, members].sum()), len(found[m][2].heading), m),
+        )
         headings = tuple(
             SubtopicHeading(page.reading.url, s.heading, s.level, s.place, s.below, len(s.text.split()))
             for _, page, s in (found[m] for m in members)
         )
         subtopics.append(Subtopic(plain_label(found[closest][2].heading), 0, 0.0, 2, 0.0, False, headings))
     return weigh_subtopics(subtopics, summaries)[:most_subtopics]
-
-
-def plain_label(heading: str) -> str:
-    """A heading without its number: "Step 3: Fit the strip", "6. Lime lasts"."""
-    return _NUMBERING.sub("", heading).strip() or heading
 
 
 def weigh_subtopics(subtopics: Sequence[Subtopic], pages: Sequence[PageSummary]) -> tuple[Subtopic, ...]:
@@ -127,9 +127,20 @@ def subtopic_weights(there: NDArray[np.bool_], pages: Sequence[PageSummary]) -> 
 
 def _is_closing(heading: str, language: str) -> bool:
     """ "Conclusion", "Introduction" and the like: part of the form, not of the subject."""
-    functional = function_words(language)
-    words = [word for s in analyse_text(heading, language) for t in s.tokens if (word := t.text.lower()) not in functional]
+    words = _content_words(heading, language)
     return bool(words) and all(word in CLOSING for word in words)
+
+
+def _says_little(heading: str, language: str) -> bool:
+    """ "Description", "More details": it may head a subtopic on a page, but would not tell a reader which one it is."""
+    words = _content_words(heading, language)
+    return all(word in GENERAL or word in CLOSING for word in words)
+
+
+def _content_words(heading: str, language: str) -> list[str]:
+    functional = function_words(language)
+    sentences = analyse_text(plain_label(heading), language)
+    return [word for s in sentences for t in s.tokens if (word := t.text.lower()) not in functional]
 
 
 def _group(views: Sequence[Distances]) -> list[int]:
