@@ -119,6 +119,33 @@ def test_sentences_of_people_are_not_taken_for_lists(sentence: str) -> None:
     assert counted
 
 
+@pytest.mark.parametrize(
+    ("text", "language", "lemmas", "words"),
+    [
+        ("Le contrôle d'accès et l’authentification.", "fr", ["le", "contrôle", "d", "accès", "et", "l", "authentification"], 5),
+        ("Qu'est-ce que c'est aujourd'hui?", "fr", ["qu", "être", "ce", "que", "c", "être", "aujourdhui"], 5),
+        ("La forza dell'acqua", "it", ["il", "forza", "dell", "acqua"], 3),
+        ("The O'Brien brothers' d'etat", "en", None, 4),
+    ],
+)
+def test_elided_words_are_words_of_their_own_and_counted_with_the_next(
+    text: str, language: str, lemmas: list[str] | None, words: int
+) -> None:
+    tokens = tokenize(text, language)
+    assert all(text[token.start : token.end].lower() == token.text.lower() for token in tokens)
+    assert sum(sentence.words for sentence in analyse_text(text, language)) == words == count_words(text)
+    if lemmas is not None:
+        assert [token.lemma for token in tokens] == lemmas
+
+
+def test_a_name_in_a_program_is_one_word() -> None:
+    assert [token.text for token in tokenize("Set max_connections or mod_auth_basic, not _x_ or a__.")][1:4:2] == [
+        "max_connections",
+        "mod_auth_basic",
+    ]
+    assert len(tokenize("a" + "_" * 50_000 + " b")) == 2
+
+
 def test_words_that_must_stay_apart_do() -> None:
     assert lemma_of("repointing") != lemma_of("pointing") != lemma_of("point")
 

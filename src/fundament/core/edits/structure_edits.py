@@ -35,10 +35,10 @@ def _pieces(compiled: CompiledYardstick, block: PlacedBlock) -> list[str]:
     start = count = 0
     sentences = analyse_text(block.text, compiled.language)
     for sentence in sentences:
-        if count and count + len(sentence.tokens) > PIECE_WORDS:
+        if count and count + sentence.words > PIECE_WORDS:
             pieces.append(block.text[start : sentence.start].strip())
             start, count = sentence.start, 0
-        count += len(sentence.tokens)
+        count += sentence.words
     pieces.append(block.text[start:].strip())
     return pieces
 

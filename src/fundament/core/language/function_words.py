@@ -7,6 +7,7 @@ import functools
 from wordfreq import top_n_list
 
 from fundament.core.language.word_list import word_list
+from fundament.core.language.words import ELIDED
 
 _ENGLISH = word_list(
     """
@@ -43,12 +44,25 @@ _EMPTY_ENGLISH = word_list(
 )
 
 
+# lemmas of modal verbs and of connecting words that are not among a language's most frequent words in all their forms
+_FURTHER = {
+    "de": "müssen können sollen wollen dürfen mögen lassen jedoch sowie jeweils beispielsweise",
+    "fr": "devoir pouvoir vouloir falloir permettre lorsque ceci cela celui chaque suivant afin ainsi donc",
+    "es": "deber poder querer permitir cuando cada mismo mediante así siguiente",
+    "it": "dovere potere volere permettere quando ogni stesso mediante così seguente",
+    "nl": "moeten kunnen zullen willen mogen laten elk wanneer volgend",
+    "pt": "dever poder querer permitir quando cada mesmo mediante assim seguinte",
+    "pl": "musieć móc chcieć powinien każdy gdy aby jednak następujący",
+}
+
+
 @functools.cache
 def function_words(language: str) -> frozenset[str]:
-    """Function words of a language; for other languages than English its 120 most frequent words (wordfreq)."""
+    """Function words of a language; for other languages than English its 120 most frequent words (wordfreq), modal verbs and elided words."""
     if language == "en":
         return _ENGLISH
-    return frozenset(word for word in top_n_list(language, 120) if word.isalpha())
+    frequent = frozenset(word for word in top_n_list(language, 120) if word.isalpha())
+    return frequent | frozenset(_FURTHER.get(language, "").split()) | ELIDED.get(language, frozenset())
 
 
 @functools.cache

@@ -22,10 +22,14 @@ _ADDRESS_PATTERN = (  # every repetition is bounded, so that no text takes longe
     r"\b[\w-]{1,63}(?:\.[\w-]{1,63}){0,4}\.(?:com|org|net|edu|gov|info|io|eu|uk|de|fr|es|it|nl|pt|pl|example|html?|php|pdf)\b(?:/[\w./~-]{0,300}\w)?"
 )
 _ADDRESS = re.compile(_ADDRESS_PATTERN, re.UNICODE)
-_PLAIN_PATTERN = rf"\d+(?:[.,:/]\d+)*(?:[\u00a0\u202f ]?(?:{_UNITS})[²³]?(?![\w²³])|[^\W\d_]+)?|[^\W\d_]+(?:['’][^\W\d_]+)*\d*"
+_PLAIN_PATTERN = (
+    r"[^\W\d_][^\W_]*(?:_+[^\W_]+)+|"  # a name in a program ("max_connections")
+    rf"\d+(?:[.,:/]\d+)*(?:[\u00a0\u202f ]?(?:{_UNITS})[²³]?(?![\w²³])|[^\W\d_]+)?|[^\W\d_]+(?:['’][^\W\d_]+)*\d*"
+)
 _PLAIN_WORD = re.compile(_PLAIN_PATTERN, re.UNICODE)
 _WORD = re.compile(f"{_ADDRESS_PATTERN}|{_PLAIN_PATTERN}", re.UNICODE)
 _POINT_INSIDE = re.compile(r"\.\w")  # as every address has that neither begins with "www." nor holds an "@" or a slash
+_ELISION = re.compile(r"([^\W\d_]+)['’](?=\w)")
 _SPACES = re.compile(r"\s+")
 _PREFIXED = re.compile(r"\b(re|un|non|pre|de|anti|sub|over|under|semi|mis|co|multi)-(?=[^\W\d_]{3})", re.IGNORECASE)
 
@@ -149,8 +153,26 @@ def is_dictionary_word(lower: str, language: str = "en") -> bool:
     return bool(simplemma.is_known(lower, lang=language))
 
 
+# short words that lose their vowel and are written together with the next one ("l'accès", "dell'acqua")
+ELIDED = {
+    "fr": frozenset(["l", "d", "j", "m", "t", "s", "c", "n", "qu", "jusqu", "lorsqu", "puisqu", "quoiqu"]),
+    "it": frozenset(
+        ["l", "d", "c", "un", "all", "dall", "dell", "nell", "sull", "quest", "quell", "dov", "com", "anch", "tutt", "nessun", "qualcun"]
+    ),
+}
+
+
+def is_elided(word: str) -> bool:
+    """Whether a token is an elided word; together with the next one it counts as one word of the text."""
+    return word[-1] in "'’"
+
+
 def tokenize(text: str, language: str = "en", *, offset: int = 0) -> list[Token]:
-    """The words of a text in order, with lemmas and offsets into `text`, raised by `offset` where the text is a piece of a longer one."""
+    """The words of a text in order, with lemmas and offsets into `text`, raised by `offset` where the text is a piece of a longer one.
+
+    An elided word ("l'") is a token of its own.
+    """
+    elided = ELIDED.get(language)
     if "-" in text:
         # join prefixes without moving any offset: the hyphen becomes an invisible joiner that is a letter to the pattern
         text = _PREFIXED.sub(lambda m: m.group(1) + "\u02d0", text)
@@ -159,7 +181,11 @@ def tokenize(text: str, language: str = "en", *, offset: int = 0) -> list[Token]
         word = found.group(0)
         if "\u02d0" in word:
             word = word.replace("\u02d0", "")
-        tokens.append(Token(word, lemma_of(word, language), found.start() + offset, found.end() + offset))
+        start = found.start() + offset
+        if elided and (parts := _ELISION.match(word)) and parts.group(1).lower() in elided:
+            tokens.append(Token(parts.group(0), parts.group(1).lower(), start, start + parts.end()))
+            word, start = word[parts.end() :], start + parts.end()
+        tokens.append(Token(word, lemma_of(word, language), start, found.end() + offset))
     return tokens
 
 

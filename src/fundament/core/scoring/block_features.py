@@ -141,7 +141,7 @@ def _features_of(compiled: CompiledYardstick, blocks: Sequence[PlainBlock]) -> l
         if block[0] in TEXT_KINDS:
             found.append(_text_features(compiled, block, sentences, used, of_block, best))
         else:
-            found.append(_other_features(compiled, block, sum([len(s.tokens) for s in sentences]), of_heading))
+            found.append(_other_features(compiled, block, sum([s.words for s in sentences]), of_heading))
     return found
 
 
@@ -159,10 +159,10 @@ def _text_features(
     """The features of a block of text, with what is known of its sentences."""
     nothing = compiled.nothing
     kind = block[0]
-    words = sum([len(sentence.tokens) for sentence in sentences])
+    words = sum([sentence.words for sentence in sentences])
     inside = sum([match.end - match.start for _, match in used.matches])
     exact = sum([s.natural and i not in used.crammed and contains(s.lemmas, compiled.keyword_lemmas) for i, s in enumerate(sentences)])
-    counted_words = words - sum([len(sentences[i].tokens) for i in used.crammed])
+    counted_words = words - sum([sentences[i].words for i in used.crammed])
     sums, terms, mentioned, recognised = _sums(nothing, _tally(kind, words, counted_words, len(real), exact))
     if used.counted:
         terms[:] = np.bincount(used.counted, minlength=len(terms))

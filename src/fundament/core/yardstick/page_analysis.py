@@ -146,7 +146,7 @@ def _lower_unless_name(form: str, tags: tuple[str, ...], *, opens: bool) -> str:
 def _candidate_bounds(sentence: Sentence, tags: tuple[str, ...], language: str) -> list[tuple[int, int]]:
     """Token bounds of all phrases of one to LONGEST_PHRASE words that begin and end with content words."""
     functional, inner, empty = function_words(language), inner_words(language), empty_words(language)
-    words = [token.text.lower().replace("’", "'") for token in sentence.tokens]
+    words = [token.text.lower().replace("’", "'").rstrip("'") for token in sentence.tokens]
     content = [
         word not in functional
         and token.lemma not in functional

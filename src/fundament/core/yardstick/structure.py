@@ -48,9 +48,9 @@ def structure_of(reading: Reading) -> dict[str, float]:
     headings = [b for b in blocks if b.kind == "heading"]
     # a paragraph holds at least one real sentence; a caption or a lone phrase in a block of its own is none
     paragraphs = [b for b in blocks if b.kind in ("paragraph", "quote") and any(s.natural for s in analyse_text(b.text, reading.language))]
-    paragraph_words = [sum(len(s.tokens) for s in analyse_text(b.text, reading.language)) for b in paragraphs]
+    paragraph_words = [sum(s.words for s in analyse_text(b.text, reading.language)) for b in paragraphs]
     sentence_words = [
-        len(s.tokens) for b in blocks if b.kind in ("paragraph", "quote", "list_item") for s in analyse_text(b.text, reading.language)
+        s.words for b in blocks if b.kind in ("paragraph", "quote", "list_item") for s in analyse_text(b.text, reading.language)
         if s.natural
     ]  # fmt: skip
     return {

@@ -31,8 +31,28 @@ BELOW_WORDS = 60
 CLOSING = word_list(
     """
     conclusion summary introduction faq faqs overview final thoughts references notes sources further reading
-    note warning tip important caution see also related links external contents table bibliography footnotes acknowledgements
+    note warning tip important caution related links external contents table bibliography footnotes acknowledgements
+    inhalt inhaltsverzeichnis hinweis warnung zusammenfassung fazit einleitung einführung quellen literatur weblinks einzelnachweise
+    sommaire avertissement avertissements remarque remarques introduction résumé références sources liens
+    índice contenido nota notas advertencia aviso conclusión conclusiones introducción resumen referencias fuentes enlaces
+    indice sommario avvertenza conclusioni introduzione riferimenti fonti riepilogo collegamenti
+    inhoud opmerking waarschuwing conclusie inleiding bronnen samenvatting conteúdo conclusão introdução referências resumo ligações
+    spis treści uwaga uwagi ostrzeżenie podsumowanie wstęp wprowadzenie źródła bibliografia przypisy
     """
+)
+CLOSING_PHRASES = frozenset(
+    [
+        "see also",
+        "siehe auch",
+        "voir aussi",
+        "véase también",
+        "ver también",
+        "vedi anche",
+        "zie ook",
+        "veja também",
+        "ver também",
+        "zobacz też",
+    ]
 )
 GENERAL = word_list(
     """
@@ -128,7 +148,7 @@ def subtopic_weights(there: NDArray[np.bool_], pages: Sequence[PageSummary]) -> 
 def _is_closing(heading: str, language: str) -> bool:
     """ "Conclusion", "Introduction" and the like: part of the form, not of the subject."""
     words = _content_words(heading, language)
-    return bool(words) and all(word in CLOSING for word in words)
+    return plain_label(heading).strip(" :.").lower() in CLOSING_PHRASES or (bool(words) and all(word in CLOSING for word in words))
 
 
 def _says_little(heading: str, language: str) -> bool:
