@@ -9,6 +9,7 @@ from collections.abc import Sequence
 from pathlib import Path
 from typing import Any
 
+from fundament.core.edits.model import Edit
 from fundament.core.edits.next_edits import edits_for_features
 from fundament.core.errors import CoreError
 from fundament.core.reading.corrections import without_repeated
@@ -95,7 +96,7 @@ def analyse_command(keyword: str, folder: str, draft: str = "", language: str = 
     reading = read_draft_file(Path(draft))
     features = draft_features(compiled, reading)
     result = score_features(compiled, features)
-    edits = [(e.kind, e.subject, e.gain, e.text) for e in edits_for_features(compiled, features)]
+    edits = edits_for_features(compiled, features)
     measured = _measured(yardstick, result, edits)
     measures = trade_measures(yardstick, [float(count) for count in features.terms], int(features.structure["words"]))
     uses = keyword_uses(reading, yardstick.keyword, yardstick.language)
@@ -104,8 +105,8 @@ def analyse_command(keyword: str, folder: str, draft: str = "", language: str = 
     return {**output, **measured, "keyword_zones": _zones(yardstick, uses)}
 
 
-def _measured(yardstick: Yardstick, result: Score, edits: list[tuple[str, str, float, str]]) -> dict[str, Any]:
-    gains = {(kind, subject): gain for kind, subject, gain, _ in edits}
+def _measured(yardstick: Yardstick, result: Score, edits: Sequence[Edit]) -> dict[str, Any]:
+    gains = {(edit.kind, edit.subject): edit.gain for edit in edits}
     items = {(item.part, item.subject): item for item in result.items}
     structure = {}
     for name, wanted in yardstick.structure.items():
@@ -137,7 +138,7 @@ def _measured(yardstick: Yardstick, result: Score, edits: list[tuple[str, str, f
             "aim": result.aim,
             "enough": result.enough,
         },
-        "edits": [{"kind": kind, "subject": subject, "gain": gain, "text": text} for kind, subject, gain, text in edits],
+        "edits": [{"kind": edit.kind, "subject": edit.subject, "gain": edit.gain, "text": edit.text} for edit in edits],
     }
 
 

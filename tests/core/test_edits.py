@@ -80,3 +80,14 @@ def test_what_is_too_much_is_taken_out_down_to_the_ceiling(compiled: CompiledYar
     after = score(apply_change(draft, edit.change), compiled)
     item = next(i for i in after.items_of("terms") if i.subject == term.name)
     assert item.state == "within" and item.value == term.ceiling
+
+
+@pytest.mark.parametrize("html", ["", f"<h2>Raking out</h2><p>{RAKE}</p>", f"<p>{RAKE * 9}</p>"])
+def test_what_each_part_gains_is_what_it_gets(compiled: CompiledYardstick, html: str) -> None:
+    draft = read_draft(html, language="en")
+    before = {part.name: part.points for part in score(draft, compiled).parts}
+    for edit in next_edits(draft, compiled):
+        after = {part.name: part.points for part in score(apply_change(draft, edit.change), compiled).parts}
+        assert dict(edit.by_part) == pytest.approx({name: after[name] - before[name] for name in after}, abs=1e-6)
+        assert sum(gain for _, gain in edit.by_part) == pytest.approx(edit.gain, abs=1e-3)
+        assert len(edit.shares) != 1 and edit.shares == sorted(edit.shares, key=lambda share: -share[1])

@@ -12,6 +12,7 @@ if TYPE_CHECKING:
     from fundament.core.scoring.compiled import CompiledYardstick
     from fundament.core.scoring.features import DraftFeatures
 
+LEAST_SHARE = 0.05  # points; smaller shares would be shown as 0.0
 EDIT_KINDS = {
     "use_term": "Use a term",
     "take_out": "Take some out",
@@ -53,13 +54,21 @@ class Change:
 
 @dataclass(frozen=True)
 class Edit:
-    """gain: points of the score, 0..100 scale. text: what is, what is usual, what to do. change: how the gain was measured."""
+    """gain: points of the score, 0..100 scale. text: what is, what is usual, what to do. change: how the gain was measured. by_part: what each part of
+    the score gains, which adds up to the gain."""
 
     kind: str
     subject: str
     gain: float
     text: str
     change: Change
+    by_part: tuple[tuple[str, float], ...] = ()
+
+    @property
+    def shares(self) -> list[tuple[str, float]]:
+        """The parts that gain or lose something one can see, the largest gain first; empty when there is only one."""
+        seen = sorted(((name, gain) for name, gain in self.by_part if abs(gain) >= LEAST_SHARE), key=lambda share: -share[1])
+        return seen if len(seen) > 1 else []
 
     @property
     def part(self) -> str:

@@ -4,6 +4,8 @@ from __future__ import annotations
 
 from dataclasses import replace
 
+import numpy as np
+
 from fundament.core.edits.entity_edits import find_missing_entities
 from fundament.core.edits.model import Change, Edit, Finder
 from fundament.core.edits.placement_edits import find_head_edits, find_moves
@@ -15,7 +17,8 @@ from fundament.core.reading.model import Block, Image, Link, Reading
 from fundament.core.scoring.block_features import place_blocks
 from fundament.core.scoring.compiled import CompiledYardstick
 from fundament.core.scoring.features import DraftFeatures, add_block, draft_features, splice
-from fundament.core.scoring.points import points_of, totals_of
+from fundament.core.scoring.model import PART_WEIGHTS
+from fundament.core.scoring.points import parts_of, points_of
 from fundament.core.yardstick.build import keyword_share
 
 LEAST_GAIN = 0.005  # points; smaller gains are not worth a line
@@ -35,15 +38,16 @@ def next_edits(draft: Reading, compiled: CompiledYardstick) -> list[Edit]:
 
 def edits_for_features(compiled: CompiledYardstick, features: DraftFeatures) -> list[Edit]:
     """The same from features that are at hand already."""
-    before = points_of(compiled, features).total
+    now = points_of(compiled, features).parts
+    before = np.array([now[part] for part in PART_WEIGHTS])
     possible = [edit for find in FINDERS for edit in find(compiled, features)]
     new = [block for edit in possible for part in (edit.change.blocks, *(s.blocks for s in edit.change.splices)) for block in part]
     place_blocks(compiled, new)  # all together, for speed
-    totals = totals_of(compiled, features, [change_features(compiled, features, edit.change) for edit in possible])
+    gains = parts_of(compiled, features, [change_features(compiled, features, edit.change) for edit in possible]) - before
     edits = [
-        Edit(kind, subject, round(float(total) - before, 4), text, change)
-        for (kind, subject, text, change), total in zip(possible, totals, strict=True)
-        if total - before >= LEAST_GAIN
+        Edit(kind, subject, round(sum(by_part), 4), text, change, tuple(zip(PART_WEIGHTS, by_part, strict=True)))
+        for (kind, subject, text, change), by_part in zip(possible, gains.tolist(), strict=True)
+        if sum(by_part) >= LEAST_GAIN
     ]
     edits.sort(key=lambda edit: (-edit.gain, edit.kind, edit.subject))
     return edits

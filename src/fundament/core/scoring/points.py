@@ -9,6 +9,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from fundament.core.scoring.features import DraftFeatures
+from fundament.core.scoring.model import PART_WEIGHTS
 from fundament.core.scoring.targets import Targets
 from fundament.core.yardstick.model import Range
 
@@ -78,10 +79,13 @@ def points_of(targets: Targets, features: DraftFeatures) -> Points:
     )
 
 
-def totals_of(targets: Targets, base: DraftFeatures, variants: Sequence[DraftFeatures]) -> Numbers:
-    """The totals of many texts that differ little from `base`: the same as `points_of(...).total` for each, taken together."""
+def parts_of(targets: Targets, base: DraftFeatures, variants: Sequence[DraftFeatures]) -> Numbers:
+    """The points of each part for many texts that differ little from `base`: the same as `points_of(...).parts` of each, taken together.
+
+    Shape (texts, parts), the parts in the order of PART_WEIGHTS.
+    """
     if not variants:
-        return np.zeros(0)
+        return np.zeros((0, len(PART_WEIGHTS)))
     weight = targets.part_weight
     terms = term_credit(targets, np.stack([v.terms for v in variants])) @ targets.term_weight
     entities = (np.stack([v.recognised for v in variants]) > 0) @ targets.entity_weight
@@ -89,23 +93,22 @@ def totals_of(targets: Targets, base: DraftFeatures, variants: Sequence[DraftFea
     heading = np.stack([v.heading for v in variants])
     subtopics = _subtopic_credit(best, heading) @ targets.subtopic_weight
     known = points_of(targets, base)
-    rest = []
+    structure, placement = [], []
     for variant in variants:
-        total = 0.0
         changed = variant.structure is not base.structure
-        for name, points in STRUCTURE_POINTS.items():
-            if changed and _measured_by(name, variant) != _measured_by(name, base):
-                total += targets.part_scale * points * structure_credit(targets, variant, name)
-            else:
-                total += known.structure[name]
-        for name, points in PLACEMENT_POINTS.items():
-            if variant.placement[name] != base.placement[name]:
-                total += targets.part_scale * points * placement_credit(targets, variant, name)
-            else:
-                total += known.placement[name]
-        rest.append(total)
-    weighed = weight["terms"] * terms + weight["entities"] * entities + weight["subtopics"] * subtopics
-    return np.asarray(weighed / 100.0 + np.array(rest))
+        structure.append(sum([
+            targets.part_scale * points * structure_credit(targets, variant, name)
+            if changed and _measured_by(name, variant) != _measured_by(name, base) else known.structure[name]
+            for name, points in STRUCTURE_POINTS.items()
+        ]))  # fmt: skip
+        placement.append(sum([
+            targets.part_scale * points * placement_credit(targets, variant, name)
+            if variant.placement[name] != base.placement[name] else known.placement[name]
+            for name, points in PLACEMENT_POINTS.items()
+        ]))  # fmt: skip
+    weighed = {"terms": weight["terms"] / 100.0 * terms, "entities": weight["entities"] / 100.0 * entities,
+               "subtopics": weight["subtopics"] / 100.0 * subtopics, "structure": np.array(structure), "placement": np.array(placement)}  # fmt: skip
+    return np.stack([weighed[part] for part in PART_WEIGHTS], axis=1)
 
 
 def _measured_by(name: str, features: DraftFeatures) -> tuple[float, ...]:
