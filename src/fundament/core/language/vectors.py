@@ -5,12 +5,13 @@ from __future__ import annotations
 import functools
 import os
 from collections.abc import Sequence
-from typing import Any
+from typing import Any, TypeVar
 
 import numpy as np
 from numpy.typing import NDArray
 
 Vectors = NDArray[np.float32]
+Number = TypeVar("Number", bound=np.floating[Any])
 DIMENSIONS = 256
 _KEPT = 40_000
 _cache: dict[str, Vectors] = {}
@@ -33,10 +34,16 @@ def embed(texts: Sequence[str]) -> Vectors:
             _cache.clear()
             missing = list(dict.fromkeys(texts))
         fresh = np.asarray(_model().embed(missing, norm=False), dtype=np.float32)
-        lengths = np.linalg.norm(fresh, axis=1, keepdims=True)
-        fresh = np.divide(fresh, lengths, out=np.zeros_like(fresh), where=lengths > 0)
+        fresh = unit(fresh)
         for text, vector in zip(missing, fresh, strict=True):
             _cache[text] = vector
     if not texts:
         return np.zeros((0, DIMENSIONS), dtype=np.float32)
     return np.stack([_cache[text] for text in texts])
+
+
+def unit(vectors: NDArray[Number]) -> NDArray[Number]:
+    """The rows scaled to length 1; rows of length 0 stay as they are."""
+    lengths = np.linalg.norm(vectors, axis=1, keepdims=True)
+    scaled: NDArray[Number] = np.divide(vectors, lengths, out=np.zeros_like(vectors), where=lengths > 0)
+    return scaled

@@ -8,7 +8,7 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
-from fundament.core.language.vectors import Vectors, embed
+from fundament.core.language.vectors import Vectors, embed, unit
 from fundament.core.yardstick.model import Subtopic
 from fundament.core.yardstick.section_similarity import section_vectors
 
@@ -43,26 +43,20 @@ class SubtopicVectors:
         self.count = subtopics
         if subtopics:
             self.heading_mean: Vectors = sections.headings.mean(axis=0)
-            self.headings = _unit(sections.headings - self.heading_mean)
+            self.headings = unit(sections.headings - self.heading_mean)
             self.text_mean: Vectors = sections.texts.mean(axis=0)
             belongs = (self.owner == np.arange(subtopics)[:, None]).astype(np.float32)  # shape (subtopics, sections)
-            self.centres = _unit(belongs @ (sections.texts - self.text_mean))
+            self.centres = unit(belongs @ (sections.texts - self.text_mean))
 
     def heading_similarity(self, vectors: Vectors) -> Numbers:
         """Similarity of headings, given as section vectors, to each subtopic: that of its closest section. Shape (headings, subtopics)."""
         result = np.zeros((self.count, len(vectors)))
         if self.count and len(vectors):
-            np.maximum.at(result, self.owner, (self.headings @ _unit(vectors - self.heading_mean).T).astype(float))
+            np.maximum.at(result, self.owner, (self.headings @ unit(vectors - self.heading_mean).T).astype(float))
         return result.T
 
     def sentence_similarity(self, vectors: Vectors) -> Numbers:
         """Similarity of sentences to the text the competitors have under each subtopic. Shape (sentences, subtopics)."""
         if not self.count or not len(vectors):
             return np.zeros((len(vectors), self.count))
-        return np.asarray(_unit(vectors - self.text_mean) @ self.centres.T, dtype=float)
-
-
-def _unit(vectors: Vectors) -> Vectors:
-    lengths = np.linalg.norm(vectors, axis=1, keepdims=True)
-    unit: Vectors = np.divide(vectors, lengths, out=np.zeros_like(vectors), where=lengths > 0)
-    return unit
+        return np.asarray(unit(vectors - self.text_mean) @ self.centres.T, dtype=float)

@@ -11,9 +11,7 @@ from __future__ import annotations
 import math
 from collections.abc import Sequence
 
-import numpy as np
-
-from fundament.core.language.vectors import Vectors, embed
+from fundament.core.language.vectors import embed, unit
 from fundament.core.language.wordnet import noun_senses
 
 CLOSENESS = 8.0  # how much a gloss's closeness counts against the order of the senses
@@ -34,9 +32,9 @@ def concept_kinds(nouns: Sequence[str], near: Sequence[Sequence[str]], subject: 
         return [""] * len(nouns)
     gloss_vectors = embed(glosses)
     mean = gloss_vectors.mean(axis=0)
-    meanings = _unit(gloss_vectors - mean)
-    to_subject = meanings @ _unit(embed([" ".join(subject)]) - mean)[0]
-    to_words = _unit(embed([" ".join((noun, *words)) for noun, words in zip(nouns, near, strict=True)]) - mean) @ meanings.T
+    meanings = unit(gloss_vectors - mean)
+    to_subject = meanings @ unit(embed([" ".join(subject)]) - mean)[0]
+    to_words = unit(embed([" ".join((noun, *words)) for noun, words in zip(nouns, near, strict=True)]) - mean) @ meanings.T
     closeness = SUBJECT_SHARE * to_subject + (1.0 - SUBJECT_SHARE) * to_words  # shape (nouns, glosses)
     number = {gloss: n for n, gloss in enumerate(glosses)}
     evidence = [
@@ -63,9 +61,3 @@ def _shares(weighed: Sequence[tuple[str, float]], prior: dict[str, float]) -> di
         by_kind[kind] = by_kind.get(kind, 0.0) + weight * prior.get(kind, 1.0) ** PRIOR_WEIGHT
     whole = sum(by_kind.values()) or 1.0
     return {kind: value / whole for kind, value in by_kind.items()}
-
-
-def _unit(vectors: Vectors) -> Vectors:
-    lengths = np.linalg.norm(vectors, axis=1, keepdims=True)
-    unit: Vectors = np.divide(vectors, lengths, out=np.zeros_like(vectors), where=lengths > 0)
-    return unit

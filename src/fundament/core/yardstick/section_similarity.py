@@ -15,13 +15,12 @@ import re
 from collections import Counter
 from collections.abc import Sequence
 from dataclasses import dataclass
-from typing import Any
 
 import numpy as np
 from numpy.typing import NDArray
 
 from fundament.core.language.function_words import function_words
-from fundament.core.language.vectors import Vectors, embed
+from fundament.core.language.vectors import Vectors, embed, unit
 from fundament.core.language.words import tokenize
 
 Distances = NDArray[np.float64]
@@ -69,12 +68,12 @@ def section_distances(sections: Sequence[tuple[int, Section]], keyword_lemmas: f
     """
     headings = [plain_heading(section.heading, keyword_lemmas, language) for _, section in sections]
     words = _words_of(sections, language)
-    tfidf = _normal(words.weights(HEADING_WORDS_COUNT))
+    tfidf = unit(words.weights(HEADING_WORDS_COUNT))
     lemma_vectors = embed(words.lemmas).astype(np.float64)
     signs = (
         _cosine(embed(headings).astype(np.float64)),
         _cosine(embed([section.text or section.heading for _, section in sections]).astype(np.float64)),
-        _cosine(_normal(words.weights(HEADING_WORDS_IN_VECTOR) @ lemma_vectors)),  # after Arora, Liang and Ma 2017
+        _cosine(unit(words.weights(HEADING_WORDS_IN_VECTOR) @ lemma_vectors)),  # after Arora, Liang and Ma 2017
         tfidf @ tfidf.T,
         *_heading_words(words),
     )
@@ -84,7 +83,7 @@ def section_distances(sections: Sequence[tuple[int, Section]], keyword_lemmas: f
     distances = []
     for shares in VIEWS:
         similarity = sum((share * sign for share, sign in zip(shares, signs, strict=True)), start=np.zeros_like(apart))
-        profiles = _normal(similarity - similarity.mean(axis=0))
+        profiles = unit(similarity - similarity.mean(axis=0))
         for neighbours in NEIGHBOURS_SHARES:
             distance = 1.0 - (1.0 - neighbours) * similarity - neighbours * (profiles @ profiles.T) + apart
             np.fill_diagonal(distance, 0.0)
@@ -93,7 +92,7 @@ def section_distances(sections: Sequence[tuple[int, Section]], keyword_lemmas: f
 
 
 def _cosine(vectors: Distances) -> Distances:
-    centred = _normal(vectors - vectors.mean(axis=0, keepdims=True))
+    centred = unit(vectors - vectors.mean(axis=0, keepdims=True))
     return np.asarray(centred @ centred.T)
 
 
@@ -179,10 +178,4 @@ def section_vectors(sections: Sequence[tuple[str, str]], keyword_lemmas: frozens
     """Vectors (length 1) of (heading, text below), shape (n, dimensions)."""
     headings = embed([plain_heading(heading, keyword_lemmas, language) for heading, _ in sections])
     below = embed([text or heading for heading, text in sections])
-    unit: Vectors = _normal(HEADING_SHARE * headings + (1.0 - HEADING_SHARE) * below)
-    return unit
-
-
-def _normal(vectors: Any) -> Any:
-    lengths = np.linalg.norm(vectors, axis=1, keepdims=True)
-    return np.divide(vectors, lengths, out=np.zeros_like(vectors), where=lengths > 0)
+    return unit((HEADING_SHARE * headings + (1.0 - HEADING_SHARE) * below).astype(np.float32))
