@@ -12,7 +12,7 @@ from typing import Any
 import pytest
 from django.conf import settings as django_settings
 from django.contrib.auth.models import User
-from playwright.sync_api import Browser, Page, sync_playwright
+from playwright.sync_api import Browser, Page, expect, sync_playwright
 
 from fundament.web.accounts.models import Membership, Workspace
 
@@ -22,6 +22,7 @@ FLAGS = [
     "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking", "--disable-component-update",
     "--disable-sync",
 ]  # fmt: skip
+expect.set_options(timeout=20_000)  # ms; a busy machine is slow, and nothing here measures speed
 AXE = (Path(__file__).parent / "vendor" / "axe.min.js").read_text(encoding="utf-8")
 
 

@@ -71,3 +71,14 @@ def test_a_language_has_terms_subtopics_and_structure_and_says_what_it_lacks(lan
 
 def test_english_lacks_nothing() -> None:
     assert lacks_of("en") == ""
+
+
+def test_german_nouns_keep_their_capital_and_other_words_do_not() -> None:
+    text = (
+        "Der Kalkmörtel, mit dem die Wand gefüllt wird, ist weich. Kalkmörtel ist auch das, was nach der Arbeit in der Wand bleibt. "
+        "Es ist aber nur dann gut, wenn der Kalkmörtel von Hand und nicht zu schnell in die Wand kommt. Gefüllt wird sie erst am Ende."
+    )
+    readings = [read_page(f"<html lang=de><main><h1>Seite</h1><p>{text}</p></main></html>", f"https://de-{n}.example/") for n in (1, 2)]
+    compared = [ComparedPage(n, reading, analyse_page(reading)) for n, reading in enumerate(readings, 1)]
+    names = {term.name for term in build_yardstick(compared, "Fugen").terms}
+    assert "Kalkmörtel" in names and "kalkmörtel" not in names and "Gefüllt" not in names

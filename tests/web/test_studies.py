@@ -81,7 +81,7 @@ def test_awkward_pages_do_not_stop_a_study(workspace: Workspace, user: User, out
     from fundament.providers.pages import FetchLimits, PageFetcher
 
     monkeypatch.setattr(
-        services, "page_fetcher", lambda: PageFetcher(simulated_proxy=outside, limits=FetchLimits(seconds=2, connect_seconds=1))
+        services, "page_fetcher", lambda: PageFetcher(simulated_proxy=outside, limits=FetchLimits(seconds=5, connect_seconds=4))
     )
     study = make_study(workspace, user, keyword="awkward pages", depth=30)
     assert study.state == "ready"

@@ -131,8 +131,11 @@ def _own_part_of_title(reading: Reading) -> str:
 
 
 def _lower_unless_name(form: str, tags: tuple[str, ...], *, opens: bool) -> str:
-    """The form with small letters but for names; the capital of a sentence's first word says nothing."""
+    """The form with small letters but for names; the capital of a sentence's first word says nothing. Where no tagger knows the names, capitals inside a
+    sentence stay: they are names', or German nouns'."""
     words = form.split(" ")
+    if not any(tags):
+        return form[0].lower() + form[1:] if opens else form
     if opens and len(words) == 1:
         return form.lower()
     if len(words) == len(tags):
