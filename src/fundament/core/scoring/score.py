@@ -6,7 +6,7 @@ from fundament.core.reading.model import Reading
 from fundament.core.scoring.compiled import CompiledYardstick
 from fundament.core.scoring.features import DraftFeatures, draft_features
 from fundament.core.scoring.headings import headings_with_text
-from fundament.core.scoring.model import PART_WEIGHTS, Item, Part, Score
+from fundament.core.scoring.model import Item, Part, Score
 from fundament.core.scoring.points import (
     COUNTED,
     HEADED_AT,
@@ -42,8 +42,11 @@ def score(draft: Reading, yardstick: Yardstick | CompiledYardstick) -> Score:
     return score_features(compiled, draft_features(compiled, draft))
 
 
-def score_features(compiled: CompiledYardstick, features: DraftFeatures) -> Score:
-    """Score features and name the source of every point."""
+def score_features(compiled: CompiledYardstick, features: DraftFeatures, *, with_items: bool = True) -> Score:
+    """Score features and name the source of every point.
+
+    with_items: False leaves the single points out, which is most of the work; total and parts are the same.
+    """
     points = points_of(compiled, features)
     items = [
         *_term_items(compiled, features, points),
@@ -51,15 +54,12 @@ def score_features(compiled: CompiledYardstick, features: DraftFeatures) -> Scor
         *_subtopic_items(compiled, features, points),
         *_structure_items(compiled, features, points),
         *_placement_items(compiled, features, points),
-    ]
-    sums = dict.fromkeys(PART_WEIGHTS, 0.0)
-    for item in items:
-        sums[item.part] += item.points
-    parts = tuple(Part(name, sums[name], weight) for name, weight in compiled.part_weight.items())
+    ] if with_items else []  # fmt: skip
+    sums = points.parts
     yardstick = compiled.yardstick
     return Score(
-        total=sum(sums.values()),
-        parts=parts,
+        total=points.total,
+        parts=tuple(Part(name, sums[name], weight) for name, weight in compiled.part_weight.items()),
         items=tuple(items),
         aim=yardstick.aim,
         enough=yardstick.enough,

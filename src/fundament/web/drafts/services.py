@@ -133,8 +133,9 @@ def _keep(draft: Draft, text: Text, reason: str, user: AbstractBaseUser | None, 
     return revision
 
 
-def measure(study: Study, text: Text, *, with_edits: bool = True) -> Measured:
-    """Score a text against the study's yardstick and find its next best edits, which takes as long again."""
+def measure(study: Study, text: Text, *, whole: bool = True) -> Measured:
+    """Score a text against the study's yardstick and find its next best edits. whole: False leaves out what a panel shows, the edits and the single
+    points of the score, which is half of the work."""
     reading = read_draft(text.html, title=text.title_tag, description=text.meta_description, language=study.language)
     compiled = compiled_of(study)
     if compiled is None:
@@ -148,18 +149,18 @@ def measure(study: Study, text: Text, *, with_edits: bool = True) -> Measured:
         )
         return Measured(reading.word_count, None, (), problem, reading)
     features = draft_features(compiled, reading)
-    edits = edits_for_features(compiled, features) if with_edits else []
-    return Measured(reading.word_count, score_features(compiled, features), tuple(edits), "", reading, compiled)
+    edits = edits_for_features(compiled, features) if whole else []
+    return Measured(reading.word_count, score_features(compiled, features, with_items=whole), tuple(edits), "", reading, compiled)
 
 
 def save_and_measure(
-    draft: Draft, text: Text, base_version: int, user: AbstractBaseUser | None, *, over: bool = False, with_edits: bool = True
+    draft: Draft, text: Text, base_version: int, user: AbstractBaseUser | None, *, over: bool = False, whole: bool = True
 ) -> tuple[Saved, Measured]:
-    """Save first, then measure: what was written is safe before anything else is done with it. A text that is not the stored one has its edits in any
-    case, for nobody can ask for them later."""
+    """Save first, then measure: what was written is safe before anything else is done with it. A text that is not the stored one is measured whole in any
+    case, for nobody can ask for it later."""
     text = text.cleaned()
     saved = save_text(draft.pk, text, base_version, user, over=over)
-    measured = measure(draft.study, text, with_edits=with_edits or saved.conflict)
+    measured = measure(draft.study, text, whole=whole or saved.conflict)
     if not saved.conflict:
         _note_score(draft, measured)
     return saved, measured

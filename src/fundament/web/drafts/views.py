@@ -67,9 +67,7 @@ def save(request: HttpRequest, draft_id: int) -> HttpResponse:
     except (ValueError, KeyError, TypeError, RecursionError):
         return JsonResponse({"problem": "What came was not a text. Reload the page; what you typed is kept in this browser."}, status=422)
     quick = body.get("quick") is True
-    saved, measured = services.save_and_measure(
-        draft, text, base_version, request.user, over=body.get("over") is True, with_edits=not quick
-    )
+    saved, measured = services.save_and_measure(draft, text, base_version, request.user, over=body.get("over") is True, whole=not quick)
     chosen = str(body.get("panel", "edits")), str(body.get("part", "")), str(body.get("subject", ""))
     answer = _parts(request, measured, *chosen, quick=quick and not saved.conflict)
     answer |= {"version": saved.version, "conflict": saved.conflict, "revision": saved.revision}
