@@ -53,3 +53,23 @@ def test_the_same_text_at_two_addresses_is_left_as_it_is() -> None:
     pages = [page(1, "lime"), page(1, "lime")]
     twice = [pages[0], read_page("<main><h1>Page 1</h1></main>", "https://trust.example/empty"), pages[1]]
     assert [main_text(r) for r in without_repeated(twice)] == [main_text(r) for r in twice]
+
+
+def test_images_and_links_go_with_the_blocks_they_stand_by() -> None:
+    text = "Rake the old mortar out of the joints to twice their height with a plugging chisel, and brush the dust out of them."
+    html = (
+        f"<main><h1>Raking out</h1><p>{text} <a href=/first>first</a></p><figure><img src=/joint.png alt='A joint'></figure>"
+        f"<p>{text} <a href=https://other.example/>second</a></p><p>{text}</p></main><nav><a href=/home>Home</a> <img src=/logo.png></nav>"
+    )
+    reading = read_page(html, "https://page.example/a")
+    assert [image.address for image in reading.images] == ["https://page.example/joint.png"]
+    assert [link.anchor for link in reading.links] == ["first", "second"]
+    number = {block.text.split()[-1].strip("."): n for n, block in enumerate(reading.blocks)}
+    without = overruled(reading, {number["second"]: False})
+    assert [link.anchor for link in without.links] == ["first"] and len(without.images) == 1  # the picture still stands by the first
+    without_both = overruled(reading, {number["first"]: False, number["second"]: False})
+    assert without_both.links == () and without_both.images == ()
+    back = overruled(without_both, {number["first"]: True, number["second"]: True})
+    assert (back.images, back.links) == (reading.images, reading.links)
+    with_menu = overruled(reading, {n: True for n, block in enumerate(reading.blocks) if not block.main})
+    assert {link.anchor for link in with_menu.links} == {"first", "second", "Home"} and len(with_menu.images) == 2

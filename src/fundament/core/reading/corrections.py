@@ -3,14 +3,17 @@
 from __future__ import annotations
 
 import hashlib
+import itertools
 from collections import Counter, defaultdict
-from collections.abc import Mapping, Sequence
+from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import replace
+from typing import TypeVar
 from urllib.parse import urlsplit
 
 from fundament.core.language.words import count_words
-from fundament.core.reading.model import Block, Reading
+from fundament.core.reading.model import Block, Image, Link, Reading
 
+Thing = TypeVar("Thing", Image, Link)
 BY_HAND = "left out by hand"
 REPEATED = "repeats over the site's pages"
 LEAST_PAGES = 2  # of one site, on which a block stands to be held for furniture
@@ -20,7 +23,7 @@ MOST_REPEATED = 0.5  # of a page's words; if more repeats, the pages are the sam
 def overruled(reading: Reading, decisions: Mapping[int, bool]) -> Reading:
     """The reading with a person's decisions: number of a block -> whether it counts. Numbers that do not exist are passed over.
 
-    A block that is taken in loses its reason; one that is left out gets BY_HAND. Images and links stay as they were read.
+    A block that is taken in loses its reason; one that is left out gets BY_HAND. Images and links go with the blocks they stand by.
     """
     blocks = list(reading.blocks)
     for number, counts in decisions.items():
@@ -30,16 +33,32 @@ def overruled(reading: Reading, decisions: Mapping[int, bool]) -> Reading:
 
 
 def with_blocks(reading: Reading, blocks: Sequence[Block]) -> Reading:
-    """The reading with other blocks: its words are counted anew, and its hash tells it from the one it was made of."""
+    """The reading with other blocks: its words, images and links are counted anew, and its hash tells it from the one it was made of."""
     if tuple(blocks) == reading.blocks:
         return reading
     flags = "".join("1" if block.main else "0" for block in blocks)
+    images, other_images = by_place((*reading.images, *reading.other_images), blocks)
+    links, other_links = by_place((*reading.links, *reading.other_links), blocks)
     return replace(
         reading,
         blocks=tuple(blocks),
+        images=images,
+        links=links,
+        other_images=other_images,
+        other_links=other_links,
         word_count=sum(count_words(block.text) for block in blocks if block.main),
         content_hash=hashlib.sha256(f"{reading.content_hash} {flags}".encode()).hexdigest(),
     )
+
+
+def by_place(found: Iterable[Thing], blocks: Sequence[Block]) -> tuple[tuple[Thing, ...], tuple[Thing, ...]]:
+    """Images or links by whether a block they stand by counts: those that count, and the others, each in document order.
+
+    Those of which no block is known, as in readings of earlier versions, count.
+    """
+    ordered = sorted(found, key=lambda thing: thing.near)
+    counts = [not thing.near or any(blocks[number].main for number in thing.near) for thing in ordered]
+    return tuple(itertools.compress(ordered, counts)), tuple(itertools.compress(ordered, [not count for count in counts]))
 
 
 def without_repeated(readings: Sequence[Reading]) -> list[Reading]:

@@ -37,19 +37,21 @@ class Block:
 
 @dataclass(frozen=True)
 class Image:
-    """An image of the main content; `alt` is None when the attribute is missing."""
+    """An image; `alt` is None when the attribute is missing. near: the numbers of the blocks it stands in or beside; it counts when one of them does."""
 
     address: str
     alt: str | None
+    near: tuple[int, ...] = ()
 
 
 @dataclass(frozen=True)
 class Link:
-    """A link of the main content with its anchor text."""
+    """A link with its anchor text. near: as of images."""
 
     address: str
     anchor: str
     internal: bool
+    near: tuple[int, ...] = ()
 
 
 @dataclass(frozen=True)
@@ -63,7 +65,8 @@ class Evidence:
 
 @dataclass(frozen=True)
 class Reading:
-    """One page as it was read. `word_count` counts words of the main content only."""
+    """One page as it was read. `word_count`, `images` and `links` are of the main content only; other_images and other_links stand by blocks that do not
+    count."""
 
     url: str
     title: str
@@ -84,6 +87,8 @@ class Reading:
     notes: tuple[str, ...] = ()
     content_hash: str = ""
     version: str = CORE_VERSION
+    other_images: tuple[Image, ...] = ()
+    other_links: tuple[Link, ...] = ()
 
     def main_blocks(self) -> tuple[Block, ...]:
         """The blocks that count."""

@@ -11,6 +11,7 @@ from urllib.parse import urljoin, urlsplit
 from fundament.core.language.detect import detect_language
 from fundament.core.language.words import count_words
 from fundament.core.reading.blocks import RawPage, extract_blocks
+from fundament.core.reading.corrections import by_place
 from fundament.core.reading.decode import decode_html
 from fundament.core.reading.main_content import MainContent
 from fundament.core.reading.metadata import Metadata, read_metadata
@@ -42,7 +43,8 @@ def read_page(html: str | bytes, url: str, *, header_charset: str = "", notes: I
     main = [block for block in blocks if block.main]
     language = detect_language(" ".join(b.text for b in main)[:20_000], stated=metadata.stated_language)
     word_count = sum(count_words(block.text) for block in main)
-    kept = {id(raw_block.element) for raw_block, block in zip(raw.blocks, blocks, strict=True) if block.main}
+    images, other_images = by_place([image for image in _images(raw, url) if image.near], blocks)
+    links, other_links = by_place([link for link in _links(raw, url) if link.near], blocks)
     paragraphs = sum(1 for b in main if b.kind in ("paragraph", "list_item", "quote") and len(b.text.split()) >= 15)
     kind, evidence = page_kind(root, metadata, url, main_words=word_count, main_paragraphs=paragraphs, thread=thread)
     return Reading(
@@ -52,8 +54,10 @@ def read_page(html: str | bytes, url: str, *, header_charset: str = "", notes: I
         language=language,
         blocks=blocks,
         word_count=word_count,
-        images=_images(raw, kept, url),
-        links=_links(raw, kept, url),
+        images=images,
+        links=links,
+        other_images=other_images,
+        other_links=other_links,
         canonical=urljoin(url, metadata.canonical) if metadata.canonical else "",
         robots=metadata.robots,
         published=metadata.published,
@@ -78,7 +82,6 @@ def read_draft(html: str, *, title: str = "", description: str = "", url: str = 
     body = next((c for c in root.children if isinstance(c, Element) and c.tag == "body"), root)
     raw = extract_blocks(body)
     blocks = tuple(Block(b.kind, b.level, b.text, True, "", b.marks) for b in raw.blocks)
-    kept = {id(e) for e in body.elements()} if raw.images or raw.links else set()
     return Reading(
         url=url,
         title=title or metadata.title,
@@ -86,12 +89,14 @@ def read_draft(html: str, *, title: str = "", description: str = "", url: str = 
         language=language or metadata.stated_language or detect_language(" ".join(b.text for b in blocks)[:20_000]),
         blocks=blocks,
         word_count=sum(count_words(block.text) for block in blocks),
-        images=_images(raw, kept, url),
-        links=_links(raw, kept, url),
+        images=tuple(_images(raw, url)),
+        links=tuple(_links(raw, url)),
         kind="article",
     )
 
 
+NEAR_LEVELS = 4
+MOST_NEAR = 8
 _HAS_HEAD = re.compile(r"<(?:html|title|meta)\b", re.IGNORECASE)  # what a text of the editor never has
 _TEXT_HEADING = re.compile(r"^(#{1,6})\s+(.*)$")
 
@@ -112,36 +117,54 @@ def text_to_html(text: str) -> str:
     return "\n".join(parts)
 
 
-def _inside(element: Element, kept: set[int]) -> bool:
-    """Whether the element, or an ancestor or neighbour block near it, belongs to a kept block."""
+def _homes(raw: RawPage) -> dict[int, list[int]]:
+    """The numbers of the blocks that each element, by its id, holds."""
+    homes: dict[int, list[int]] = {}
+    for number, block in enumerate(raw.blocks):
+        homes.setdefault(id(block.element), []).append(number)
+    return homes
+
+
+def _near(element: Element, homes: dict[int, list[int]]) -> tuple[int, ...]:
+    """The blocks an image or link stands in; else the closest before and after it, up to NEAR_LEVELS elements further out; empty when there are none."""
+    inner: Element | None = None
     near: Element | None = element
-    for _ in range(4):
+    for _ in range(NEAR_LEVELS):
         if near is None or near.tag in ("body", "html"):
-            return False
-        if id(near) in kept or any(isinstance(c, Element) and id(c) in kept for c in near.children):
-            return True
-        near = near.parent
-    return False
+            break
+        if id(near) in homes:
+            return tuple(homes[id(near)][:MOST_NEAR])
+        place = next((n for n, child in enumerate(near.children) if child is inner), 0)
+        beside = [
+            next((homes[id(child)] for child in side if isinstance(child, Element) and id(child) in homes), [])
+            for side in (near.children[:place][::-1], near.children[place + 1 :])
+        ]
+        if any(beside):
+            return (*beside[0][-1:], *beside[1][:1])
+        inner, near = near, near.parent
+    return ()
 
 
-def _images(raw: RawPage, kept: set[int], url: str) -> tuple[Image, ...]:
+def _images(raw: RawPage, url: str) -> list[Image]:
+    homes = _homes(raw)
     images: list[Image] = []
     for element in raw.images:
         source = element.get("src") or element.get("data-src")
-        tiny = element.get("width") in ("0", "1") or element.get("height") in ("0", "1")
-        if tiny or not _inside(element, kept):
+        if element.get("width") in ("0", "1") or element.get("height") in ("0", "1"):
             continue
         alt = " ".join(element.get("alt").split()) if "alt" in element.attributes else None
-        images.append(Image(urljoin(url, source) if source and not source.startswith("data:") else "", alt))
-    return tuple(images)
+        address = urljoin(url, source) if source and not source.startswith("data:") else ""
+        images.append(Image(address, alt, _near(element, homes)))
+    return images
 
 
-def _links(raw: RawPage, kept: set[int], url: str) -> tuple[Link, ...]:
+def _links(raw: RawPage, url: str) -> list[Link]:
     host = _site(url)
+    homes = _homes(raw)
     links: list[Link] = []
     for element, anchor in raw.links:
         target = element.get("href").strip()
-        if not target or target.startswith(("#", "javascript:", "data:")) or not _inside(element, kept):
+        if not target or target.startswith(("#", "javascript:", "data:")):
             continue
         try:
             address = urljoin(url, target)
@@ -149,8 +172,8 @@ def _links(raw: RawPage, kept: set[int], url: str) -> tuple[Link, ...]:
         except ValueError:  # an address that is none, such as http://[
             continue
         if parts.scheme in ("http", "https", ""):
-            links.append(Link(address, anchor, _site(address) == host))
-    return tuple(links)
+            links.append(Link(address, anchor, _site(address) == host, _near(element, homes)))
+    return links
 
 
 def _site(address: str) -> str:
