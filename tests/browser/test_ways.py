@@ -95,6 +95,32 @@ def test_typing_moves_the_score_and_is_kept(page: Page, draft: Draft, live_serve
     assert find_barriers(page) == []
 
 
+def test_the_score_comes_while_one_types_and_the_edits_at_rest(page: Page, draft: Draft, live_server: Any) -> None:
+    asked: list[str] = []
+    page.on("request", lambda request: asked.append(f"{request.method} {request.url}") if f"/drafts/{draft.pk}/" in request.url else None)
+    page.goto(f"{live_server.url}/drafts/{draft.pk}/")
+    asked.clear()
+    page.click(".sheet-text")
+    page.keyboard.press("Control+End")
+    page.keyboard.press("Enter")
+    page.keyboard.type("Rake out the joints with a plugging chisel, and keep the lime mortar damp under hessian for a week.", delay=15)
+    saved(page)
+    expect(page.locator("#panel[aria-busy]")).to_have_count(0)
+    assert asked[0].startswith("POST")
+    assert asked[-1].startswith("GET") and "/panel/" in asked[-1]
+    edits = page.locator("#panel").inner_text()
+    assert "Next best edits" in edits
+    page.reload()
+    assert page.locator("#panel").inner_text() == edits  # what followed is what the text has
+    page.click(".sheet-text")
+    page.keyboard.type("Then ")
+    page.click("[data-panel=terms]")  # not waited for: asked for in the middle of a save
+    expect(page.locator("#panel h2")).to_have_text("Terms")
+    saved(page)
+    page.wait_for_timeout(700)
+    expect(page.locator("#panel h2")).to_have_text("Terms")
+
+
 def test_a_competitor_switched_off_moves_the_figures(page: Page, study: Study, live_server: Any) -> None:
     page.goto(f"{live_server.url}/studies/{study.pk}/")
     before = page.locator(".answer").inner_text()
