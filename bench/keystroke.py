@@ -10,7 +10,7 @@ import time
 
 from bench.material import build, draft_html, quantiles
 from fundament.core.edits.next_edits import edits_for_features
-from fundament.core.reading.read_page import read_draft
+from fundament.core.reading.read_draft import read_draft
 from fundament.core.scoring.compiled import CompiledYardstick
 from fundament.core.scoring.features import draft_features
 from fundament.core.scoring.score import score_features

@@ -14,7 +14,8 @@ from fundament.core.edits.next_edits import edits_for_features
 from fundament.core.errors import CoreError
 from fundament.core.reading.corrections import without_repeated
 from fundament.core.reading.model import Reading
-from fundament.core.reading.read_page import read_draft, read_page, text_to_html
+from fundament.core.reading.read_draft import read_draft, text_to_html
+from fundament.core.reading.read_page import read_page
 from fundament.core.scoring.aim import with_aim
 from fundament.core.scoring.compiled import CompiledYardstick
 from fundament.core.scoring.features import draft_features

@@ -7,7 +7,7 @@ import pytest
 from fundament.core.edits.model import EDIT_KINDS, Edit
 from fundament.core.edits.next_edits import apply_change, next_edits
 from fundament.core.reading.model import Reading
-from fundament.core.reading.read_page import read_draft
+from fundament.core.reading.read_draft import read_draft
 from fundament.core.scoring.compiled import CompiledYardstick
 from fundament.core.scoring.score import score
 

@@ -7,7 +7,7 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from fundament.core.reading.read_page import read_draft
+from fundament.core.reading.read_draft import read_draft
 from fundament.core.scoring.block_features import PlacedBlock, place_block, place_blocks
 from fundament.core.scoring.compiled import CompiledYardstick
 from fundament.core.scoring.features import DraftFeatures, PageParts, Splice, add_block, combine, draft_features, splice

@@ -8,7 +8,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 from sklearn.feature_extraction.text import TfidfTransformer
 
-from fundament.core.reading.read_page import read_draft
+from fundament.core.reading.read_draft import read_draft
 from fundament.core.yardstick.c_value import c_values
 from fundament.core.yardstick.keyword_zones import ZONES, keyword_uses, zone_advice, zone_ranges
 from fundament.core.yardstick.model import Yardstick

@@ -12,7 +12,8 @@ from hypothesis import strategies as st
 from fundament.core.plain import from_plain, to_plain
 from fundament.core.reading.decode import decode_html
 from fundament.core.reading.model import Reading
-from fundament.core.reading.read_page import read_draft, read_page, text_to_html
+from fundament.core.reading.read_draft import read_draft, text_to_html
+from fundament.core.reading.read_page import read_page
 from standins.makes import ADVERT, COOKIES, render
 from standins.sheets import Sheet, read_folder
 

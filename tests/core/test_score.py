@@ -10,7 +10,7 @@ from hypothesis import strategies as st
 from fundament.core.edits.carriers import plain_carrier
 from fundament.core.edits.next_edits import apply_change, next_edits
 from fundament.core.reading.model import Reading
-from fundament.core.reading.read_page import read_draft
+from fundament.core.reading.read_draft import read_draft
 from fundament.core.scoring.aim import ABOVE_BEST, with_aim
 from fundament.core.scoring.compiled import CompiledYardstick
 from fundament.core.scoring.score import score, why

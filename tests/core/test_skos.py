@@ -7,7 +7,7 @@ from dataclasses import replace
 import pytest
 
 from fundament.core.errors import CoreError
-from fundament.core.reading.read_page import read_draft
+from fundament.core.reading.read_draft import read_draft
 from fundament.core.scoring.compiled import CompiledYardstick
 from fundament.core.scoring.score import score
 from fundament.core.yardstick.build import build_yardstick

@@ -11,7 +11,8 @@ from fundament.core.edits.carriers import plain_carrier
 from fundament.core.edits.next_edits import apply_change, next_edits
 from fundament.core.language.words import tokenize
 from fundament.core.reading.model import Reading
-from fundament.core.reading.read_page import read_draft, read_page
+from fundament.core.reading.read_draft import read_draft
+from fundament.core.reading.read_page import read_page
 from fundament.core.scoring.compiled import CompiledYardstick
 from fundament.core.scoring.score import score
 from fundament.core.yardstick.build import build_yardstick

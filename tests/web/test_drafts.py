@@ -180,7 +180,7 @@ def test_a_published_page_becomes_a_draft_with_its_headings() -> None:
 
 
 def test_measuring_agrees_with_the_core(study: Study, draft: Draft) -> None:
-    from fundament.core.reading.read_page import read_draft
+    from fundament.core.reading.read_draft import read_draft
     from fundament.core.scoring.score import score
     from fundament.web.studies.yardsticks import compiled_of
 

@@ -14,7 +14,7 @@ from fundament.core.edits.model import Edit
 from fundament.core.edits.next_edits import edits_for_features
 from fundament.core.reading.model import Block
 from fundament.core.reading.model import Reading as CoreReading
-from fundament.core.reading.read_page import read_draft
+from fundament.core.reading.read_draft import read_draft
 from fundament.core.scoring.compiled import CompiledYardstick
 from fundament.core.scoring.features import draft_features
 from fundament.core.scoring.model import Score

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Any
 
-from fundament.core.reading.read_page import read_draft
+from fundament.core.reading.read_draft import read_draft
 from fundament.core.scoring.compiled import CompiledYardstick
 from fundament.core.scoring.features import draft_features
 from fundament.core.yardstick.trade_measures import TermMeasures, trade_measures
