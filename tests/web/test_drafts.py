@@ -17,7 +17,7 @@ from fundament.web.drafts import services
 from fundament.web.drafts.cleaning import clean_html
 from fundament.web.drafts.models import Draft, Revision
 from fundament.web.drafts.panels import PANELS
-from fundament.web.drafts.services import Text, create_draft, html_of_reading, save_text
+from fundament.web.drafts.services import Text, create_draft, html_of_reading, save_and_measure
 from fundament.web.studies.models import Study
 
 TEXT = "<h1>Repointing brick with lime mortar</h1><p>The lime mortar is softer than the brick.</p>"
@@ -73,7 +73,7 @@ def test_two_tabs_never_write_over_each_other(signed_in: Client, draft: Draft) -
 
 
 def test_every_text_that_was_stored_can_be_found_again(draft: Draft, user: User) -> None:
-    save_text(draft.pk, Text("<p>second</p>"), 1, user)
+    save_and_measure(draft.pk, Text("<p>second</p>"), 1, user)
     assert draft.revisions.filter(html__contains="softer than the brick").exists()
 
 

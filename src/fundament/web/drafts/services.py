@@ -8,6 +8,7 @@ from datetime import timedelta
 
 from django.contrib.auth.models import AbstractBaseUser
 from django.db import transaction
+from django.db.models import F, OuterRef, QuerySet, Subquery
 from django.utils import timezone
 
 from fundament.core.edits.model import Edit
@@ -19,6 +20,7 @@ from fundament.core.scoring.compiled import CompiledYardstick
 from fundament.core.scoring.features import draft_features
 from fundament.core.scoring.model import Score
 from fundament.core.scoring.score import score_features
+from fundament.web.accounts.services import workspace_query
 from fundament.web.drafts.cleaning import clean_html
 from fundament.web.drafts.models import Draft, Revision
 from fundament.web.studies.models import Study
@@ -79,35 +81,45 @@ def create_draft(
     return draft
 
 
-def save_text(draft_id: int, text: Text, base_version: int, user: AbstractBaseUser | None, *, over: bool = False) -> Saved:
-    """Save a text that was written on top of `base_version`.
+def drafts_of(user: AbstractBaseUser) -> QuerySet[Draft]:
+    """The drafts of the person's workspace, each with its study and `yardstick_number`, in one query: this is asked with every pause in typing."""
+    drafts = Draft.objects.filter(study__workspace_id__in=workspace_query(user)[:1])
+    drafts = drafts.select_related("study").defer("study__questions", "study__own_entities", "study__addresses")
+    return drafts.annotate(yardstick_number=F("study__yardstick__number"))
+
+
+def locked_draft(draft_id: int, user: AbstractBaseUser) -> Draft:
+    """One of them, kept from being changed by others until the transaction ends, with the time of its last kept revision. Raises Draft.DoesNotExist."""
+    kept = Revision.objects.filter(draft=OuterRef("pk"), reason="kept").values("created_at")[:1]
+    return drafts_of(user).annotate(kept_at=Subquery(kept)).select_for_update(of=("self",)).get(pk=draft_id)
+
+
+def save_text(draft: Draft, text: Text, base_version: int, user: AbstractBaseUser, *, over: bool = False) -> Saved:
+    """Save a text that was written on top of `base_version`. draft: from `locked_draft`, in the same transaction.
 
     When the stored text is newer, it is left as it is and the text that came is kept as a revision of its own.
     text: cleaned. over: the person decided to go on with this text although another was there; that one is kept as a revision.
     """
-    with transaction.atomic():
-        draft = Draft.objects.select_for_update().get(pk=draft_id)
-        stored = Text(draft.html, draft.title_tag, draft.meta_description)
-        if stored == text:
-            return Saved(draft.version, conflict=False)
-        if draft.version != base_version:
-            latest = draft.revisions.filter(reason="conflict", created_by=user).first()
-            if latest is not None and latest.version == base_version and timezone.now() - latest.created_at < KEEP_EVERY:
-                # the same person goes on typing in the same old tab: one revision holds the newest of it
-                _fill(latest, text)
-                latest.save()
-                return Saved(draft.version, conflict=True, revision=latest.pk)
-            kept = _keep(draft, text, "conflict", user, base_version)
-            return Saved(draft.version, conflict=True, revision=kept.pk)
-        kept_at = draft.revisions.filter(reason="kept").values_list("created_at", flat=True).first()
-        if over:
-            _keep(draft, stored, "before", user, draft.version)
-        elif kept_at is None or timezone.now() - kept_at > KEEP_EVERY:
-            _keep(draft, stored, "kept", user, draft.version)
-        draft.html, draft.title_tag, draft.meta_description = text.html, text.title_tag, text.meta_description
-        draft.version += 1
-        draft.save(update_fields=["html", "title_tag", "meta_description", "version", "updated_at"])
+    stored = Text(draft.html, draft.title_tag, draft.meta_description)
+    if stored == text:
         return Saved(draft.version, conflict=False)
+    if draft.version != base_version:
+        latest = draft.revisions.filter(reason="conflict", created_by=user).first()
+        if latest is not None and latest.version == base_version and timezone.now() - latest.created_at < KEEP_EVERY:
+            # the same person goes on typing in the same old tab: one revision holds the newest of it
+            _fill(latest, text)
+            latest.save()
+            return Saved(draft.version, conflict=True, revision=latest.pk)
+        kept = _keep(draft, text, "conflict", user, base_version)
+        return Saved(draft.version, conflict=True, revision=kept.pk)
+    if over:
+        _keep(draft, stored, "before", user, draft.version)
+    elif draft.kept_at is None or timezone.now() - draft.kept_at > KEEP_EVERY:
+        _keep(draft, stored, "kept", user, draft.version)
+    draft.html, draft.title_tag, draft.meta_description = text.html, text.title_tag, text.meta_description
+    draft.version += 1
+    draft.save(update_fields=["html", "title_tag", "meta_description", "version", "updated_at"])
+    return Saved(draft.version, conflict=False)
 
 
 def take_over(draft: Draft, revision: Revision, user: AbstractBaseUser | None) -> None:
@@ -133,11 +145,11 @@ def _keep(draft: Draft, text: Text, reason: str, user: AbstractBaseUser | None, 
     return revision
 
 
-def measure(study: Study, text: Text, *, whole: bool = True) -> Measured:
+def measure(study: Study, text: Text, *, whole: bool = True, yardstick_number: int | None = None) -> Measured:
     """Score a text against the study's yardstick and find its next best edits. whole: False leaves out what a panel shows, the edits and the single
-    points of the score, which is half of the work."""
+    points of the score, which is half of the work. yardstick_number: where it is known already."""
     reading = read_draft(text.html, title=text.title_tag, description=text.meta_description, language=study.language)
-    compiled = compiled_of(study)
+    compiled = compiled_of(study, yardstick_number)
     if compiled is None:
         return Measured(
             reading.word_count, None, (), "No competitor is chosen in the study, so there is nothing to measure against.", reading
@@ -153,14 +165,21 @@ def measure(study: Study, text: Text, *, whole: bool = True) -> Measured:
     return Measured(reading.word_count, score_features(compiled, features, with_items=whole), tuple(edits), "", reading, compiled)
 
 
+def measure_stored(draft: Draft) -> Measured:
+    """Measure the text that is stored. draft: of `drafts_of`."""
+    return measure(draft.study, Text(draft.html, draft.title_tag, draft.meta_description), yardstick_number=draft.yardstick_number)
+
+
 def save_and_measure(
-    draft: Draft, text: Text, base_version: int, user: AbstractBaseUser | None, *, over: bool = False, whole: bool = True
+    draft_id: int, text: Text, base_version: int, user: AbstractBaseUser, *, over: bool = False, whole: bool = True
 ) -> tuple[Saved, Measured]:
     """Save first, then measure: what was written is safe before anything else is done with it. A text that is not the stored one is measured whole in any
-    case, for nobody can ask for it later."""
+    case, for nobody can ask for it later. Raises Draft.DoesNotExist for a draft that is not of the person's workspace."""
     text = text.cleaned()
-    saved = save_text(draft.pk, text, base_version, user, over=over)
-    measured = measure(draft.study, text, whole=whole or saved.conflict)
+    with transaction.atomic():
+        draft = locked_draft(draft_id, user)
+        saved = save_text(draft, text, base_version, user, over=over)
+    measured = measure(draft.study, text, whole=whole or saved.conflict, yardstick_number=draft.yardstick_number)
     if not saved.conflict:
         _note_score(draft, measured)
     return saved, measured

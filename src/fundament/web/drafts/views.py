@@ -4,13 +4,12 @@ from __future__ import annotations
 
 import json
 
-from django.http import HttpRequest, HttpResponse, JsonResponse
+from django.http import Http404, HttpRequest, HttpResponse, JsonResponse
 from django.shortcuts import get_object_or_404, redirect, render
 from django.template.loader import render_to_string
 from django.utils.text import slugify
 from django.views.decorators.http import require_GET, require_POST
 
-from fundament.web.accounts.services import workspace_id_of
 from fundament.web.drafts import services
 from fundament.web.drafts.models import Draft
 from fundament.web.drafts.panels import evidence_for, marks_for, panel_context
@@ -20,20 +19,14 @@ from fundament.web.studies.views import study_of
 
 def draft_of(request: HttpRequest, draft_id: int) -> Draft:
     """The draft, if it belongs to the workspace of who asks; otherwise 404."""
-    return get_object_or_404(Draft.objects.select_related("study"), pk=draft_id, study__workspace_id=workspace_id_of(request.user))
-
-
-def draft_to_save(request: HttpRequest, draft_id: int) -> Draft:
-    """The same with nothing of it but what saving and measuring need, for this is asked for with every pause in typing."""
-    drafts = Draft.objects.select_related("study").only("id", "study__id", "study__language")
-    return get_object_or_404(drafts, pk=draft_id, study__workspace_id=workspace_id_of(request.user))
+    return get_object_or_404(services.drafts_of(request.user), pk=draft_id)
 
 
 @require_GET
 def draft_list(request: HttpRequest, study_id: int) -> HttpResponse:
     """The drafts of a study."""
     study = study_of(request, study_id)
-    return render(request, "drafts/list.html", {"study": study, "tab": "drafts", "drafts": study.drafts.all()})
+    return render(request, "drafts/list.html", {"study": study, "tab": "drafts", "drafts": study.drafts.defer("html")})
 
 
 @require_POST
@@ -49,7 +42,7 @@ def new_draft(request: HttpRequest, study_id: int) -> HttpResponse:
 def write(request: HttpRequest, draft_id: int) -> HttpResponse:
     """The writing screen."""
     draft = draft_of(request, draft_id)
-    measured = services.measure(draft.study, Text(draft.html, draft.title_tag, draft.meta_description))
+    measured = services.measure_stored(draft)
     context = {"draft": draft, "study": draft.study, **panel_context(measured, request.GET.get("panel", "edits"))}
     context["conflicts"] = draft.revisions.filter(reason="conflict").count()
     return render(request, "drafts/write.html", context)
@@ -59,7 +52,6 @@ def write(request: HttpRequest, draft_id: int) -> HttpResponse:
 def save(request: HttpRequest, draft_id: int) -> HttpResponse:
     """Save what was typed, then measure it. JSON in and out; 422 when what came is not a text. With "quick" the answer has no panel: whoever types
     on has no use for edits yet, and asks for them at rest."""
-    draft = draft_to_save(request, draft_id)
     try:
         body = json.loads(request.body)
         text = Text(str(body["html"]), str(body.get("title_tag", "")), str(body.get("meta_description", "")))
@@ -67,7 +59,12 @@ def save(request: HttpRequest, draft_id: int) -> HttpResponse:
     except (ValueError, KeyError, TypeError, RecursionError):
         return JsonResponse({"problem": "What came was not a text. Reload the page; what you typed is kept in this browser."}, status=422)
     quick = body.get("quick") is True
-    saved, measured = services.save_and_measure(draft, text, base_version, request.user, over=body.get("over") is True, whole=not quick)
+    try:
+        saved, measured = services.save_and_measure(
+            draft_id, text, base_version, request.user, over=body.get("over") is True, whole=not quick
+        )
+    except Draft.DoesNotExist as error:
+        raise Http404 from error
     chosen = str(body.get("panel", "edits")), str(body.get("part", "")), str(body.get("subject", ""))
     answer = _parts(request, measured, *chosen, quick=quick and not saved.conflict)
     answer |= {"version": saved.version, "conflict": saved.conflict, "revision": saved.revision}
@@ -78,7 +75,7 @@ def save(request: HttpRequest, draft_id: int) -> HttpResponse:
 def panel(request: HttpRequest, draft_id: int) -> HttpResponse:
     """Another panel for the stored text, with the marks and evidence of a chosen subject."""
     draft = draft_of(request, draft_id)
-    measured = services.measure(draft.study, Text(draft.html, draft.title_tag, draft.meta_description))
+    measured = services.measure_stored(draft)
     return JsonResponse(
         _parts(request, measured, request.GET.get("panel", ""), request.GET.get("part", ""), request.GET.get("subject", ""))
     )

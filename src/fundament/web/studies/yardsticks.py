@@ -63,9 +63,13 @@ def outdated_studies() -> list[int]:
     return list(YardstickRecord.objects.exclude(version=CORE_VERSION).filter(study__state="ready").values_list("study_id", flat=True))
 
 
-def compiled_of(study: Study) -> CompiledYardstick | None:
-    """The study's yardstick ready for scoring, from this process's memory when it is the newest; None when there is none."""
-    number = YardstickRecord.objects.filter(study=study).values_list("number", flat=True).first()
+def compiled_of(study: Study, number: int | None = None) -> CompiledYardstick | None:
+    """The study's yardstick ready for scoring, from this process's memory when it is the newest; None when there is none.
+
+    number: of its record, where whoever asks has read it already.
+    """
+    if number is None:
+        number = YardstickRecord.objects.filter(study=study).values_list("number", flat=True).first()
     if number is None:
         _compiled.pop(study.pk, None)
         return None
