@@ -10,6 +10,7 @@ import numpy as np
 from fundament.core.edits.carriers import STAND_IN, context_carrier, plain_carrier
 from fundament.core.edits.model import Change, Possible, span, times
 from fundament.core.language.analysis import analyse_text
+from fundament.core.language.phrases import Match
 from fundament.core.scoring.block_features import TEXT_KINDS
 from fundament.core.scoring.compiled import CompiledYardstick
 from fundament.core.scoring.features import DraftFeatures, Splice
@@ -37,32 +38,46 @@ def find_missing_terms(compiled: CompiledYardstick, features: DraftFeatures) -> 
 
 def find_overused_terms(compiled: CompiledYardstick, features: DraftFeatures) -> Iterator[Possible]:
     """A term above its ceiling is taken out of the last sentences that use it, down to the ceiling."""
-    for number in np.flatnonzero(features.terms > compiled.term_ceiling):
+    overused = np.flatnonzero(features.terms > compiled.term_ceiling).tolist()
+    uses = _uses_of(frozenset(overused), compiled, features) if overused else {}
+    for number in overused:
         term = compiled.yardstick.terms[number]
         fewer = int(features.terms[number]) - term.ceiling
         text = f"Used {int(features.terms[number])} times; {span(term.low, term.high)} is usual. Take out {fewer}."
-        yield Possible("take_out", term.name, text, Change(splices=_without_uses(compiled, features, int(number), fewer)))
+        yield Possible("take_out", term.name, text, Change(splices=_without_uses(compiled, features, uses[number], fewer)))
 
 
-def _without_uses(compiled: CompiledYardstick, features: DraftFeatures, number: int, fewer: int) -> tuple[Splice, ...]:
+_Uses = dict[int, dict[int, list[Match]]]  # by block and sentence, the last first; in a sentence the last first
+
+
+def _uses_of(numbers: frozenset[int], compiled: CompiledYardstick, features: DraftFeatures) -> dict[int, _Uses]:
+    """Where these terms are used in sentences that read as such, in one pass over the text from its end."""
+    found: dict[int, _Uses] = {number: {} for number in numbers}
+    for place in range(len(features.blocks) - 1, -1, -1):
+        block = features.blocks[place]
+        if block.kind not in TEXT_KINDS or not block.features.matches:
+            continue
+        sentences = analyse_text(block.text, compiled.language)
+        for index, match in reversed(block.features.matches):
+            if match.phrase in numbers and sentences[index].natural and block.features.terms[match.phrase]:
+                found[match.phrase].setdefault(place, {}).setdefault(index, []).append(match)
+    return found
+
+
+def _without_uses(compiled: CompiledYardstick, features: DraftFeatures, uses: _Uses, fewer: int) -> tuple[Splice, ...]:
     """Splices that put a stand-in for the term into so many sentences, the last ones first."""
     splices = []
     stand_in = STAND_IN.get(compiled.language, STAND_IN["en"])
-    for place in range(len(features.blocks) - 1, -1, -1):
+    for place, of_block in uses.items():
         block = features.blocks[place]
-        if fewer <= 0:
-            break
-        if block.kind not in TEXT_KINDS or not block.features.terms[number]:
-            continue
         text = block.text
-        sentences = analyse_text(block.text, compiled.language)
-        uses = [(index, match) for index, match in block.features.matches if match.phrase == number and sentences[index].natural]
-        for index, of_sentence in itertools.groupby(reversed(uses), key=lambda use: use[0]):
-            if fewer <= 0:
-                break
+        sentences = analyse_text(text, compiled.language)
+        for index, of_sentence in itertools.islice(of_block.items(), fewer):
             tokens = sentences[index].tokens
-            for _, use in of_sentence:
+            for use in of_sentence:
                 text = f"{text[: tokens[use.start].start]}{stand_in}{text[tokens[use.end - 1].end :]}"
             fewer -= 1
         splices.append(Splice(place, 1, ((block.kind, block.level, text),)))
+        if not fewer:
+            break
     return tuple(splices)

@@ -190,7 +190,7 @@ def splice(compiled: CompiledYardstick, draft: DraftFeatures, splices: Iterable[
     gone: list[int] = []
     went: list[PlacedBlock] = []
     came: list[PlacedBlock] = []
-    same_headings = same_opening = True
+    same_headings, same_opening = True, len(draft.opening) >= OPENING_WORDS
     for change in changes:
         end = change.start + change.removed
         old, new = blocks[change.start : end], list(itertools.islice(placed, len(change.blocks)))
@@ -199,7 +199,7 @@ def splice(compiled: CompiledYardstick, draft: DraftFeatures, splices: Iterable[
         came += new
         gone += [number for number, block in enumerate(old, change.start) if block.features.real]
         same_headings = same_headings and _leaves_headings(old, new)
-        same_opening = same_opening and change.start >= draft.opening_blocks and len(draft.opening) >= OPENING_WORDS
+        same_opening = same_opening and change.start >= draft.opening_blocks
     headings = draft.headings if same_headings else count_headings(blocks, len(compiled.subtopic_weight))
     opening = (draft.opening, draft.opening_blocks) if same_opening else _opening(blocks)
     sums = draft.sums + _sum(compiled, came) - _sum(compiled, went)
@@ -208,8 +208,9 @@ def splice(compiled: CompiledYardstick, draft: DraftFeatures, splices: Iterable[
 
 def _leaves_headings(old: Sequence[PlacedBlock], new: Sequence[PlacedBlock]) -> bool:
     """Whether an exchange of blocks leaves as they were the headings, and which of them have text below."""
-    no_heading = not any(block.is_heading for block in (*old, *new))
-    return no_heading and any(block.is_text for block in old) == any(block.is_text for block in new)
+    if any([block.is_heading for block in (*old, *new)]):
+        return False
+    return any([block.is_text for block in old]) == any([block.is_text for block in new])
 
 
 def _closest_after(draft: DraftFeatures, gone: Sequence[int], come: Sequence[PlacedBlock]) -> Numbers:
