@@ -39,7 +39,7 @@ def test_a_block_left_out_by_hand_counts_nowhere_and_comes_back(signed_in: Clien
     assert changed.words < result.words
     assert changed.overrides == {str(longest): False}
     assert YardstickRecord.objects.get(study=study).number > number
-    page = next(p for p in compiled_of(study).yardstick.pages if p.url == reading.url)
+    page = next(p for p in compiled_of(study.pk).yardstick.pages if p.url == reading.url)
     assert page.words == changed.words
     signed_in.post(f"{url}as-read/")
     back = Result.objects.get(pk=result.pk)
@@ -92,7 +92,7 @@ def make_old(study: Study) -> None:
 def test_an_older_yardstick_says_so_and_is_rebuilt_from_the_stored_readings(signed_in: Client, study: Study, settings: object) -> None:
     settings.RESULTS_ADDRESS = settings.PAGE_PROXY = "http://127.0.0.1:9"  # type: ignore[attr-defined]  # nothing can be asked for
     draft = create_draft(study, None, name="Old", html="<p>The mortar of the wall is lime and the joints are lime too.</p>")
-    before = compiled_of(study).yardstick
+    before = compiled_of(study.pk).yardstick
     make_old(study)
     draft.refresh_from_db()
     draft.score["version"] = "0"
@@ -104,7 +104,7 @@ def test_an_older_yardstick_says_so_and_is_rebuilt_from_the_stored_readings(sign
     signed_in.post(f"/studies/{study.pk}/renew/")
     assert outdated_studies() == []
     assert "made by version 0" not in signed_in.get(f"/studies/{study.pk}/yardstick/").content.decode()
-    assert compiled_of(study).yardstick == before
+    assert compiled_of(study.pk).yardstick == before
     assert {r.reading.version for r in study.results.filter(state="read").select_related("reading")} == {CORE_VERSION}
     draft.refresh_from_db()
     assert draft.score["version"] == CORE_VERSION
@@ -141,10 +141,10 @@ def test_own_entities_are_brought_kept_and_let_go(signed_in: Client, study: Stud
     page = signed_in.get(f"/studies/{study.pk}/entities/?search=barrier").content.decode()
     assert "barrier cream" in page and "yours" in page and "hand cream" in page
     services.set_chosen(study, [study.results.filter(chosen=True).last().pk], False)  # a rebuilding keeps them
-    assert any(e.own for e in compiled_of(study).yardstick.entities)
+    assert any(e.own for e in compiled_of(study.pk).yardstick.entities)
     signed_in.post(url, {"drop": "yes"})
     study.refresh_from_db()
-    assert study.own_entities == [] and not any(e.own for e in compiled_of(study).yardstick.entities)
+    assert study.own_entities == [] and not any(e.own for e in compiled_of(study.pk).yardstick.entities)
 
 
 @pytest.mark.parametrize(

@@ -184,7 +184,7 @@ def test_measuring_agrees_with_the_core(study: Study, draft: Draft) -> None:
     from fundament.core.scoring.score import score
     from fundament.web.studies.yardsticks import compiled_of
 
-    compiled = compiled_of(study)
+    compiled = compiled_of(study.pk)
     assert compiled is not None
-    measured = services.measure(study, Text(TEXT))
+    measured = services.measure(study.pk, study.language, Text(TEXT))
     assert measured.score == score(read_draft(TEXT, language="en"), compiled)

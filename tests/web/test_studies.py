@@ -27,7 +27,7 @@ def test_a_study_is_read_to_its_yardstick(study: Study) -> None:
     assert kinds[3] == ("read", False)  # a product page
     failed = study.results.get(state="failed")
     assert failed.rank == 8 and failed.problem == "The page does not exist (404)."
-    compiled = compiled_of(study)
+    compiled = compiled_of(study.pk)
     assert compiled is not None and len(compiled.yardstick.pages) == study.results.filter(chosen=True).count()
     assert all(r.score is not None for r in study.results.filter(chosen=True))
     assert study.questions
@@ -50,7 +50,7 @@ def test_the_same_page_is_stored_once_for_two_studies(workspace: Workspace, user
 
 def test_choosing_moves_every_figure_and_back(study: Study) -> None:
     def figures() -> Any:
-        found = compiled_of(study)
+        found = compiled_of(study.pk)
         return None if found is None else (found.yardstick.planned_words, found.yardstick.terms[0], found.yardstick.aim)
 
     before = figures()
@@ -140,7 +140,7 @@ def test_bad_input_gets_a_sentence_and_keeps_what_was_typed(signed_in: Client, c
 
 
 def test_pages_show_the_study_with_few_queries(signed_in: Client, study: Study, django_assert_max_num_queries: Any) -> None:
-    compiled_of(study)
+    compiled_of(study.pk)
     addresses = [
         reverse("studies"),
         *(reverse(name, args=[study.pk]) for name in ("results", "yardstick", "terms", "entities", "measures", "outline", "drafts")),

@@ -208,9 +208,10 @@ def splice(compiled: CompiledYardstick, draft: DraftFeatures, splices: Iterable[
 
 def _leaves_headings(old: Sequence[PlacedBlock], new: Sequence[PlacedBlock]) -> bool:
     """Whether an exchange of blocks leaves as they were the headings, and which of them have text below."""
-    if any([block.is_heading for block in (*old, *new)]):
-        return False
-    return any([block.is_text for block in old]) == any([block.is_text for block in new])
+    if len(old) == len(new) == 1:  # what most exchanges are
+        return not (old[0].is_heading or new[0].is_heading) and old[0].is_text == new[0].is_text
+    no_heading = not any(block.is_heading for block in (*old, *new))
+    return no_heading and any(block.is_text for block in old) == any(block.is_text for block in new)
 
 
 def _closest_after(draft: DraftFeatures, gone: Sequence[int], come: Sequence[PlacedBlock]) -> Numbers:

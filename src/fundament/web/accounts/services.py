@@ -2,7 +2,6 @@
 
 from django.contrib.auth.models import AbstractBaseUser
 from django.core.exceptions import PermissionDenied
-from django.db.models import QuerySet
 
 from fundament.web.accounts.models import Membership, Workspace
 
@@ -14,12 +13,7 @@ def workspace_of(user: AbstractBaseUser) -> Workspace:
 
 def workspace_id_of(user: AbstractBaseUser) -> int:
     """The number of that workspace, for asking whether something belongs to it."""
-    found = workspace_query(user).first()
+    found = Membership.objects.filter(user_id=user.pk).order_by("id").values_list("workspace_id", flat=True).first()
     if found is None:
         raise PermissionDenied("Your account belongs to no workspace yet. Ask whoever invited you.")
     return found
-
-
-def workspace_query(user: AbstractBaseUser) -> QuerySet[Membership, int]:
-    """The same as a query, to be asked within another; nothing for a person without a workspace."""
-    return Membership.objects.filter(user_id=user.pk).order_by("id").values_list("workspace_id", flat=True)

@@ -13,9 +13,14 @@ PANELS = ("edits", "terms", "entities", "subtopics", "structure", "placement")
 MOST_EDITS = 30
 
 
+def panel_name(asked: str) -> str:
+    """The panel that is asked for; the edits when there is none of that name."""
+    return asked if asked in PANELS else "edits"
+
+
 def panel_context(measured: Measured, panel: str) -> dict[str, Any]:
     """The context of the panel's template."""
-    panel = panel if panel in PANELS else "edits"
+    panel = panel_name(panel)
     context: dict[str, Any] = {"panel": panel, "measured": measured, "score": measured.score, "panels": PANELS}
     score, compiled = measured.score, measured.compiled
     if score is None or compiled is None:

@@ -10,16 +10,17 @@ from django.template.loader import render_to_string
 from django.utils.text import slugify
 from django.views.decorators.http import require_GET, require_POST
 
+from fundament.web.accounts.services import workspace_id_of
 from fundament.web.drafts import services
 from fundament.web.drafts.models import Draft
-from fundament.web.drafts.panels import evidence_for, marks_for, panel_context
+from fundament.web.drafts.panels import evidence_for, marks_for, panel_context, panel_name
 from fundament.web.drafts.services import Measured, Text
 from fundament.web.studies.views import study_of
 
 
 def draft_of(request: HttpRequest, draft_id: int) -> Draft:
     """The draft, if it belongs to the workspace of who asks; otherwise 404."""
-    return get_object_or_404(services.drafts_of(request.user), pk=draft_id)
+    return get_object_or_404(Draft.objects.select_related("study"), pk=draft_id, study__workspace_id=workspace_id_of(request.user))
 
 
 @require_GET
@@ -42,7 +43,7 @@ def new_draft(request: HttpRequest, study_id: int) -> HttpResponse:
 def write(request: HttpRequest, draft_id: int) -> HttpResponse:
     """The writing screen."""
     draft = draft_of(request, draft_id)
-    measured = services.measure_stored(draft)
+    measured = services.measure(draft.study_id, draft.study.language, Text(draft.html, draft.title_tag, draft.meta_description))
     context = {"draft": draft, "study": draft.study, **panel_context(measured, request.GET.get("panel", "edits"))}
     context["conflicts"] = draft.revisions.filter(reason="conflict").count()
     return render(request, "drafts/write.html", context)
@@ -74,11 +75,13 @@ def save(request: HttpRequest, draft_id: int) -> HttpResponse:
 @require_GET
 def panel(request: HttpRequest, draft_id: int) -> HttpResponse:
     """Another panel for the stored text, with the marks and evidence of a chosen subject."""
-    draft = draft_of(request, draft_id)
-    measured = services.measure_stored(draft)
-    return JsonResponse(
-        _parts(request, measured, request.GET.get("panel", ""), request.GET.get("part", ""), request.GET.get("subject", ""))
-    )
+    try:
+        draft = services.draft_for_measuring(draft_id, request.user)
+    except Draft.DoesNotExist as error:
+        raise Http404 from error
+    name = panel_name(request.GET.get("panel", ""))
+    measured = services.measure_stored(draft, with_items=name != "edits")
+    return JsonResponse(_parts(request, measured, name, request.GET.get("part", ""), request.GET.get("subject", "")))
 
 
 def _parts(request: HttpRequest, measured: Measured, panel_name: str, part: str, subject: str, *, quick: bool = False) -> dict[str, object]:

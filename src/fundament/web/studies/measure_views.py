@@ -34,7 +34,7 @@ def _columns(has_draft: bool) -> tuple[Column, ...]:
 def measures(request: HttpRequest, study_id: int) -> HttpResponse:
     """TF-IDF, WDF*IDF and BM25 of terms of one, two and three words."""
     study = study_of(request, study_id)
-    compiled = compiled_of(study) if study.state == "ready" else None
+    compiled = compiled_of(study.pk) if study.state == "ready" else None
     context: dict[str, Any] = {"study": study, "tab": "terms", "yardstick": compiled.yardstick if compiled else None}
     if compiled is None:
         return render(request, "studies/measures.html", context)

@@ -52,7 +52,7 @@ def new_study(request: HttpRequest) -> HttpResponse:
 def _results_context(study: Study) -> dict[str, Any]:
     results = list(study.results.all())
     states = Counter(r.state for r in results)
-    compiled = compiled_of(study) if study.state == "ready" else None
+    compiled = compiled_of(study.pk) if study.state == "ready" else None
     yardstick = compiled.yardstick if compiled else None
     done = states["read"] + states["failed"]
     return {

@@ -37,7 +37,7 @@ ENTITY_COLUMNS = (
 
 def _open(request: HttpRequest, study_id: int, tab: str) -> tuple[Study, Yardstick | None, dict[str, Any]]:
     study = study_of(request, study_id)
-    compiled = compiled_of(study) if study.state == "ready" else None
+    compiled = compiled_of(study.pk) if study.state == "ready" else None
     yardstick = compiled.yardstick if compiled else None
     return study, yardstick, {"study": study, "tab": tab, "yardstick": yardstick}
 

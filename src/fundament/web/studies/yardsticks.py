@@ -63,25 +63,25 @@ def outdated_studies() -> list[int]:
     return list(YardstickRecord.objects.exclude(version=CORE_VERSION).filter(study__state="ready").values_list("study_id", flat=True))
 
 
-def compiled_of(study: Study, number: int | None = None) -> CompiledYardstick | None:
+def compiled_of(study_id: int, number: int | None = None) -> CompiledYardstick | None:
     """The study's yardstick ready for scoring, from this process's memory when it is the newest; None when there is none.
 
     number: of its record, where whoever asks has read it already.
     """
     if number is None:
-        number = YardstickRecord.objects.filter(study=study).values_list("number", flat=True).first()
+        number = YardstickRecord.objects.filter(study_id=study_id).values_list("number", flat=True).first()
     if number is None:
-        _compiled.pop(study.pk, None)
+        _compiled.pop(study_id, None)
         return None
-    known = _compiled.get(study.pk)
+    known = _compiled.get(study_id)
     if known is not None and known[0] == number:
-        _compiled.move_to_end(study.pk)
+        _compiled.move_to_end(study_id)
         return known[1]
-    record = YardstickRecord.objects.get(study=study)
+    record = YardstickRecord.objects.get(study_id=study_id)
     if record.data is None:
         return None
     compiled = CompiledYardstick(from_plain(Yardstick, record.data))
-    _remember(study.pk, record.number, compiled)
+    _remember(study_id, record.number, compiled)
     return compiled
 
 
