@@ -1,7 +1,7 @@
 """The application as people feel it: its pages, a competitor switched off, many people typing at once.
 
     ./fundament demo                # in another terminal
-    ./fundament bench desk [--address http://127.0.0.1:8000] [--people 100] [--seconds 60]
+    ./fundament bench desk [--address http://127.0.0.1:8000] [--people 100] [--seconds 60] [--words 3000]
 Works on the running demo through HTTP, as a browser would, with drafts of its own, which it leaves behind. Prints milliseconds.
 """
 
@@ -19,7 +19,6 @@ import httpx
 from bench.material import draft_html, quantiles
 
 DEMO_USER, DEMO_PASSWORD = "demo", "limewash"
-WORDS = 3_000
 # A person writes a stretch of one to three saves, rests, has the panel brought, thinks, and goes on; in seconds:
 BETWEEN_SAVES, REST, THINKING = 0.9, 0.4, (2.0, 8.0)
 SENTENCES = ("The joints are raked out by hand.", "Keep the mortar damp for a week.", "A brick should outlive the lime around it.")
@@ -161,13 +160,13 @@ def show(name: str, times: list[float], more: str = "") -> None:
     print("{:36} median {:5.0f} ms   p95 {:5.0f} ms   {}".format(name, *quantiles(times), more))
 
 
-async def measure(address: str, people: int, seconds: float) -> None:
+async def measure(address: str, people: int, seconds: float, words: int) -> None:
     """Print all figures."""
     limits = httpx.Limits(max_connections=people + 10, keepalive_expiry=1.0)
     async with httpx.AsyncClient(base_url=address, timeout=60.0, limits=limits) as client:
         token = await sign_in(client)
         study = await first_study(client)
-        html = draft_html(WORDS)
+        html = draft_html(words)
         typist = await new_typist(client, study, token, html)
         await time_pages(client, study, typist.draft)
         await time_switching(client, study, token)
@@ -187,8 +186,9 @@ def main() -> None:
     parser.add_argument("--address", default="http://127.0.0.1:8000")
     parser.add_argument("--people", type=int, default=100)
     parser.add_argument("--seconds", type=float, default=60.0)
+    parser.add_argument("--words", type=int, default=3_000)
     options = parser.parse_args()
-    asyncio.run(measure(options.address, options.people, options.seconds))
+    asyncio.run(measure(options.address, options.people, options.seconds, options.words))
 
 
 if __name__ == "__main__":

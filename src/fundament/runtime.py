@@ -127,9 +127,9 @@ class Demo:
                         "--workers",
                         "2",
                         "--threads",
-                        "2",
+                        "4",
                         "--keep-alive",
-                        "30",
+                        "2",  # a connection stays with its process; after a pause the one that is free takes it
                         "--log-level",
                         "warning",
                         "--timeout",

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import json
+import threading
 
 from django.http import Http404, HttpRequest, HttpResponse, JsonResponse
 from django.shortcuts import get_object_or_404, redirect, render
@@ -16,6 +17,10 @@ from fundament.web.drafts.models import Draft
 from fundament.web.drafts.panels import evidence_for, marks_for, panel_context, panel_name
 from fundament.web.drafts.services import Measured, Text
 from fundament.web.studies.views import study_of
+
+# In one process two measurements at once would only slow each other, and neither be there before both are: they are done one after another. What takes
+# long elsewhere, such as building a yardstick, does not wait here and is not waited for.
+_one_measurement = threading.Lock()
 
 
 def draft_of(request: HttpRequest, draft_id: int) -> Draft:
@@ -59,15 +64,14 @@ def save(request: HttpRequest, draft_id: int) -> HttpResponse:
         base_version = int(body["base_version"])
     except (ValueError, KeyError, TypeError, RecursionError):
         return JsonResponse({"problem": "What came was not a text. Reload the page; what you typed is kept in this browser."}, status=422)
-    quick = body.get("quick") is True
+    quick, over = body.get("quick") is True, body.get("over") is True
+    chosen = str(body.get("panel", "edits")), str(body.get("part", "")), str(body.get("subject", ""))
     try:
-        saved, measured = services.save_and_measure(
-            draft_id, text, base_version, request.user, over=body.get("over") is True, whole=not quick
-        )
+        with _one_measurement:
+            saved, measured = services.save_and_measure(draft_id, text, base_version, request.user, over=over, whole=not quick)
+            answer = _parts(request, measured, *chosen, quick=quick and not saved.conflict)
     except Draft.DoesNotExist as error:
         raise Http404 from error
-    chosen = str(body.get("panel", "edits")), str(body.get("part", "")), str(body.get("subject", ""))
-    answer = _parts(request, measured, *chosen, quick=quick and not saved.conflict)
     answer |= {"version": saved.version, "conflict": saved.conflict, "revision": saved.revision}
     return JsonResponse(answer)
 
@@ -75,13 +79,15 @@ def save(request: HttpRequest, draft_id: int) -> HttpResponse:
 @require_GET
 def panel(request: HttpRequest, draft_id: int) -> HttpResponse:
     """Another panel for the stored text, with the marks and evidence of a chosen subject."""
+    name = panel_name(request.GET.get("panel", ""))
+    chosen = request.GET.get("part", ""), request.GET.get("subject", "")
     try:
-        draft = services.draft_for_measuring(draft_id, request.user)
+        with _one_measurement:
+            draft = services.draft_for_measuring(draft_id, request.user)
+            answer = _parts(request, services.measure_stored(draft, with_items=name != "edits"), name, *chosen)
     except Draft.DoesNotExist as error:
         raise Http404 from error
-    name = panel_name(request.GET.get("panel", ""))
-    measured = services.measure_stored(draft, with_items=name != "edits")
-    return JsonResponse(_parts(request, measured, name, request.GET.get("part", ""), request.GET.get("subject", "")))
+    return JsonResponse(answer)
 
 
 def _parts(request: HttpRequest, measured: Measured, panel_name: str, part: str, subject: str, *, quick: bool = False) -> dict[str, object]:
