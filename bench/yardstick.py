@@ -1,25 +1,24 @@
 """Yardstick building: from fetched pages with nothing cached, and again with readings at hand (a competitor switched off).
 
-    ./fundament bench yardstick
+    ./fundament bench yardstick [--analysts 2]
 Twenty pages of about 2,000 words with about fifteen headings, made by joining the demo's texts, no sentence the same on two pages. Prints
 seconds, with the memory at its highest.
 """
 
 from __future__ import annotations
 
+import argparse
 import re
 import resource
 import time
 
 from bench.material import KEYWORD, quantiles
-from fundament.core.language import tagging
-from fundament.core.language.vectors import embed
-from fundament.core.language.wordnet import noun_senses
 from fundament.core.reading.read_page import read_page
 from fundament.core.scoring.aim import with_aim
+from fundament.core.warm import warm, warm_for_analysis, warm_for_reading
 from fundament.core.yardstick.build import build_yardstick
 from fundament.core.yardstick.model import ComparedPage
-from fundament.core.yardstick.page_analysis import analyse_page
+from fundament.web.studies import analysts
 from standins.makes import MAKES, render
 from standins.sheets import Sheet, read_folder
 
@@ -60,22 +59,40 @@ def long_sheets() -> list[Sheet]:
 
 
 def main() -> None:
+    parser = argparse.ArgumentParser(prog="bench yardstick")
+    parser.add_argument(
+        "--analysts", type=int, default=2, help="processes that analyse pages beside this one, as the worker has them (1: none)"
+    )
+    options = parser.parse_args()
     sources = [(sheet.address, render(sheet)) for sheet in long_sheets()]
     started = time.perf_counter()
-    tagging._pipeline()
-    embed(["a warm worker has its models loaded"])
-    noun_senses("mortar")
+    analysts.start(options.analysts)
+    warm()
+    warm_for_reading()
+    if options.analysts < 2:
+        warm_for_analysis()
+    # each analyst gets a page to begin with, so that what is timed below finds the models loaded, as in a worker that has been running
+    first = [read_page(f"<p>A page {number} to begin with, at Ashlar Trust.</p>", "") for number in range(2 * options.analysts)]
+    for job in [analysts.analysis_of(reading) for reading in first]:
+        job.result()
     loaded = time.perf_counter()
-    readings = [read_page(html, address) for address, html in sources]
+    readings, jobs = [], []
+    for address, html in sources:
+        readings.append(read_page(html, address))
+        if options.analysts > 1:
+            jobs.append(analysts.analysis_of(readings[-1]))
     read = time.perf_counter()
-    pages = [ComparedPage(n, reading, analyse_page(reading)) for n, reading in enumerate(readings, 1)]
+    jobs = jobs or [analysts.analysis_of(reading) for reading in readings]
+    pages = [ComparedPage(n, reading, job.result()) for n, (reading, job) in enumerate(zip(readings, jobs, strict=True), 1)]
     analysed = time.perf_counter()
     yardstick = build_yardstick(pages, KEYWORD)
     built = time.perf_counter()
     with_aim(yardstick, pages)
     aimed = time.perf_counter()
     words = sum(page.reading.word_count for page in pages)
-    print(f"{len(pages)} pages, {words} words, nothing cached, one process")
+    print(
+        f"{len(pages)} pages, {words} words, nothing cached, analysts beside this process: {options.analysts if options.analysts > 1 else 'none'}"
+    )
     for name, seconds in (
         ("load the models", loaded - started), ("read", read - loaded), ("analyse", analysed - read), ("build", built - analysed),
         ("competitors' scores", aimed - built), ("all but loading", aimed - loaded),
@@ -95,7 +112,9 @@ def main() -> None:
             *quantiles(again), quantiles(aims)[0]
         )
     )
-    print(f"memory at its highest: {resource.getrusage(resource.RUSAGE_SELF).ru_maxrss / 1024:.0f} MB")
+    analysts.stop()
+    own, analyst = (resource.getrusage(who).ru_maxrss / 1024 for who in (resource.RUSAGE_SELF, resource.RUSAGE_CHILDREN))
+    print(f"memory at its highest: {own:.0f} MB" + (f", and {analyst:.0f} MB in the largest analyst" if options.analysts > 1 else ""))
 
 
 if __name__ == "__main__":

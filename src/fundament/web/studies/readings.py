@@ -10,22 +10,30 @@ from fundament.core.reading import model as core
 from fundament.core.reading.corrections import without_repeated
 from fundament.core.version import CORE_VERSION
 from fundament.core.yardstick.model import ComparedPage
-from fundament.core.yardstick.page_analysis import PageAnalysis, analyse_page
+from fundament.core.yardstick.page_analysis import PageAnalysis
+from fundament.web.studies import analysts
 from fundament.web.studies.models import Reading, Result
 
 _KEPT = 300
 _pairs: OrderedDict[int, tuple[core.Reading, PageAnalysis]] = OrderedDict()
 
 
-def store_reading(reading: core.Reading) -> Reading:
-    """Store a reading with its analysis; the same content is analysed and stored once."""
-    known = Reading.objects.filter(content_hash=reading.content_hash, version=CORE_VERSION).first()
+def known_reading(reading: core.Reading) -> Reading | None:
+    """The same content as it is stored already, analysed by this version of the core."""
+    return Reading.objects.filter(content_hash=reading.content_hash, version=CORE_VERSION).first()
+
+
+def store_reading(reading: core.Reading, analysis: PageAnalysis | None = None) -> Reading:
+    """Store a reading with its analysis; the same content is analysed and stored once. analysis: where it is at hand."""
+    known = known_reading(reading)
     if known is not None:
         return known
+    if analysis is None:
+        analysis = analysts.analysis_of(reading).result()
     stored, _ = Reading.objects.get_or_create(
         content_hash=reading.content_hash,
         version=CORE_VERSION,
-        defaults={"url": reading.url, "reading": to_plain(reading), "analysis": to_plain(analyse_page(reading))},
+        defaults={"url": reading.url, "reading": to_plain(reading), "analysis": to_plain(analysis)},
     )
     return stored
 

@@ -2,8 +2,11 @@
 
 from __future__ import annotations
 
+import contextlib
 import logging
+from collections.abc import Iterator
 from concurrent.futures import FIRST_COMPLETED, Future, ThreadPoolExecutor, wait
+from typing import Any
 
 from django.conf import settings
 from django.contrib.auth.models import AbstractBaseUser
@@ -19,10 +22,10 @@ from fundament.providers.errors import PageError, ProviderError
 from fundament.providers.pages import FetchedPage, PageFetcher
 from fundament.providers.results import HttpResults, RankedResult
 from fundament.web.accounts.models import Workspace
-from fundament.web.studies import yardsticks
+from fundament.web.studies import analysts, yardsticks
 from fundament.web.studies.choosing import Candidate, advice_for
-from fundament.web.studies.models import Result, Study
-from fundament.web.studies.readings import store_reading
+from fundament.web.studies.models import Reading, Result, Study
+from fundament.web.studies.readings import known_reading, store_reading
 
 logger = logging.getLogger(__name__)
 
@@ -112,23 +115,40 @@ def _end(study: Study, state: str, problem: str = "") -> None:
 
 
 def _read_waiting(study: Study) -> None:
-    """Fetch the waiting pages a few at a time; analyse and store each as it comes."""
+    """Fetch the waiting pages a few at a time, have each analysed as it comes, and store it."""
     fetcher = page_fetcher()
     waiting = {r.pk: r for r in study.results.exclude(state__in=("read", "failed"))}
     with ThreadPoolExecutor(settings.PAGES_AT_ONCE) as pool:
-        jobs: dict[Future[FetchedPage], Result] = {pool.submit(fetcher.fetch, r.url): r for r in waiting.values()}
+        fetching: dict[Future[Any], Result] = {pool.submit(fetcher.fetch, r.url): r for r in waiting.values()}
+        analysing: dict[Future[Any], tuple[Result, CoreReading]] = {}
         Result.objects.filter(pk__in=list(waiting)).update(state="reading")
-        while jobs:
-            done, _ = wait(jobs, return_when=FIRST_COMPLETED)
-            for job in sorted(done, key=lambda j: jobs[j].rank):
-                result = jobs.pop(job)
-                try:
-                    _store(result, job.result())
-                except PageError as error:
-                    _fail(result, str(error))
-                except Exception:  # whatever one page does must not end the study; the log has the whole story
-                    logger.exception("Reading %s failed", result.url)
-                    _fail(result, "Something went wrong while this page was read. The others are not affected.")
+        while fetching or analysing:
+            done, _ = wait([*fetching, *analysing], return_when=FIRST_COMPLETED)
+            for job in [job for job in fetching if job in done]:
+                result = fetching.pop(job)
+                with _failing_alone(result):
+                    reading = _read(job.result())
+                    stored = known_reading(reading)
+                    if stored is not None:
+                        _note_read(result, reading, stored)
+                    else:
+                        analysing[analysts.analysis_of(reading)] = result, reading
+            for job in [job for job in analysing if job in done]:
+                result, reading = analysing.pop(job)
+                with _failing_alone(result):
+                    _note_read(result, reading, store_reading(reading, analysts.analysis_after_all(job, reading)))
+
+
+@contextlib.contextmanager
+def _failing_alone(result: Result) -> Iterator[None]:
+    """Whatever one page does must not end the study: it is listed with the reason, and the log has the whole story."""
+    try:
+        yield
+    except PageError as error:
+        _fail(result, str(error))
+    except Exception:
+        logger.exception("Reading %s failed", result.url)
+        _fail(result, "Something went wrong while this page was read. The others are not affected.")
 
 
 def _fail(result: Result, problem: str) -> None:
@@ -136,11 +156,15 @@ def _fail(result: Result, problem: str) -> None:
     result.save(update_fields=["state", "problem"])
 
 
-def _store(result: Result, page: FetchedPage) -> None:
+def _read(page: FetchedPage) -> CoreReading:
     reading = read_page(page.content, page.url, header_charset=page.charset, notes=page.notes)
     if reading.word_count == 0:
         raise PageError("The page has no text that counts. It may need a browser to fill it.")
-    result.reading = store_reading(reading)
+    return reading
+
+
+def _note_read(result: Result, reading: CoreReading, stored: Reading) -> None:
+    result.reading = stored
     result.state, result.problem = "read", ""
     result.title = reading.title or result.title
     result.page_kind, result.words, result.headings = reading.kind, reading.word_count, len(reading.headings())

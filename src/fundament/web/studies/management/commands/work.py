@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import asyncio
+import os
 from typing import Any
 
 from django.core.management.base import BaseCommand, CommandParser
@@ -10,7 +11,7 @@ from procrastinate.contrib.django import app
 from procrastinate.jobs import Status
 from procrastinate.utils import utcnow
 
-from fundament.core.warm import warm
+from fundament.core.warm import warm, warm_for_analysis, warm_for_reading
 
 
 class Command(BaseCommand):
@@ -21,11 +22,20 @@ class Command(BaseCommand):
             "--sole", action="store_true", help="no other worker runs on this database: take up all unfinished jobs at once"
         )
 
+        parser.add_argument(
+            "--analysts", type=int, default=min(2, os.cpu_count() or 1), help="processes that analyse pages beside this one (1: none)"
+        )
+
     def handle(self, *args: Any, **options: Any) -> None:
+        from fundament.web.studies import analysts
         from fundament.web.studies.tasks import queue_outdated
 
         queue_outdated()
-        warm(for_reading=True)
+        analysts.start(options["analysts"])
+        warm()
+        warm_for_reading()
+        if options["analysts"] < 2:
+            warm_for_analysis()
         with app.replace_connector(app.connector.get_worker_connector()):  # type: ignore[attr-defined]
             asyncio.run(self._work(options["sole"]))
 
