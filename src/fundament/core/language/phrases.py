@@ -35,20 +35,16 @@ class PhraseMatcher:
     def find(self, lemmas: Sequence[str], joined: Sequence[bool]) -> list[Match]:
         """All matches in one sentence; a phrase never crosses a comma or other mark between words."""
         matches: list[Match] = []
-        root, length, position = self._root, len(lemmas), 0
-        while position < length:
-            node = root.get(lemmas[position])
-            if node is None:
-                position += 1
+        length, free = len(lemmas), 0
+        for position, node in enumerate(map(self._root.get, lemmas)):
+            if node is None or position < free:
                 continue
             found, found_end, end = node.get(_ENDS), position + 1, position + 1
             while end < length and joined[end] and (node := node.get(lemmas[end])) is not None:
                 end += 1
                 if _ENDS in node:
                     found, found_end = node[_ENDS], end
-            if found is None:
-                position += 1
-            else:
+            if found is not None:
                 matches.append(Match(found, position, found_end))
-                position = found_end
+                free = found_end
         return matches

@@ -7,6 +7,7 @@ title, scaled to sum to 1 over the page; the consensus weight is the square root
 
 from __future__ import annotations
 
+import functools
 import math
 from collections import Counter, defaultdict
 from collections.abc import Sequence
@@ -128,16 +129,13 @@ def _join_acronyms(found: dict[tuple[str, ...], Found], pages: Sequence[Compared
         found[long_key] = joined
 
 
-class _ContentWords(dict[str, bool]):
-    """Whether a lemma says something of what stands near it; asked for once per lemma."""
-
-    def __init__(self, language: str) -> None:
-        super().__init__()
-        self._functional, self._empty = function_words(language), empty_words(language)
-
-    def __missing__(self, lemma: str) -> bool:
-        self[lemma] = result = lemma not in self._functional and lemma not in self._empty and len(lemma) > 2 and lemma[0].isalpha()
-        return result
+@functools.lru_cache(maxsize=50_000)
+def _content_of(lemmas: tuple[str, ...], language: str) -> frozenset[str]:
+    """The lemmas of a sentence that say something of what stands near them."""
+    functional, empty = function_words(language), empty_words(language)
+    return frozenset(
+        [lemma for lemma in lemmas if len(lemma) > 2 and lemma not in functional and lemma not in empty and lemma[0].isalpha()]
+    )
 
 
 def _weigh(
@@ -145,9 +143,8 @@ def _weigh(
 ) -> tuple[Entity, ...]:
     matcher = PhraseMatcher((phrase, number) for number, (_, entity) in enumerate(kept) for phrase in sorted(entity.phrases))
     salience = [[0.0] * len(pages) for _ in kept]
-    context: list[Counter[str]] = [Counter() for _ in kept]
-    general: Counter[str] = Counter()
-    is_content = _ContentWords(language)
+    around: list[list[str]] = [[] for _ in kept]
+    everything: list[str] = []
     for page_number, page in enumerate(pages):
         points: dict[int, float] = defaultdict(float)
         blocks = page.reading.main_blocks()
@@ -156,18 +153,19 @@ def _weigh(
             boost = 2.0 if block.kind == "heading" else early
             for sentence in analyse_text(block.text, language):
                 lemmas = sentence.lemmas
-                content = {lemma for lemma in lemmas if is_content[lemma]}
-                general.update(content)
+                content = _content_of(lemmas, language)
+                everything.extend(content)
                 for match in {m.phrase: m for m in matcher.find(lemmas, sentence.joined)}.values():
                     points[match.phrase] += boost
-                    context[match.phrase].update(content.difference(lemmas[match.start : match.end]))
+                    around[match.phrase].extend(content.difference(lemmas[match.start : match.end]))
         whole = sum(points.values())
         for number, value in points.items():
             salience[number][page_number] = value / whole
-    near = [_context(words, general) for words in context]
+    general = Counter(everything)
+    near = [_context(Counter(words), general) for words in around]
     concepts = [n for n, (key, found) in enumerate(kept) if found.kind == "concept" and key not in brought]
     nouns = [_noun_of(min(kept[n][1].phrases), language) for n in concepts]
-    subject = [lemma for lemma, _ in general.most_common(SUBJECT_WORDS)]
+    subject = sorted(general, key=lambda lemma: (-general[lemma], lemma))[:SUBJECT_WORDS]
     kinds = dict(zip(concepts, concept_kinds(nouns, [near[n][:12] for n in concepts], subject), strict=True))
     usual = Counter(kind for kind in kinds.values() if kind in _CONCEPT_KINDS)
     entities = []
