@@ -3,12 +3,15 @@
 from __future__ import annotations
 
 import json
+from datetime import timedelta
 from typing import Any
 
 import pytest
 from django.contrib.auth.models import User
 from django.test import Client
 from django.urls import reverse
+from django.utils import timezone
+from django.utils.html import escape
 from hypothesis import given
 from hypothesis import strategies as st
 
@@ -16,9 +19,10 @@ from fundament.core.reading.read_page import read_page
 from fundament.web.drafts import services
 from fundament.web.drafts.cleaning import clean_html
 from fundament.web.drafts.models import Draft, Revision
-from fundament.web.drafts.panels import PANELS
-from fundament.web.drafts.services import Text, create_draft, html_of_reading, save_and_measure
+from fundament.web.drafts.panels import MOST_EDITS, PANELS
+from fundament.web.drafts.services import KEEP_EVERY, Text, create_draft, html_of_reading, save_and_measure
 from fundament.web.studies.models import Study
+from fundament.web.studies.services import set_chosen
 
 TEXT = "<h1>Repointing brick with lime mortar</h1><p>The lime mortar is softer than the brick.</p>"
 
@@ -159,8 +163,39 @@ def test_a_quick_answer_has_the_same_score_and_no_panel(signed_in: Client, draft
 
 
 def test_typing_takes_few_queries(signed_in: Client, draft: Draft, django_assert_max_num_queries: Any) -> None:
-    with django_assert_max_num_queries(12):
-        post(signed_in, draft, TEXT + "<p>One more.</p>", 1)
+    post(signed_in, draft, TEXT + "<p>The first text is kept as a revision.</p>", 1)
+    with django_assert_max_num_queries(7):
+        post(signed_in, draft, TEXT + "<p>One more.</p>", 2, quick=True)
+    with django_assert_max_num_queries(3):
+        signed_in.get(reverse("draft-panel", args=[draft.pk]))
+
+
+@pytest.mark.parametrize("panel", ["edits", "terms", "entities", "subtopics", "structure", "placement", "no such panel"])
+def test_a_panel_has_what_the_whole_measurement_has(signed_in: Client, study: Study, draft: Draft, panel: str) -> None:
+    shown = signed_in.get(reverse("draft-panel", args=[draft.pk]), {"panel": panel}).json()["panel"]
+    measured = services.measure(study.pk, study.language, Text(TEXT))
+    assert measured.score is not None
+    items = measured.score.items_of(panel)
+    for subject in [item.subject for item in items] or [edit.subject for edit in measured.edits[:MOST_EDITS]]:
+        assert escape(subject).lower() in shown.lower()
+
+
+def test_without_competitors_a_save_says_so_and_keeps_the_text(signed_in: Client, study: Study, draft: Draft) -> None:
+    set_chosen(study, list(study.results.values_list("pk", flat=True)), False)
+    answer = post(signed_in, draft, TEXT + "<p>Kept all the same.</p>", 1, quick=True).json()
+    assert "No competitor is chosen" in answer["panel"] and answer["version"] == 2
+    draft.refresh_from_db()
+    assert "Kept all the same" in draft.html and draft.score is None
+
+
+def test_a_revision_is_kept_every_ten_minutes_and_not_with_every_save(signed_in: Client, draft: Draft) -> None:
+    for version in (1, 2, 3):
+        post(signed_in, draft, f"{TEXT}<p>Save {version}.</p>", version)
+    assert draft.revisions.filter(reason="kept").count() == 1
+    draft.revisions.update(created_at=timezone.now() - KEEP_EVERY - timedelta(seconds=1))
+    post(signed_in, draft, f"{TEXT}<p>Save 4.</p>", 4)
+    assert draft.revisions.filter(reason="kept").count() == 2
+    assert draft.revisions.filter(html__contains="Save 3").exists()
 
 
 def test_drafts_of_others_are_not_found(client: Client, draft: Draft, db: None) -> None:
@@ -171,6 +206,12 @@ def test_drafts_of_others_are_not_found(client: Client, draft: Draft, db: None) 
     client.force_login(other)
     assert client.get(reverse("draft", args=[draft.pk])).status_code == 404
     assert post(client, draft, "x", 1).status_code == 404
+    assert client.get(reverse("draft-panel", args=[draft.pk])).status_code == 404
+    client.force_login(User.objects.create_user("of-no-workspace"))
+    assert post(client, draft, "x", 1).status_code == 404
+    draft.refresh_from_db()
+    assert draft.html == TEXT and not draft.revisions.exists()
+    client.force_login(other)
     assert client.post(reverse("take-over", args=[draft.pk, 1])).status_code == 404
 
 
