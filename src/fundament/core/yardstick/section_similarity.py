@@ -117,9 +117,8 @@ def _words_of(sections: Sequence[tuple[int, Section]], language: str) -> _Words:
     texts, headings = [], []
     for _, section in sections:
         found = Counter(_content(section.text, language))
-        for sign, pattern, times in _SIGNS:
-            if pattern.search(f"{section.heading} {section.text}"):
-                found[sign] += times
+        for sign, times in _signs_in(f"{section.heading} {section.text}"):
+            found[sign] += times
         texts.append(found)
         headings.append(Counter(_content(section.heading, language)))
     lemmas = sorted({lemma for found in (*texts, *headings) for lemma in found})
@@ -158,6 +157,11 @@ def _content(text: str, language: str) -> tuple[str, ...]:
         for token in tokenize(text, language)
         if len(token.lemma) > 2 and not token.lemma[0].isdigit() and token.lemma not in functional and token.text.lower() not in functional
     )
+
+
+@functools.lru_cache(maxsize=4_000)
+def _signs_in(text: str) -> tuple[tuple[str, int], ...]:
+    return tuple((sign, times) for sign, pattern, times in _SIGNS if pattern.search(text))
 
 
 def plain_label(heading: str) -> str:
