@@ -57,7 +57,7 @@ def read_draft(html: str, *, title: str = "", description: str = "", url: str = 
     )
 
 
-@functools.lru_cache(maxsize=20_000)
+@functools.lru_cache(maxsize=10_000)
 def _read_piece(html: str, url: str) -> _Body:
     return _read_body(parse_html(html), url)
 
