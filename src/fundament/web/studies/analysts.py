@@ -40,7 +40,8 @@ def stop() -> None:
 
 
 def analysis_of(reading: Reading) -> Future[PageAnalysis]:
-    """The analysis of a page, which may not be there yet. Its result raises what `analysis_after_all` is for, when a process ended over some page."""
+    """The analysis of a page, which may not be there yet. When a process ended over some page, asking for the result raises BrokenProcessPool, which
+    `analysis_after_all` deals with."""
     pool = _pool
     if pool is None:
         return _here(reading)
