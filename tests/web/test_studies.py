@@ -78,11 +78,16 @@ def test_a_results_service_that_is_down_ends_with_a_sentence(workspace: Workspac
 
 
 def test_awkward_pages_do_not_stop_a_study(workspace: Workspace, user: User, outside: str, monkeypatch: pytest.MonkeyPatch) -> None:
-    from fundament.providers.pages import FetchLimits, PageFetcher
+    from fundament.providers.pages import FetchedPage, FetchLimits, PageFetcher
 
-    monkeypatch.setattr(
-        services, "page_fetcher", lambda: PageFetcher(simulated_proxy=outside, limits=FetchLimits(seconds=5, connect_seconds=4))
-    )
+    class Fetcher:
+        """Impatient only with the page that never ends, so that a busy machine fails no other."""
+
+        def fetch(self, url: str) -> FetchedPage:
+            limits = FetchLimits(seconds=3) if url.endswith("/drip") else FetchLimits(seconds=120, connect_seconds=60)
+            return PageFetcher(simulated_proxy=outside, limits=limits).fetch(url)
+
+    monkeypatch.setattr(services, "page_fetcher", Fetcher)
     study = make_study(workspace, user, keyword="awkward pages", depth=30)
     assert study.state == "ready"
     results = {r.url.removeprefix("https://odd.example"): r for r in study.results.all()}
