@@ -12,10 +12,10 @@ import argparse
 from playwright.sync_api import Page, expect, sync_playwright
 
 from bench.desk import DEMO_PASSWORD, DEMO_USER
-from bench.material import draft_html, quantiles
+from bench.material import quantiles
+from bench.typists import neutral_html
 
 ROUNDS = 40
-WORDS = 3_000
 # Keeps the time of the last key, of the save sent after the pause, and of the core drawn anew and painted.
 WATCH = """() => {
   window.times = {};
@@ -27,7 +27,7 @@ WATCH = """() => {
 
 
 def open_draft(page: Page, address: str) -> None:
-    """Sign in and begin a draft with WORDS words in the first study."""
+    """Sign in and begin a draft with the neutral text in the first study."""
     page.goto(f"{address}/sign-in/")
     page.fill("[name=username]", DEMO_USER)
     page.fill("[name=password]", DEMO_PASSWORD)
@@ -43,7 +43,7 @@ def open_draft(page: Page, address: str) -> None:
           data.setData("text/html", html);
           document.querySelector(".sheet-text").dispatchEvent(new ClipboardEvent("paste", {clipboardData: data, bubbles: true, cancelable: true}));
         }""",
-        draft_html(WORDS),
+        neutral_html(),
     )
     expect(page.locator("#save-state")).to_have_text("Saved", timeout=20_000)
 

@@ -1,14 +1,17 @@
 """The application as people feel it: its pages, a competitor switched off, many people typing at once.
 
     ./fundament demo                # in another terminal
-    ./fundament bench desk [--address http://127.0.0.1:8000] [--people 100] [--seconds 60] [--words 3000]
-Works on the running demo through HTTP, as a browser would, with drafts of its own, which it leaves behind. Prints milliseconds.
+    ./fundament bench desk [--address http://127.0.0.1:8000] [--people 100] [--studies 40] [--seconds 60] [--words 3000]
+Works on the running demo through HTTP, as a browser would, with studies and drafts of its own, which it leaves behind. Each person types another text, in
+one of the studies. Prints milliseconds, and the share of one core that making the load takes.
 """
 
 from __future__ import annotations
 
 import argparse
 import asyncio
+import csv
+import io
 import random
 import re
 import time
@@ -16,7 +19,8 @@ from dataclasses import dataclass, field
 
 import httpx
 
-from bench.material import draft_html, quantiles
+from bench.material import quantiles
+from bench.typists import neutral_html, text_of
 
 DEMO_USER, DEMO_PASSWORD = "demo", "limewash"
 # A person writes a stretch of one to three saves, rests, has the panel brought, thinks, and goes on; in seconds:
@@ -117,6 +121,24 @@ async def time_switching(client: httpx.AsyncClient, study: str, token: str) -> N
     show("a competitor switched off or on", times)
 
 
+async def open_studies(client: httpx.AsyncClient, study: str, token: str, count: int) -> list[str]:
+    """So many studies of the same pages, each with another choice of eight of them; the addresses, once all are read."""
+    rows = list(csv.DictReader(io.StringIO((await client.get(f"{study}?format=csv")).text.lstrip("\ufeff"))))
+    pages = [row["url"] for row in rows if row["kind"] == "article" and int(row["words"] or 0) > 200]
+    opened = []
+    for number in range(count):
+        form = {
+            "keyword": f"repointing brick with lime mortar {number}", "country": "gb", "language": "en", "device": "desktop", "depth": "20",
+            "addresses": "\n".join(random.Random(number).sample(pages, min(8, len(pages)))),
+        }  # fmt: skip
+        response = await client.post("/studies/new/", data=form, headers={"X-CSRFToken": token})
+        opened.append(response.headers["Location"])
+    for address in opened:
+        while "the aim is" not in (await client.get(address)).text:
+            await asyncio.sleep(0.5)
+    return opened
+
+
 async def new_typist(client: httpx.AsyncClient, study: str, token: str, html: str) -> Typist:
     """A person with a draft of their own that holds this text."""
     number = study.split("/")[-2]
@@ -132,6 +154,7 @@ async def new_typist(client: httpx.AsyncClient, study: str, token: str, html: st
 async def type_together(client: httpx.AsyncClient, typists: list[Typist], seconds: float) -> None:
     """All people type at once for so long; then every draft is fetched and must hold what was typed last."""
     until = time.perf_counter() + seconds
+    used = time.process_time()
 
     async def write(typist: Typist, chance: random.Random) -> None:
         await asyncio.sleep(chance.uniform(0, THINKING[1]))
@@ -145,13 +168,15 @@ async def type_together(client: httpx.AsyncClient, typists: list[Typist], second
             await asyncio.sleep(chance.uniform(*THINKING))
 
     await asyncio.gather(*(write(typist, random.Random(number)) for number, typist in enumerate(typists)))
+    load = time.process_time() - used
     lost = sum(typist.failures for typist in typists)
     for typist in typists:
         stored = (await client.get(f"{typist.draft}export/")).text
         lost += len(re.findall("\\w+", re.sub("<[^>]+>", " ", typist.html))) > len(re.findall("\\w+", re.sub("<[^>]+>", " ", stored)))
     times = [value for typist in typists for value in typist.times]
     panels = [value for typist in typists for value in typist.panel_times]
-    show(f"{len(typists)} people typing: score", times, f"{(len(times) + len(panels)) / seconds:.0f} answers a second, {lost} lost")
+    answers = f"{(len(times) + len(panels)) / seconds:.0f} answers a second, {lost} lost, the load itself {100 * load / seconds:.0f} % of a core"
+    show(f"{len(typists)} people typing: score", times, answers)
     show(f"{len(typists)} people typing: edits at rest", panels)
 
 
@@ -160,14 +185,13 @@ def show(name: str, times: list[float], more: str = "") -> None:
     print("{:36} median {:5.0f} ms   p95 {:5.0f} ms   {}".format(name, *quantiles(times), more))
 
 
-async def measure(address: str, people: int, seconds: float, words: int) -> None:
+async def measure(address: str, people: int, studies: int, seconds: float, words: int) -> None:
     """Print all figures."""
     limits = httpx.Limits(max_connections=people + 10, keepalive_expiry=1.0)
     async with httpx.AsyncClient(base_url=address, timeout=60.0, limits=limits) as client:
         token = await sign_in(client)
         study = await first_study(client)
-        html = draft_html(words)
-        typist = await new_typist(client, study, token, html)
+        typist = await new_typist(client, study, token, neutral_html())
         await time_pages(client, study, typist.draft)
         await time_switching(client, study, token)
         chance = random.Random(0)
@@ -177,7 +201,8 @@ async def measure(address: str, people: int, seconds: float, words: int) -> None
             await typist.rests(client)
         show("one person typing: score", typist.times)
         show("one person typing: edits at rest", typist.panel_times)
-        typists = [await new_typist(client, study, token, html) for _ in range(people)]
+        opened = await open_studies(client, study, token, studies)
+        typists = [await new_typist(client, opened[n % len(opened)], token, text_of(n, words)) for n in range(people)]
         await type_together(client, typists, seconds)
 
 
@@ -185,10 +210,11 @@ def main() -> None:
     parser = argparse.ArgumentParser(prog="bench desk")
     parser.add_argument("--address", default="http://127.0.0.1:8000")
     parser.add_argument("--people", type=int, default=100)
+    parser.add_argument("--studies", type=int, default=40)
     parser.add_argument("--seconds", type=float, default=60.0)
     parser.add_argument("--words", type=int, default=3_000)
     options = parser.parse_args()
-    asyncio.run(measure(options.address, options.people, options.seconds, options.words))
+    asyncio.run(measure(options.address, options.people, options.studies, options.seconds, options.words))
 
 
 if __name__ == "__main__":

@@ -1,4 +1,4 @@
-"""Keystroke to score: a 3,000-word draft, one character typed, then cleaned, read, scored and its edits found.
+"""Keystroke to score: a long draft that shares nothing with the competitors' pages, one character typed, then cleaned, read, scored and its edits found.
 
     ./fundament bench keystroke
 Prints the median and p95 in milliseconds of each step, without the network and the database.
@@ -8,7 +8,8 @@ from __future__ import annotations
 
 import time
 
-from bench.material import build, draft_html, quantiles
+from bench.material import build, quantiles
+from bench.typists import neutral_html
 from fundament.core.edits.next_edits import edits_for_features
 from fundament.core.reading.read_draft import read_draft
 from fundament.core.scoring.compiled import CompiledYardstick
@@ -21,7 +22,7 @@ ROUNDS, WORDS = 60, 3000
 
 def main() -> None:
     compiled = CompiledYardstick(build(planned_words=WORDS))
-    html = draft_html(WORDS)
+    html = neutral_html()
     steps: dict[str, list[float]] = {name: [] for name in ("clean", "read", "analyse", "score", "edits", "all")}
     for number in range(ROUNDS):
         place = html.find("</p>", len(html) * (number % 10) // 10)

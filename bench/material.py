@@ -1,4 +1,4 @@
-"""What the benchmarks measure on: the demo pages and a long draft made from them."""
+"""What the benchmarks measure on: the demo pages and their yardstick."""
 
 from __future__ import annotations
 
@@ -8,7 +8,7 @@ from fundament.core.yardstick.build import build_yardstick
 from fundament.core.yardstick.model import ComparedPage, Settings, Yardstick
 from fundament.core.yardstick.page_analysis import analyse_page
 from standins.makes import render
-from standins.sheets import read_folder, to_html
+from standins.sheets import read_folder
 
 KEYWORD = "repointing brick with lime mortar"
 
@@ -28,19 +28,6 @@ def build(planned_words: int = 0) -> Yardstick:
     """The yardstick of all demo pages, for a text of so many words (0: as long as theirs usually are)."""
     found = pages()
     return with_aim(build_yardstick(found, KEYWORD, Settings(planned_words=planned_words)), found)
-
-
-def draft_html(words: int) -> str:
-    """A draft of about so many words, from the texts of the demo."""
-    parts: list[str] = []
-    count = 0
-    for sheet in read_folder("repointing"):
-        for block in to_html(sheet.text).split("\n\n"):
-            if count >= words:
-                return "".join(parts)
-            parts.append(block)
-            count += len(block.split())
-    return "".join(parts)
 
 
 def quantiles(values: list[float]) -> tuple[float, float]:
