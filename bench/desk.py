@@ -175,7 +175,9 @@ async def type_together(client: httpx.AsyncClient, typists: list[Typist], second
         lost += len(re.findall("\\w+", re.sub("<[^>]+>", " ", typist.html))) > len(re.findall("\\w+", re.sub("<[^>]+>", " ", stored)))
     times = [value for typist in typists for value in typist.times]
     panels = [value for typist in typists for value in typist.panel_times]
-    answers = f"{(len(times) + len(panels)) / seconds:.0f} answers a second, {lost} lost, the load itself {100 * load / seconds:.0f} % of a core"
+    answers = (
+        f"{(len(times) + len(panels)) / seconds:.0f} answers a second, {lost} lost, the load itself {100 * load / seconds:.0f} % of a core"
+    )
     show(f"{len(typists)} people typing: score", times, answers)
     show(f"{len(typists)} people typing: edits at rest", panels)
 

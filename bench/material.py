@@ -2,10 +2,10 @@
 
 from __future__ import annotations
 
+from fundament.core.consensus.build import build_consensus
+from fundament.core.consensus.decide import Decisions, decide
 from fundament.core.reading.read_page import read_page
-from fundament.core.scoring.aim import with_aim
-from fundament.core.yardstick.build import build_yardstick
-from fundament.core.yardstick.model import ComparedPage, Settings, Yardstick
+from fundament.core.yardstick.model import ComparedPage, Yardstick
 from fundament.core.yardstick.page_analysis import analyse_page
 from standins.makes import render
 from standins.sheets import read_folder
@@ -27,7 +27,7 @@ def pages() -> list[ComparedPage]:
 def build(planned_words: int = 0) -> Yardstick:
     """The yardstick of all demo pages, for a text of so many words (0: as long as theirs usually are)."""
     found = pages()
-    return with_aim(build_yardstick(found, KEYWORD, Settings(planned_words=planned_words)), found)
+    return decide(build_consensus(found, KEYWORD), decisions=Decisions(planned_words=planned_words))
 
 
 def quantiles(values: list[float]) -> tuple[float, float]:

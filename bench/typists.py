@@ -25,7 +25,14 @@ _WHY = """for water goes out where it finds it easiest|and that is most of the w
 machine would be quicker|since every wall dries in its own time|and the bricks are the better for it|as anybody can see from the pavement|which costs nothing
 but patience|and the rain does the rest|before the lime has begun to harden|so the face of the brick stays whole|and nobody notices, which is the point|for a
 joint is meant to give way first|however dull it may be""".replace("\n", " ").split("|")
-_HEADINGS = """What {what} needs|How {who} goes about it|{when_}: what to expect|Why {what} comes first|A word on {what}|When to stop""".split("|")
+_HEADINGS = [
+    "What {what} needs",
+    "How {who} goes about it",
+    "{when_}: what to expect",
+    "Why {what} comes first",
+    "A word on {what}",
+    "When to stop",
+]
 
 
 def text_of(number: int, words: int) -> str:
@@ -39,7 +46,7 @@ def text_of(number: int, words: int) -> str:
             heading = pattern.format(what=chance.choice(_WHAT), who=chance.choice(_WHO), when_=chance.choice(_WHEN))
             parts.append(f"<h2>{heading[0].upper()}{heading[1:]}</h2>")
         sentences = [_sentence(chance) for _ in range(chance.randint(3, 7))]
-        parts.append(f"<p>{html.escape(' '.join(sentences))}</p>")
+        parts.append(f"<p>{html.escape(' '.join(sentences), quote=False)}</p>")
         count += sum(len(sentence.split()) for sentence in sentences)
     return "".join(parts)
 

@@ -13,10 +13,10 @@ import resource
 import time
 
 from bench.material import KEYWORD, quantiles
+from fundament.core.consensus.build import build_consensus
+from fundament.core.consensus.decide import Decisions, decide
 from fundament.core.reading.read_page import read_page
-from fundament.core.scoring.aim import with_aim
 from fundament.core.warm import warm, warm_for_analysis, warm_for_reading
-from fundament.core.yardstick.build import build_yardstick
 from fundament.core.yardstick.model import ComparedPage
 from fundament.web.studies import analysts
 from standins.makes import MAKES, render
@@ -85,9 +85,9 @@ def main() -> None:
     jobs = jobs or [analysts.analysis_of(reading) for reading in readings]
     pages = [ComparedPage(n, reading, job.result()) for n, (reading, job) in enumerate(zip(readings, jobs, strict=True), 1)]
     analysed = time.perf_counter()
-    yardstick = build_yardstick(pages, KEYWORD)
+    consensus = build_consensus(pages, KEYWORD)
     built = time.perf_counter()
-    with_aim(yardstick, pages)
+    decide(consensus)
     aimed = time.perf_counter()
     words = sum(page.reading.word_count for page in pages)
     print(
@@ -95,20 +95,20 @@ def main() -> None:
     )
     for name, seconds in (
         ("load the models", loaded - started), ("read", read - loaded), ("analyse", analysed - read), ("build", built - analysed),
-        ("competitors' scores", aimed - built), ("all but loading", aimed - loaded),
+        ("decide", aimed - built), ("all but loading", aimed - loaded),
     ):  # fmt: skip
         print(f"{name:20} {seconds:6.2f} s")
     again, aims = [], []
     for left_out in range(7):
         kept = [page for n, page in enumerate(pages) if n != left_out]
         begin = time.perf_counter()
-        one = build_yardstick(kept, KEYWORD)
+        one = build_consensus(kept, KEYWORD)
         middle = time.perf_counter()
-        with_aim(one, kept)
+        decide(one, decisions=Decisions(planned_words=1_500))
         again.append(middle - begin)
         aims.append(time.perf_counter() - middle)
     print(
-        "readings cached, one competitor switched off: build median {:.2f} s, p95 {:.2f} s; scores median {:.2f} s".format(
+        "readings cached, one competitor switched off: build median {:.2f} s, p95 {:.2f} s; decide median {:.3f} s".format(
             *quantiles(again), quantiles(aims)[0]
         )
     )

@@ -10,14 +10,13 @@ import pytest
 from hypothesis import settings
 
 from fundament.core.reading.read_page import read_page
-from fundament.core.scoring.aim import with_aim
 from fundament.core.scoring.compiled import CompiledYardstick
-from fundament.core.yardstick.build import build_yardstick
 from fundament.core.yardstick.model import ComparedPage, Yardstick
 from fundament.core.yardstick.page_analysis import analyse_page
 from standins.makes import render
 from standins.server import make_server
 from standins.sheets import Sheet, read_folder
+from tests.helpers import yardstick_of
 
 # where nobody can look into a find at once, the same examples are tried each time; at a desk new ones are
 settings.register_profile("steady", derandomize=True)
@@ -45,7 +44,7 @@ def articles(sheets: list[Sheet]) -> list[ComparedPage]:
 
 @pytest.fixture(scope="session")
 def yardstick(articles: list[ComparedPage]) -> Yardstick:
-    return with_aim(build_yardstick(articles, KEYWORD), articles)
+    return yardstick_of(articles, KEYWORD)
 
 
 @pytest.fixture(scope="session")

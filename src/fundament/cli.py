@@ -49,6 +49,7 @@ def main(arguments: list[str] | None = None) -> int:
         return runtime.run(options)
     from fundament.commands import analyse_command, print_json, read_command
     from fundament.core.errors import CoreError
+    from fundament.messages import say_error
     from fundament.providers.errors import ProviderError
 
     try:
@@ -57,7 +58,7 @@ def main(arguments: list[str] | None = None) -> int:
         else:
             output = analyse_command(options.keyword, options.pages, options.draft, options.language, options.skos)
     except (CoreError, ProviderError) as error:
-        print(f"fundament: {error}", file=sys.stderr)
+        print(f"fundament: {say_error(error)}", file=sys.stderr)
         return 2
     try:
         print_json(output)

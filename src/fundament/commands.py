@@ -9,6 +9,8 @@ from collections.abc import Sequence
 from pathlib import Path
 from typing import Any
 
+from fundament.core.consensus.build import build_consensus
+from fundament.core.consensus.decide import decide
 from fundament.core.edits.model import Edit
 from fundament.core.edits.next_edits import edits_for_features
 from fundament.core.errors import CoreError
@@ -16,17 +18,16 @@ from fundament.core.reading.corrections import without_repeated
 from fundament.core.reading.model import Reading
 from fundament.core.reading.read_draft import read_draft, text_to_html
 from fundament.core.reading.read_page import read_page
-from fundament.core.scoring.aim import with_aim
 from fundament.core.scoring.compiled import CompiledYardstick
 from fundament.core.scoring.features import draft_features
 from fundament.core.scoring.model import Item, Score
 from fundament.core.scoring.score import score_features
-from fundament.core.yardstick.build import build_yardstick
 from fundament.core.yardstick.keyword_zones import keyword_uses, zone_advice, zone_ranges
 from fundament.core.yardstick.model import ComparedPage, Range, Settings, Yardstick
 from fundament.core.yardstick.page_analysis import analyse_page
 from fundament.core.yardstick.skos import read_skos
 from fundament.core.yardstick.trade_measures import TermMeasures, trade_measures
+from fundament.messages import say, say_all, subject_of
 from fundament.providers.pages import PageFetcher
 
 MOST_DRAFT_BYTES = 3_000_000
@@ -50,7 +51,7 @@ def read_command(source: str) -> dict[str, Any]:
         "description": reading.description,
         "language": reading.language,
         "kind": reading.kind,
-        "kind_evidence": [{"kind": e.kind, "found": e.found, "points": e.points} for e in reading.kind_evidence],
+        "kind_evidence": [{"kind": e.kind, "found": say(e.found), "points": e.points} for e in reading.kind_evidence],
         "blocks": [
             {"kind": b.kind, "level": b.level, "text": b.text, "main": b.main, **({"left_out": b.left_out} if b.left_out else {})}
             for b in reading.blocks
@@ -63,7 +64,7 @@ def read_command(source: str) -> dict[str, Any]:
         "published": reading.published,
         "modified": reading.modified,
         "structured_types": list(reading.structured_types),
-        "notes": list(reading.notes),
+        "notes": [say(note) for note in reading.notes],
         "version": reading.version,
     }
 
@@ -71,14 +72,14 @@ def read_command(source: str) -> dict[str, Any]:
 def analyse_command(keyword: str, folder: str, draft: str = "", language: str = "", skos: str = "") -> dict[str, Any]:
     """What `./fundament analyse` prints. language: only pages in it are compared ("" for that of most pages). skos: a file of own entities."""
     if not keyword.strip():
-        raise CoreError("The keyword is empty. Give one with --keyword.")
+        raise CoreError("command.keyword_empty")
     pages = [ComparedPage(rank, reading, analyse_page(reading)) for rank, reading in _pages_of(Path(folder))]
     if language:
         pages = [page for page in pages if page.reading.language == language]
         if not pages:
-            raise CoreError(f"None of the pages in {folder} is in the language {language}.")
+            raise CoreError("command.no_language", folder=folder, language=language)
     own = read_skos(_read_bytes(Path(skos)), Path(skos).name, language or "en") if skos else ()
-    yardstick = with_aim(build_yardstick(pages, keyword, Settings(own_entities=own)), pages)
+    yardstick = decide(build_consensus(pages, keyword, Settings(own_entities=own)))
     output: dict[str, Any] = {
         "keyword": yardstick.keyword,
         "language": yardstick.language,
@@ -107,30 +108,30 @@ def analyse_command(keyword: str, folder: str, draft: str = "", language: str = 
 
 
 def _measured(yardstick: Yardstick, result: Score, edits: Sequence[Edit]) -> dict[str, Any]:
-    gains = {(edit.kind, edit.subject): edit.gain for edit in edits}
-    items = {(item.part, item.subject): item for item in result.items}
+    gains = {(edit.finding.check, edit.finding.subject_key): edit.gain.middle for edit in edits}
+    items = {(item.part, item.key): item for item in result.items}
     structure = {}
     for name, wanted in yardstick.structure.items():
-        item = next((i for i in result.items_of("structure") if i.subject == _measure_name(name)), None)
+        item = items.get(("structure", name))
         structure[name] = {**_range(wanted), **({"draft": item.value} if item else {})}
 
-    def state_of(part: str, subject: str) -> Item:
-        return items[(part, subject)]
+    def state_of(part: str, key: str) -> Item:
+        return items[(part, key)]
 
     return {
         "terms": [
             {
                 **_term(term),
                 "draft": {
-                    "count": int(state_of("terms", term.name).value),
-                    "state": state_of("terms", term.name).state,
-                    "gain": gains.get(("use_term", term.name), gains.get(("take_out", term.name), 0.0)),
+                    "count": int(state_of("terms", term.key).value),
+                    "state": state_of("terms", term.key).state,
+                    "gain": gains.get(("use_term", term.key), gains.get(("take_out", term.key), 0.0)),
                 },
             }
             for term in yardstick.terms
         ],
-        "entities": [{**_entity(e), "state": state_of("entities", e.name).state} for e in yardstick.entities],
-        "subtopics": [{**_subtopic(s), "state": state_of("subtopics", s.label).state} for s in yardstick.subtopics],
+        "entities": [{**_entity(e), "state": state_of("entities", e.key).state} for e in yardstick.entities],
+        "subtopics": [{**_subtopic(s), "state": state_of("subtopics", s.key).state} for s in yardstick.subtopics],
         "own_headings": list(result.own_headings),
         "structure": structure,
         "score": {
@@ -139,14 +140,11 @@ def _measured(yardstick: Yardstick, result: Score, edits: Sequence[Edit]) -> dic
             "aim": result.aim,
             "enough": result.enough,
         },
-        "edits": [{"kind": edit.kind, "subject": edit.subject, "gain": edit.gain, "text": edit.text} for edit in edits],
+        "edits": [
+            {"kind": e.finding.check, "subject": subject_of(e.finding), "gain": e.gain.middle, "text": say_all(e.finding.messages)}
+            for e in edits
+        ],
     }
-
-
-def _measure_name(name: str) -> str:
-    from fundament.core.yardstick.structure import MEASURES
-
-    return MEASURES[name]
 
 
 def _page(page: ComparedPage, yardstick: Yardstick) -> dict[str, Any]:
@@ -187,20 +185,35 @@ def _zones(yardstick: Yardstick, uses: dict[str, tuple[int, int]] | None = None)
         for place, (name, wanted) in enumerate(zip(("exact", "partial"), ranges, strict=True)):
             zones[zone][name] = _range(wanted)
             if uses is not None:
-                zones[zone][name] |= {"draft": uses[zone][place], "advice": zone_advice(uses[zone][place], wanted)}
+                zones[zone][name] |= {"draft": uses[zone][place], "advice": say(zone_advice(uses[zone][place], wanted))}
     return zones
 
 
 def _term(term: Any) -> dict[str, Any]:
-    return {"term": term.name, "tier": term.tier, "pages": term.pages, "weight": term.weight, "range": [term.low, term.high]}
+    return {
+        "key": term.key,
+        "term": term.name,
+        "tier": term.tier,
+        "pages": term.pages,
+        "weight": term.weight,
+        "range": [term.low, term.high],
+    }
 
 
 def _entity(entity: Any) -> dict[str, Any]:
-    return {"name": entity.name, "kind": entity.kind, "aliases": list(entity.aliases), "pages": entity.pages, "weight": entity.weight}
+    return {
+        "key": entity.key,
+        "name": entity.name,
+        "kind": entity.kind,
+        "aliases": list(entity.aliases),
+        "pages": entity.pages,
+        "weight": entity.weight,
+    }
 
 
 def _subtopic(subtopic: Any) -> dict[str, Any]:
     return {
+        "key": subtopic.key,
         "label": subtopic.label,
         "pages": subtopic.pages,
         "weight": subtopic.weight,
@@ -216,15 +229,15 @@ def _read_bytes(path: Path) -> bytes:
     try:
         return path.read_bytes()
     except IsADirectoryError:
-        raise CoreError(f"{path} is a folder, not a file.") from None
+        raise CoreError("command.is_folder", path=str(path)) from None
     except OSError:
-        raise CoreError(f"The file {path} cannot be read.") from None
+        raise CoreError("command.cannot_read", path=str(path)) from None
 
 
 def _pages_of(folder: Path) -> list[tuple[int, Reading]]:
     """(rank, reading) of every HTML file, in the order of results.csv (rank,url,file) or of the names."""
     if not folder.is_dir():
-        raise CoreError(f"There is no folder {folder}. Give one that holds HTML files.")
+        raise CoreError("command.no_folder", folder=str(folder))
     listed = folder / "results.csv"
     rows: list[tuple[int, str, Path]] = []
     if listed.is_file():
@@ -233,13 +246,13 @@ def _pages_of(folder: Path) -> list[tuple[int, Reading]]:
                 try:
                     rows.append((int(row["rank"]), row["url"], folder / Path(row["file"]).name))
                 except (KeyError, ValueError, TypeError):
-                    raise CoreError(f"{listed}, line {number}: every line needs rank, url and file, rank being a whole number.") from None
+                    raise CoreError("command.bad_line", path=str(listed), line=number) from None
         rows.sort()
     else:
         files = sorted(p for p in folder.iterdir() if p.suffix.lower() in (".html", ".htm"))
         rows = [(number, path.name, path) for number, path in enumerate(files, 1)]
     if not rows:
-        raise CoreError(f"There are no HTML files in {folder}.")
+        raise CoreError("command.no_pages", folder=str(folder))
     readings = without_repeated([read_page(_read_bytes(path), url) for _, url, path in rows])
     return [(rank, reading) for (rank, _, _), reading in zip(rows, readings, strict=True)]
 
@@ -248,7 +261,7 @@ def read_draft_file(path: Path) -> Reading:
     """A draft from an HTML, Markdown or plain text file. A Markdown file may begin with title: and description: between --- lines."""
     content = _read_bytes(path)
     if len(content) > MOST_DRAFT_BYTES:
-        raise CoreError(f"The draft {path} is larger than {MOST_DRAFT_BYTES // 1_000_000} MB.")
+        raise CoreError("command.draft_large", path=str(path), megabytes=MOST_DRAFT_BYTES // 1_000_000)
     suffix = path.suffix.lower()
     if suffix in (".html", ".htm"):
         from fundament.core.reading.decode import decode_html
@@ -257,7 +270,7 @@ def read_draft_file(path: Path) -> Reading:
     try:
         text = content.decode("utf-8-sig")
     except UnicodeDecodeError:
-        raise CoreError(f"The draft {path} is not UTF-8 text.") from None
+        raise CoreError("command.not_utf8", path=str(path)) from None
     if suffix in (".md", ".markdown"):
         from markdown_it import MarkdownIt
 
@@ -266,7 +279,7 @@ def read_draft_file(path: Path) -> Reading:
         return read_draft(html, title=head.get("title", ""), description=head.get("description", ""))
     if suffix == ".txt":
         return read_draft(text_to_html(text))
-    raise CoreError(f"{path} is not a draft that can be read: use .html, .md or .txt.")
+    raise CoreError("command.not_a_draft", path=str(path))
 
 
 def _front_matter(text: str) -> tuple[dict[str, str], str]:

@@ -2,8 +2,11 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+
+from fundament.core.reading.block_keys import block_keys
 from fundament.core.reading.corrections import BY_HAND, REPEATED, overruled, without_repeated
-from fundament.core.reading.model import Reading
+from fundament.core.reading.model import Block, Reading
 from fundament.core.reading.read_page import read_page
 
 APPEAL = (
@@ -26,17 +29,18 @@ def main_text(reading: Reading) -> str:
 def test_a_decision_by_hand_counts_and_can_be_taken_back() -> None:
     reading = page(1, "lime")
     number = next(n for n, b in enumerate(reading.blocks) if b.text.startswith("Your gift"))
-    without = overruled(reading, {number: False})
+    key = block_keys(reading.blocks)[number]
+    without = overruled(reading, {key: False})
     assert without.blocks[number].left_out == BY_HAND
     assert without.word_count < reading.word_count
     assert without.content_hash != reading.content_hash
-    again = overruled(without, {number: True})
+    again = overruled(without, {key: True})
     assert again.blocks == reading.blocks and again.word_count == reading.word_count
 
 
 def test_decisions_that_change_nothing_leave_the_reading_as_it_is() -> None:
     reading = page(1, "lime")
-    assert overruled(reading, {0: True, 999: False, -5: False}) is reading
+    assert overruled(reading, {block_keys(reading.blocks)[0]: True, "no such block-1": False}) is reading
 
 
 def test_what_repeats_over_a_site_goes_with_its_heading() -> None:
@@ -64,12 +68,26 @@ def test_images_and_links_go_with_the_blocks_they_stand_by() -> None:
     reading = read_page(html, "https://page.example/a")
     assert [image.address for image in reading.images] == ["https://page.example/joint.png"]
     assert [link.anchor for link in reading.links] == ["first", "second"]
-    number = {block.text.split()[-1].strip("."): n for n, block in enumerate(reading.blocks)}
+    keys = block_keys(reading.blocks)
+    number = {block.text.split()[-1].strip("."): key for block, key in zip(reading.blocks, keys, strict=True)}
     without = overruled(reading, {number["second"]: False})
     assert [link.anchor for link in without.links] == ["first"] and len(without.images) == 1  # the picture still stands by the first
     without_both = overruled(reading, {number["first"]: False, number["second"]: False})
     assert without_both.links == () and without_both.images == ()
     back = overruled(without_both, {number["first"]: True, number["second"]: True})
     assert (back.images, back.links) == (reading.images, reading.links)
-    with_menu = overruled(reading, {n: True for n, block in enumerate(reading.blocks) if not block.main})
+    with_menu = overruled(reading, {key: True for key, block in zip(keys, reading.blocks, strict=True) if not block.main})
     assert {link.anchor for link in with_menu.links} == {"first", "second", "Home"} and len(with_menu.images) == 2
+
+
+def test_a_correction_stays_on_its_block_when_a_better_reader_finds_others() -> None:
+    reading = page(1, "lime")
+    keys = block_keys(reading.blocks)
+    number = next(n for n, b in enumerate(reading.blocks) if b.text.startswith("Your gift"))
+    more = replace(reading, blocks=(Block("paragraph", 0, "A line that was not read before."), *reading.blocks))
+    assert [b.text[:9] for b in overruled(more, {keys[number]: False}).blocks if b.left_out == BY_HAND] == ["Your gift"]
+
+
+def test_blocks_of_the_same_words_have_keys_of_their_own() -> None:
+    keys = block_keys([Block("paragraph", 0, text) for text in ("Buy now", "Buy now!", "buy  now", "Read on", "")])
+    assert len(set(keys)) == 5 and keys[0].rpartition("-")[0] == keys[2].rpartition("-")[0]

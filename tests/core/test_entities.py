@@ -8,11 +8,11 @@ import pytest
 
 from fundament.core.language.wordnet import noun_senses
 from fundament.core.reading.read_page import read_page
-from fundament.core.yardstick.build import build_yardstick
 from fundament.core.yardstick.concept_kinds import concept_kinds
 from fundament.core.yardstick.entity_names import find_names
 from fundament.core.yardstick.model import ComparedPage, Entity
 from fundament.core.yardstick.page_analysis import NameUse, analyse_page
+from tests.helpers import yardstick_of
 
 MASONRY = ("mortar", "brick", "lime", "trowel", "wall", "sand", "joint", "chisel", "cement", "mason")
 BIRDS = ("bird", "sparrow", "eagle", "feather", "wing", "nest", "pigeon", "prey", "egg", "owl")
@@ -27,7 +27,7 @@ def pages(*texts: str) -> list[ComparedPage]:
 
 
 def entities(*texts: str) -> dict[str, Entity]:
-    return {entity.name: entity for entity in build_yardstick(pages(*texts), "lime mortar").entities}
+    return {entity.name: entity for entity in yardstick_of(pages(*texts), "lime mortar").entities}
 
 
 @pytest.mark.parametrize(("subject", "kind"), [(MASONRY, "artefact"), (BIRDS, "animal")])
@@ -92,7 +92,7 @@ def test_brackets_without_an_expansion_are_left(text: str) -> None:
 
 def test_addresses_and_paths_are_never_terms_or_entities() -> None:
     text = "Edit /etc/lime/mortar.list or write to yard@lime.example. See https://www.lime.example/mortar for the mortar of the wall."
-    yardstick = build_yardstick(pages(text, text.replace("wall", "house"), text.replace("wall", "barn")), "lime mortar")
+    yardstick = yardstick_of(pages(text, text.replace("wall", "house"), text.replace("wall", "barn")), "lime mortar")
     for name in (*(t.name for t in yardstick.terms), *(e.name for e in yardstick.entities)):
         assert not any(sign in name for sign in "/@:") and "example" not in name and "etc" not in name.split()
 

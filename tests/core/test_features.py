@@ -12,6 +12,7 @@ from fundament.core.scoring.block_features import PlacedBlock, place_block, plac
 from fundament.core.scoring.compiled import CompiledYardstick
 from fundament.core.scoring.features import DraftFeatures, PageParts, Splice, add_block, combine, draft_features, splice
 from fundament.core.yardstick.model import ComparedPage, Yardstick
+from fundament.core.yardstick.structure import Beside
 
 ARRAYS = ("sums", "terms", "mentioned", "recognised", "best", "heading")
 
@@ -58,7 +59,7 @@ def test_an_added_or_changed_block_gives_what_the_whole_text_gives(
             assert getattr(found, name) == pytest.approx(getattr(wanted, name), abs=1e-9)
         assert found.opening == wanted.opening
 
-    parts = PageParts("Repointing", "", 0, 0, 0, 0)
+    parts = PageParts("Repointing", "", Beside())
     start = whole(blocks)
     same(add_block(compiled, start, *new), whole([*blocks, new]))
     changed = splice(compiled, start, [Splice(place, removed, (new,))])

@@ -4,13 +4,13 @@ from __future__ import annotations
 
 import pytest
 
-from fundament.core.language.detect import SUPPORTED, lacks_of
+from fundament.core.language.detect import lacks_of
+from fundament.core.language.packs import packs
 from fundament.core.reading.read_page import read_page
-from fundament.core.scoring.aim import with_aim
 from fundament.core.scoring.score import score
-from fundament.core.yardstick.build import build_yardstick
 from fundament.core.yardstick.model import ComparedPage
 from fundament.core.yardstick.page_analysis import analyse_page
+from tests.helpers import yardstick_of
 
 # language -> (keyword, a term that must be found, sentences, headings)
 PAGES = {
@@ -51,7 +51,7 @@ def pages(language: str) -> list[ComparedPage]:
 
 
 def test_all_supported_languages_are_tried() -> None:
-    assert {*PAGES, "en"} == set(SUPPORTED)
+    assert {*PAGES, "en"} == set(packs())
 
 
 @pytest.mark.parametrize("language", PAGES)
@@ -59,10 +59,10 @@ def test_a_language_has_terms_subtopics_and_structure_and_says_what_it_lacks(lan
     keyword, term, _, _ = PAGES[language]
     compared = pages(language)
     assert {page.reading.language for page in compared} == {language}
-    yardstick = with_aim(build_yardstick(compared, keyword), compared)
+    yardstick = yardstick_of(compared, keyword)
     assert term in {t.name.lower() for t in yardstick.terms}
     assert yardstick.subtopics and not yardstick.entities
-    assert lacks_of(language) in yardstick.notes
+    assert {f"note.lacks_{lack}" for lack in lacks_of(language)} <= {note.code for note in yardstick.notes}
     result = score(compared[0].reading, yardstick)
     # the points of what cannot be measured go to the other parts
     assert sum(part.max for part in result.parts) == pytest.approx(100.0)
@@ -70,7 +70,7 @@ def test_a_language_has_terms_subtopics_and_structure_and_says_what_it_lacks(lan
 
 
 def test_english_lacks_nothing() -> None:
-    assert lacks_of("en") == ""
+    assert lacks_of("en") == ()
 
 
 def test_german_nouns_keep_their_capital_and_other_words_do_not() -> None:
@@ -80,5 +80,5 @@ def test_german_nouns_keep_their_capital_and_other_words_do_not() -> None:
     )
     readings = [read_page(f"<html lang=de><main><h1>Seite</h1><p>{text}</p></main></html>", f"https://de-{n}.example/") for n in (1, 2)]
     compared = [ComparedPage(n, reading, analyse_page(reading)) for n, reading in enumerate(readings, 1)]
-    names = {term.name for term in build_yardstick(compared, "Fugen").terms}
+    names = {term.name for term in yardstick_of(compared, "Fugen").terms}
     assert "Kalkmörtel" in names and "kalkmörtel" not in names and "Gefüllt" not in names

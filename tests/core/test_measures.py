@@ -14,6 +14,7 @@ from fundament.core.yardstick.keyword_zones import ZONES, keyword_uses, zone_adv
 from fundament.core.yardstick.model import Yardstick
 from fundament.core.yardstick.ranges import robust_range
 from fundament.core.yardstick.trade_measures import LONGEST, measure_tables, trade_measures
+from fundament.messages import say
 
 tables = st.integers(2, 8).flatmap(lambda rows: st.lists(st.lists(st.integers(0, 9), min_size=4, max_size=4), min_size=rows, max_size=rows))
 
@@ -75,9 +76,9 @@ def test_the_keyword_is_counted_by_zone() -> None:
 
 def test_advice_brings_a_count_into_the_middle_half() -> None:
     wanted = robust_range([2.0, 3.0, 4.0, 5.0])
-    assert zone_advice(0, wanted) == "add 3"
-    assert zone_advice(4, wanted) == "leave"
-    assert zone_advice(9, wanted) == "take out 5"
+    assert say(zone_advice(0, wanted)) == "add 3"
+    assert say(zone_advice(4, wanted)) == "leave"
+    assert say(zone_advice(9, wanted)) == "take out 5"
 
 
 def test_zone_ranges_of_the_demo(yardstick: Yardstick) -> None:

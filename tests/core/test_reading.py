@@ -129,7 +129,7 @@ def test_broken_markup_is_read_as_a_browser_would() -> None:
 def test_latin_1_that_says_utf_8_is_read_and_noted() -> None:
     text, notes = decode_html("<meta charset=utf-8><p>façade café</p>".encode("latin-1"))
     assert "façade café" in text
-    assert "utf-8" in notes[0]
+    assert notes[0].values == {"name": "utf-8"}
 
 
 @pytest.mark.parametrize("content", [b"", b"\x00\xff\xfe", b"<", b"<html", b"<!--", b"<p>" * 100_000, b"<div>" * 50_000 + b"deep"])

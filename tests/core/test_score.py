@@ -7,18 +7,18 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from fundament.core.edits.carriers import plain_carrier
+from fundament.core.checks.carriers import plain_carrier
 from fundament.core.edits.next_edits import apply_change, next_edits
 from fundament.core.reading.model import Reading
 from fundament.core.reading.read_draft import read_draft
-from fundament.core.scoring.aim import ABOVE_BEST, with_aim
+from fundament.core.scoring.aim import ABOVE_BEST
 from fundament.core.scoring.compiled import CompiledYardstick
 from fundament.core.scoring.score import score, why
-from fundament.core.yardstick.build import build_yardstick
-from fundament.core.yardstick.model import ComparedPage, Settings
+from fundament.core.yardstick.model import ComparedPage
 from tests.conftest import KEYWORD
 from tests.core.without_page import without_page
 from tests.gold.measures import DUMPS, dump_of, with_more
+from tests.helpers import yardstick_of
 
 SENTENCES = (
     "The old mortar of this wall was lime and it has served for a century.",
@@ -58,7 +58,7 @@ def test_1_the_parts_add_up_and_every_point_has_a_source(compiled: CompiledYards
 @pytest.mark.parametrize("count", [3, 4, 7, 99])
 def test_2_a_competitor_is_scored_against_the_others(articles: list[ComparedPage], count: int) -> None:
     pages = articles[:count]
-    built = with_aim(build_yardstick(pages, KEYWORD), pages)
+    built = yardstick_of(pages, KEYWORD)
     assert set(built.page_scores) == {summary.url for summary in built.pages}
     for page in pages:
         url = page.reading.url
@@ -112,16 +112,16 @@ def test_4_a_dump_gains_at_most_a_tenth(compiled: CompiledYardstick, draft: Read
 def test_5_the_gain_shown_is_the_gain_got(compiled: CompiledYardstick, draft: Reading) -> None:
     before = score(draft, compiled).total
     edits = next_edits(draft, compiled)
-    assert [e.gain for e in edits] == sorted((e.gain for e in edits), reverse=True)
+    assert [e.gain.middle for e in edits] == sorted((e.gain.middle for e in edits), reverse=True)
     for edit in edits:
-        assert score(apply_change(draft, edit.change), compiled).total - before == pytest.approx(edit.gain, abs=0.1), edit
+        assert score(apply_change(draft, edit.change), compiled).total - before == pytest.approx(edit.gain.middle, abs=0.1), edit
 
 
 @settings(max_examples=6, deadline=None)
 @given(st.sets(st.integers(0, 12), min_size=7, max_size=12))
 def test_7_the_aim_is_the_upper_quartile_and_enough_a_little_above_the_best(articles: list[ComparedPage], chosen: set[int]) -> None:
     pages = [articles[n % len(articles)] for n in sorted(chosen)]
-    yardstick = with_aim(build_yardstick(pages, KEYWORD), pages)
+    yardstick = yardstick_of(pages, KEYWORD)
     scores = sorted(yardstick.page_scores.values())
     assert len(scores) == len(yardstick.pages)
     assert yardstick.aim == pytest.approx(float(np.percentile(scores, 75)), abs=0.01)
@@ -132,7 +132,7 @@ def test_7_the_aim_is_the_upper_quartile_and_enough_a_little_above_the_best(arti
 @settings(max_examples=15, deadline=None)
 @given(st.integers(150, 6_000), st.integers(150, 6_000))
 def test_targets_follow_the_length_planned_and_not_the_length_now(articles: list[ComparedPage], one: int, other: int) -> None:
-    short, long = (build_yardstick(articles[:6], KEYWORD, Settings(planned_words=words)) for words in sorted((one, other)))
+    short, long = (yardstick_of(articles[:6], KEYWORD, planned_words=words) for words in sorted((one, other)))
     later = {term.phrases: term for term in long.terms}
     for term in short.terms:
         assert term.low <= later[term.phrases].low and term.high <= later[term.phrases].high
@@ -141,7 +141,7 @@ def test_targets_follow_the_length_planned_and_not_the_length_now(articles: list
 def test_an_empty_draft_scores_and_says_what_to_do(compiled: CompiledYardstick) -> None:
     empty = read_draft("")
     assert score(empty, compiled).total < 5
-    assert {"use_term", "head_subtopic", "title"} <= {edit.kind for edit in next_edits(empty, compiled)}
+    assert {"use_term", "head_subtopic", "title"} <= {edit.finding.check for edit in next_edits(empty, compiled)}
 
 
 def test_a_name_without_its_context_is_only_mentioned(compiled: CompiledYardstick) -> None:

@@ -6,11 +6,11 @@ import numpy as np
 import pytest
 
 from fundament.core.reading.read_page import read_page
-from fundament.core.yardstick.build import build_yardstick
 from fundament.core.yardstick.model import ComparedPage, Yardstick
 from fundament.core.yardstick.page_analysis import analyse_page
 from fundament.core.yardstick.section_similarity import Section, plain_label, section_distances
 from fundament.core.yardstick.subtopics import sections_of
+from tests.helpers import yardstick_of
 
 NONE: frozenset[str] = frozenset()
 
@@ -86,7 +86,7 @@ def test_a_heading_of_function_words_is_a_subtopic_too() -> None:
         html = f"<main><h1>T</h1><h2>Can I do it myself?</h2><p>A low garden wall is a good place to learn for number {number}.</p></main>"
         reading = read_page(html, f"https://{number}.example/")
         pages.append(ComparedPage(number + 1, reading, analyse_page(reading)))
-    assert [s.label for s in build_yardstick(pages, "lime").subtopics] == ["Can I do it myself?"]
+    assert [s.label for s in yardstick_of(pages, "lime").subtopics] == ["Can I do it myself?"]
 
 
 def test_each_heading_is_in_one_subtopic_and_labels_are_headings(yardstick: Yardstick) -> None:
@@ -105,7 +105,7 @@ def test_a_subtopic_is_not_called_by_a_heading_that_says_nothing() -> None:
         html = f"<main><h1>P</h1><h2>{heading}</h2><p>{below}</p><h2>What it costs</h2><p>{other}</p></main>"
         reading = read_page(html, f"https://s-{number}.example/")
         compared.append(ComparedPage(number, reading, analyse_page(reading)))
-    found = {subtopic.label: subtopic.pages for subtopic in build_yardstick(compared, "lime mortar").subtopics}
+    found = {subtopic.label: subtopic.pages for subtopic in yardstick_of(compared, "lime mortar").subtopics}
     assert found == {"Raking out the joints": 3, "What it costs": 3}
 
 
@@ -118,4 +118,4 @@ def test_headings_of_the_form_are_in_no_subtopic(heading: str) -> None:
         html = f"<main><h1>P</h1><h2>{heading}</h2><p>{text}</p><h2>Raking out</h2><p>{text}</p><h2>What it costs</h2><p>{other}</p></main>"
         reading = read_page(html, f"https://s-{number}.example/")
         compared.append(ComparedPage(number, reading, analyse_page(reading)))
-    assert {h.text for s in build_yardstick(compared, "lime mortar").subtopics for h in s.headings} == {"Raking out", "What it costs"}
+    assert {h.text for s in yardstick_of(compared, "lime mortar").subtopics for h in s.headings} == {"Raking out", "What it costs"}

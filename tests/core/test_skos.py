@@ -10,11 +10,11 @@ from fundament.core.errors import CoreError
 from fundament.core.reading.read_draft import read_draft
 from fundament.core.scoring.compiled import CompiledYardstick
 from fundament.core.scoring.score import score
-from fundament.core.yardstick.build import build_yardstick
 from fundament.core.yardstick.model import ComparedPage, OwnEntity, Settings
 from fundament.core.yardstick.skos import read_skos
 from tests.conftest import KEYWORD
 from tests.core.without_page import without_page
+from tests.helpers import raises_saying, yardstick_of
 
 TURTLE = b"""@prefix skos: <http://www.w3.org/2004/02/skos/core#> . @prefix x: <http://x.example/> .
 x:cream a skos:Concept ; skos:prefLabel "barrier cream"@en, "Hautcreme"@de ; skos:altLabel "hand cream"@en ; skos:broader x:goods .
@@ -49,7 +49,7 @@ def test_the_three_formats_say_the_same(content: bytes, name: str) -> None:
     ],
 )
 def test_what_cannot_be_taken_is_said(content: bytes, name: str, says: str) -> None:
-    with pytest.raises(CoreError, match=says):
+    with raises_saying(CoreError, says):
         read_skos(content, name)
 
 
@@ -59,7 +59,7 @@ def test_labels_of_another_language_are_left() -> None:
 
 def test_own_entities_are_looked_for_whether_competitors_name_them_or_not(articles: list[ComparedPage]) -> None:
     own = (OwnEntity("barrier cream", "substance", ("hand cream",)), OwnEntity("mortar", "thing of ours"))
-    yardstick = build_yardstick(articles, KEYWORD, replace(Settings(), own_entities=own))
+    yardstick = yardstick_of(articles, KEYWORD, replace(Settings(), own_entities=own))
     cream = next(e for e in yardstick.entities if e.name == "barrier cream")
     mortar = next(e for e in yardstick.entities if e.name == "mortar")
     assert cream.own and cream.pages == 0 and cream.weight > 0

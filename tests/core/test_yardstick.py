@@ -12,12 +12,12 @@ from hypothesis import strategies as st
 from fundament.core.errors import CoreError
 from fundament.core.plain import from_plain, to_plain
 from fundament.core.reading.read_page import read_page
-from fundament.core.yardstick.build import build_yardstick
 from fundament.core.yardstick.model import ComparedPage, Yardstick
 from fundament.core.yardstick.page_analysis import PageAnalysis, analyse_page
 from fundament.core.yardstick.ranges import robust_range, robust_ranges, target_uses
 from tests.conftest import KEYWORD
 from tests.core.without_page import without_page
+from tests.helpers import yardstick_of
 
 EXPECTED = {
     "lime mortar", "mortar", "brick", "joints", "repointing", "cement", "NHL 3.5", "sharp sand", "natural hydraulic lime", "hessian",
@@ -66,13 +66,13 @@ def test_subtopics_group_headings_of_several_pages(yardstick: Yardstick) -> None
 
 
 def test_salience_sums_to_one_on_each_page(articles: list[ComparedPage]) -> None:
-    everything = build_yardstick(articles, KEYWORD, replace(build_yardstick(articles, KEYWORD).settings, most_entities=10_000))
+    everything = yardstick_of(articles, KEYWORD, replace(yardstick_of(articles, KEYWORD).settings, most_entities=10_000))
     for page in range(len(everything.pages)):
         assert sum(entity.salience[page] for entity in everything.entities) == pytest.approx(1.0, abs=0.02)
 
 
 def test_the_same_input_gives_the_same_bytes(articles: list[ComparedPage], yardstick: Yardstick) -> None:
-    once, again = build_yardstick(articles, KEYWORD), build_yardstick(list(reversed(articles)), KEYWORD)
+    once, again = yardstick_of(articles, KEYWORD), yardstick_of(list(reversed(articles)), KEYWORD)
     assert to_plain(once) == to_plain(again)
     assert from_plain(Yardstick, to_plain(yardstick)) == yardstick
     assert from_plain(PageAnalysis, to_plain(articles[0].analysis)) == articles[0].analysis
@@ -89,12 +89,12 @@ def test_without_a_page_nothing_of_it_remains(yardstick: Yardstick) -> None:
 
 def test_one_freak_page_moves_no_target(articles: list[ComparedPage]) -> None:
     ten = articles[:9]
-    before = build_yardstick(ten, KEYWORD)
+    before = yardstick_of(ten, KEYWORD)
     giant = read_page(
         "<main><h1>Giant</h1>" + "<p>The mortar of the brick wall is lime and the joints are lime mortar too.</p>" * 1500 + "</main>",
         "https://giant.example/",
     )
-    after = build_yardstick([*ten, ComparedPage(10, giant, analyse_page(giant))], KEYWORD)
+    after = yardstick_of([*ten, ComparedPage(10, giant, analyse_page(giant))], KEYWORD)
     assert after.notes
     assert after.planned_words == before.planned_words
     ranges = {term.name: (term.low, term.high) for term in after.terms}
@@ -131,11 +131,11 @@ def test_targets_grow_with_the_planned_length() -> None:
 def test_what_cannot_be_measured_is_said(keyword: str, words: str) -> None:
     reading = read_page(f"<main><p>{words}</p></main>", "https://a.example/")
     with pytest.raises(CoreError):
-        build_yardstick([ComparedPage(1, reading, analyse_page(reading))], keyword)
+        yardstick_of([ComparedPage(1, reading, analyse_page(reading))], keyword)
 
 
 def test_one_page_is_enough_for_a_yardstick(articles: list[ComparedPage]) -> None:
-    assert build_yardstick(articles[:1], KEYWORD).terms
+    assert yardstick_of(articles[:1], KEYWORD).terms
 
 
 def test_german_pages_give_terms_without_a_tagger() -> None:
@@ -149,7 +149,7 @@ def test_german_pages_give_terms_without_a_tagger() -> None:
     for n, text in enumerate(texts):
         reading = read_page(f"<html lang=de><main><h1>Ziegel verfugen {n}</h1><p>{text}</p></main>", f"https://{n}.example/")
         pages.append(ComparedPage(n + 1, reading, analyse_page(reading)))
-    names = {term.name.lower() for term in build_yardstick(pages, "ziegel verfugen").terms}
+    names = {term.name.lower() for term in yardstick_of(pages, "ziegel verfugen").terms}
     assert {"kalkmörtel", "ziegel", "fuge"} <= names
     assert not names & {"der", "die", "wird", "und"}
 

@@ -11,7 +11,7 @@ from fundament.core.yardstick.build import structure_ranges, usual_words, zone_s
 from fundament.core.yardstick.entities import weigh_entities
 from fundament.core.yardstick.model import Yardstick
 from fundament.core.yardstick.subtopics import weigh_subtopics
-from fundament.core.yardstick.terms import use_tables, with_targets
+from fundament.core.yardstick.terms import use_tables, with_targets, with_weights
 
 
 def without_page(yardstick: Yardstick, url: str) -> Yardstick:
@@ -23,12 +23,12 @@ def without_page(yardstick: Yardstick, url: str) -> Yardstick:
     pages = tuple(yardstick.pages[n] for n in keep)
     if not pages:
         raise CoreError("No competitor would remain.")
-    planned = usual_words(pages, yardstick.settings)
+    planned = usual_words(pages)
     least = min(2, len(pages))
     counts, prominent = use_tables(yardstick.terms) if yardstick.terms else (np.zeros((0, len(keep))), np.zeros((0, len(keep))))
     counts, prominent = counts[:, keep], prominent[:, keep]
     shared = np.flatnonzero((counts > 0).sum(axis=1) >= least)
-    terms = with_targets([yardstick.terms[n] for n in shared], pages, planned, counts[shared], prominent[shared])
+    terms = with_targets(with_weights([yardstick.terms[n] for n in shared], pages, counts[shared], prominent[shared]), planned)
     entities = [replace(entity, salience=tuple(entity.salience[n] for n in keep)) for entity in yardstick.entities]
     subtopics = [replace(s, headings=tuple(h for h in s.headings if h.url != url)) for s in yardstick.subtopics]
     return replace(

@@ -7,7 +7,7 @@ from collections.abc import Sequence
 from dataclasses import replace
 from statistics import mean, stdev
 
-from fundament.core.edits.carriers import plain_carrier
+from fundament.core.checks.carriers import plain_carrier
 from fundament.core.edits.next_edits import apply_change, next_edits
 from fundament.core.language.words import tokenize
 from fundament.core.reading.model import Reading
@@ -15,7 +15,6 @@ from fundament.core.reading.read_draft import read_draft
 from fundament.core.reading.read_page import read_page
 from fundament.core.scoring.compiled import CompiledYardstick
 from fundament.core.scoring.score import score
-from fundament.core.yardstick.build import build_yardstick
 from fundament.core.yardstick.model import ComparedPage, Subtopic, Yardstick
 from fundament.core.yardstick.page_analysis import analyse_page
 from fundament.core.yardstick.ranges import is_usual
@@ -28,6 +27,7 @@ from tests.gold.entities import GoldEntity, read_entities
 from tests.gold.mentions import CASES
 from tests.gold.pages import GoldPage
 from tests.gold.studies import DemoStudy, demo_study
+from tests.helpers import yardstick_of
 
 FIRST = 50
 
@@ -170,8 +170,8 @@ def freak_moves(study: DemoStudy, shape: str) -> float:
     """
     nine = [replace_rank(page, rank) for rank, page in enumerate(study.pages[:9], 1)]
     freak = freak_page(study, shape)
-    before, after = build_yardstick(nine, study.keyword), build_yardstick([*nine, freak], study.keyword)
-    values = structure_of(freak.reading)
+    before, after = yardstick_of(nine, study.keyword), yardstick_of([*nine, freak], study.keyword)
+    values = structure_of(freak.reading, study.keyword, "en")
     far_off = [
         name for name in before.structure
         if name in values and not is_usual([*(page.structure[name] for page in before.pages), values[name]])[-1]
@@ -253,5 +253,5 @@ def gain_error(compiled: CompiledYardstick, draft: Reading) -> tuple[float, int]
     """The largest difference between a gain shown and the gain got, over every edit of a draft that has a text, and how many there were."""
     before = score(draft, compiled).total
     edits = next_edits(draft, compiled)
-    errors = [abs(score(apply_change(draft, edit.change), compiled).total - before - edit.gain) for edit in edits]
+    errors = [abs(score(apply_change(draft, edit.change), compiled).total - before - edit.gain.middle) for edit in edits]
     return max(errors, default=0.0), len(edits)

@@ -6,14 +6,13 @@ import functools
 from dataclasses import dataclass
 
 from fundament.core.reading.read_page import read_page
-from fundament.core.scoring.aim import with_aim
 from fundament.core.scoring.compiled import CompiledYardstick
-from fundament.core.yardstick.build import build_yardstick
 from fundament.core.yardstick.model import ComparedPage, Yardstick
 from fundament.core.yardstick.page_analysis import analyse_page
 from standins.makes import render
 from standins.sheets import Sheet, read_folder
 from tests.gold.pages import STUDIES
+from tests.helpers import yardstick_of
 
 
 @dataclass(frozen=True)
@@ -38,7 +37,7 @@ def demo_study(folder: str) -> DemoStudy:
             reading = read_page(render(sheet).encode(), sheet.address)
             pages.append(ComparedPage(rank, reading, analyse_page(reading)))
     keyword = STUDIES[folder]
-    yardstick = with_aim(build_yardstick(pages, keyword), pages)
+    yardstick = yardstick_of(pages, keyword)
     return DemoStudy(folder, keyword, sheets, tuple(pages), yardstick, CompiledYardstick(yardstick))
 
 

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import re
 import socket
 from collections.abc import Callable
 
@@ -13,6 +12,7 @@ from fundament.providers.guard import check_address, is_public
 from fundament.providers.pages import FetchLimits, PageFetcher
 from fundament.providers.results import HttpResults
 from standins.server import REDIRECTS
+from tests.helpers import raises_saying
 
 
 @pytest.fixture
@@ -24,7 +24,7 @@ def test_a_page_is_fetched_and_a_redirect_is_followed_and_noted(fetcher: PageFet
     source, target = next(iter(REDIRECTS.items()))
     page = fetcher.fetch(source)
     assert page.asked == source and page.url == target
-    assert "Redirected" in page.notes[0]
+    assert page.notes[0].code == "reading.redirected"
     assert b"<h1>" in page.content
 
 
@@ -39,19 +39,18 @@ def test_a_page_is_fetched_and_a_redirect_is_followed_and_noted(fetcher: PageFet
 def test_awkward_pages_are_refused_in_one_sentence(standins: str, path: str, words: str) -> None:
     """Only the page that never ends by itself waits for the clock: a busy machine must not run out of time before a page out of size."""
     limits = FetchLimits(seconds=2.0) if path == "/drip" else FetchLimits(seconds=120.0)
-    with pytest.raises(PageError, match=re.escape(words)) as caught:
+    with raises_saying(PageError, words):
         PageFetcher(simulated_proxy=standins, limits=limits).fetch(f"https://odd.example{path}")
-    assert str(caught.value).endswith(".") and "\n" not in str(caught.value)
 
 
 def test_a_slow_page_is_given_up(standins: str) -> None:
     quick = PageFetcher(simulated_proxy=standins, limits=FetchLimits(connect_seconds=0.5))
-    with pytest.raises(PageError, match="did not answer"):
+    with raises_saying(PageError, "did not answer"):
         quick.fetch("https://www.museumofbrick.example/learn/lime-and-brick")
 
 
 def test_robots_txt_is_respected(fetcher: PageFetcher) -> None:
-    with pytest.raises(PageError, match=r"robots\.txt"):
+    with raises_saying(PageError, "robots.txt"):
         fetcher.fetch("https://www.ashlartrust.example/basket")
 
 
@@ -72,14 +71,14 @@ def test_the_guard_refuses(url: str) -> None:
 def test_a_name_with_one_private_address_is_refused(monkeypatch: pytest.MonkeyPatch) -> None:
     answers = [(socket.AF_INET, socket.SOCK_STREAM, 6, "", (address, 80)) for address in ("93.184.216.34", "10.0.0.1")]
     monkeypatch.setattr(socket, "getaddrinfo", lambda *a, **k: answers)
-    with pytest.raises(PageError, match="private network"):
+    with raises_saying(PageError, "private network"):
         check_address("http://rebinding.test/")
     monkeypatch.setattr(socket, "getaddrinfo", lambda *a, **k: answers[:1])
-    assert check_address("http://public.test/").address == "93.184.216.34"
+    assert check_address("http://public.test/").addresses == ("93.184.216.34",)
 
 
 def test_simulated_hosts_are_only_let_through_where_a_proxy_serves_them() -> None:
-    assert check_address("https://a.example/", simulated_suffix=".example").address == ""
+    assert check_address("https://a.example/", simulated_suffix=".example").addresses == ()
     with pytest.raises(PageError):
         check_address("https://notexample/", simulated_suffix=".example")
 
@@ -103,5 +102,5 @@ def test_a_results_service_that_answers_badly_gives_one_sentence(answer: tuple[i
 
 
 def test_a_results_service_that_is_down_gives_one_sentence() -> None:
-    with pytest.raises(ServiceError, match="cannot be reached"):
+    with raises_saying(ServiceError, "cannot be reached"):
         HttpResults("http://127.0.0.1:9").search("x", country="gb", language="en", device="desktop", count=10)

@@ -1,7 +1,12 @@
-"""The version of the computing core.
+"""The versions of the computing core, one per stage.
 
-It is stored with every reading, analysis, yardstick and score. Raise it whenever the same
-input would give other numbers, so that stored values made before can be told apart.
+They are stored with what the stage makes. Raise a stage's version whenever the same input would give other numbers or another shape, and give
+`upcasting` a step from the one before if the old values can still be used.
 """
 
-CORE_VERSION = "3"
+STAGES = {"reading": "4", "analysis": "4", "consensus": "4", "score": "4"}
+READING_VERSION = STAGES["reading"]
+ANALYSIS_VERSION = STAGES["analysis"]
+CONSENSUS_VERSION = STAGES["consensus"]
+SCORE_VERSION = STAGES["score"]
+CORE_VERSION = ".".join(STAGES.values())

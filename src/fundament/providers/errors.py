@@ -1,8 +1,10 @@
-"""What can go wrong outside, each as one plain sentence that a person can read."""
+"""What can go wrong outside, each with a sentence of its own in `fundament.messages`."""
+
+from fundament.core.errors import SaidError
 
 
-class ProviderError(Exception):
-    """A service or page could not be used; the message says why."""
+class ProviderError(SaidError):
+    """A service or page could not be used."""
 
 
 class PageError(ProviderError):
@@ -11,3 +13,7 @@ class PageError(ProviderError):
 
 class ServiceError(ProviderError):
     """A service did not answer as it should."""
+
+
+class QuotaError(ServiceError):
+    """A service has been asked as often as it may be for now."""

@@ -19,18 +19,19 @@ PORTS = frozenset((80, 443, 8000, 8080, 8443))
 
 @dataclass(frozen=True)
 class Target:
-    """A checked address: host as written, port, and the public IP address to connect to ("" when a proxy resolves it)."""
+    """A checked address: host as written, port, and the public IP addresses to connect to, in the order to try them (none when a proxy resolves it)."""
 
     scheme: str
     host: str
     port: int
-    address: str
+    addresses: tuple[str, ...]
 
 
-def check_address(url: str, *, simulated_suffix: str = "") -> Target:
+def check_address(url: str, *, simulated_suffix: str = "", also_allowed: frozenset[str] = frozenset()) -> Target:
     """Check an address and resolve its host.
 
     simulated_suffix: hosts with this ending (".example") are not resolved; they are reached through the proxy set for them.
+    also_allowed: "host:port" of addresses on loopback that may be asked for all the same, for tests.
     Raises PageError with a plain sentence when the address may not be asked for.
     """
     try:
@@ -38,28 +39,30 @@ def check_address(url: str, *, simulated_suffix: str = "") -> Target:
         host = (parts.hostname or "").rstrip(".").lower()
         port = parts.port or (443 if parts.scheme == "https" else 80)
     except ValueError:
-        raise PageError("This is not a valid address. It should look like https://www.site.example/page.") from None
+        raise PageError("address.invalid") from None
     if parts.scheme not in ("http", "https"):
-        raise PageError("Only addresses that begin with http:// or https:// can be read.")
+        raise PageError("address.scheme")
     if not host:
-        raise PageError("The address has no host name. It should look like https://www.site.example/page.")
+        raise PageError("address.no_host")
+    if f"{host}:{port}" in also_allowed:
+        return Target(parts.scheme, host, port, (host,))
     if port not in PORTS:
-        raise PageError(f"Port {port} is not one that web pages use, so it is not asked.")
+        raise PageError("address.port", port=port)
     if simulated_suffix and host.endswith(simulated_suffix):
-        return Target(parts.scheme, host, port, "")
-    return Target(parts.scheme, host, port, _public_address(host, port))
+        return Target(parts.scheme, host, port, ())
+    return Target(parts.scheme, host, port, _public_addresses(host, port))
 
 
-def _public_address(host: str, port: int) -> str:
+def _public_addresses(host: str, port: int) -> tuple[str, ...]:
     try:
         found = socket.getaddrinfo(host, port, type=socket.SOCK_STREAM)
     except (OSError, UnicodeError):
-        raise PageError(f"The host {host} could not be found.") from None
+        raise PageError("address.not_found", host=host) from None
     addresses = [str(entry[4][0]) for entry in found]
     for address in addresses:
         if not is_public(address):
-            raise PageError(f"{host} is an address on a private network and is not read.")
-    return addresses[0]
+            raise PageError("address.private", host=host)
+    return tuple(dict.fromkeys(addresses))
 
 
 def is_public(address: str) -> bool:
@@ -72,3 +75,28 @@ def is_public(address: str) -> bool:
         if inner is not None:
             return is_public(str(inner))
     return parsed.is_global and not parsed.is_multicast
+
+
+def check_form(url: str) -> None:
+    """Check what can be told of an address without asking anybody: scheme, host, port, and that a host written as numbers is public.
+
+    Raises PageError. The host's name is resolved, and checked, when the page is asked for.
+    """
+    try:
+        parts = urlsplit(url.strip())
+        host = (parts.hostname or "").rstrip(".").lower()
+        port = parts.port or (443 if parts.scheme == "https" else 80)
+    except ValueError:
+        raise PageError("address.invalid") from None
+    if parts.scheme not in ("http", "https"):
+        raise PageError("address.scheme")
+    if not host:
+        raise PageError("address.no_host")
+    if port not in PORTS:
+        raise PageError("address.port", port=port)
+    try:
+        public = is_public(host)
+    except ValueError:
+        public = host != "localhost" and not host.endswith((".localhost", ".local", ".internal"))
+    if not public:
+        raise PageError("address.private", host=host)

@@ -10,6 +10,7 @@ from urllib.parse import urljoin, urlsplit, urlunsplit
 import httpx
 from protego import Protego
 
+from fundament.core.message import Message, message
 from fundament.providers.errors import PageError
 from fundament.providers.guard import Target, check_address
 
@@ -37,7 +38,7 @@ class FetchedPage:
     content: bytes
     charset: str
     seconds: float
-    notes: tuple[str, ...] = ()
+    notes: tuple[Message, ...] = ()
 
 
 @dataclass
@@ -48,6 +49,7 @@ class PageFetcher:
     simulated_proxy: str = ""
     simulated_suffix: str = ".example"
     respect_robots: bool = True
+    also_allowed: frozenset[str] = frozenset()  # host:port on loopback that a test serves pages from
     _robots: dict[str, Protego | None] = field(default_factory=dict)
 
     def fetch(self, url: str) -> FetchedPage:
@@ -59,24 +61,26 @@ class PageFetcher:
         for _ in range(self.limits.redirects + 1):
             target = self._check(address)
             if self.respect_robots and not self._robots_allow(address, target, deadline):
-                raise PageError("The site's robots.txt asks that this page is not read by programs.")
+                raise PageError("page.robots")
             response = self._get(address, target, deadline, self.limits.bytes)
             if response.status not in _REDIRECTS:
                 break
             if not response.location:
-                raise PageError(f"The server answered with a redirect ({response.status}) that leads nowhere.")
+                raise PageError("page.redirect_nowhere", status=response.status)
             address = urljoin(address, response.location)
-            notes.append(f"Redirected to {address}.")
+            notes.append(message("reading.redirected", address=address))
         else:
-            raise PageError(f"The page redirects more than {self.limits.redirects} times.")
+            raise PageError("page.redirects", most=self.limits.redirects)
         if response.status != 200:
-            raise PageError(_status_sentence(response.status))
+            raise _status_error(response.status)
         if response.content_type and response.content_type not in _HTML_TYPES:
-            raise PageError(f"This is not a web page but {response.content_type}.")
+            raise PageError("page.no_web_page", type=response.content_type[:80])
         return FetchedPage(asked, address, response.content, response.charset, time.monotonic() - started, tuple(notes))
 
     def _check(self, address: str) -> Target:
-        return check_address(address, simulated_suffix=self.simulated_suffix if self.simulated_proxy else "")
+        return check_address(
+            address, simulated_suffix=self.simulated_suffix if self.simulated_proxy else "", also_allowed=self.also_allowed
+        )
 
     def _robots_allow(self, address: str, target: Target, deadline: float) -> bool:
         parts = urlsplit(address)
@@ -92,31 +96,39 @@ class PageFetcher:
         return rules is None or bool(rules.can_fetch(address, "Fundament"))
 
     def _get(self, address: str, target: Target, deadline: float, most_bytes: int) -> _Answer:
+        if not target.addresses:
+            # simulated hosts are asked for in plain text through their proxy, whatever the scheme they are shown with
+            return self._ask(address, "http", urlsplit(address).netloc, {}, self.simulated_proxy, deadline, most_bytes)
+        for place, ip in enumerate(target.addresses, 1):
+            host = f"[{ip}]" if ":" in ip else ip
+            try:
+                return self._ask(address, target.scheme, f"{host}:{target.port}", {"sni_hostname": target.host}, None, deadline, most_bytes)
+            except _NotConnectedError as error:
+                if place == len(target.addresses) or time.monotonic() > deadline:
+                    raise PageError(error.message.code, **error.message.values) from None
+        raise AssertionError("a checked target has an address")
+
+    def _ask(
+        self, address: str, scheme: str, netloc: str, extensions: dict[str, str], proxy: str | None, deadline: float, most_bytes: int
+    ) -> _Answer:
         parts = urlsplit(address)
-        timeout = httpx.Timeout(self.limits.connect_seconds)
         headers = {
             "User-Agent": USER_AGENT,
             "Accept": "text/html,application/xhtml+xml",
             "Accept-Encoding": "gzip, deflate",
             "Host": parts.netloc,
         }
-        if not target.address:
-            # simulated hosts are asked for in plain text through their proxy, whatever the scheme they are shown with
-            request_url = urlunsplit(("http", parts.netloc, parts.path or "/", parts.query, ""))
-            client = httpx.Client(proxy=self.simulated_proxy, timeout=timeout, trust_env=False)
-            extensions: dict[str, str] = {}
-        else:
-            host = f"[{target.address}]" if ":" in target.address else target.address
-            request_url = urlunsplit((parts.scheme, f"{host}:{target.port}", parts.path or "/", parts.query, ""))
-            client = httpx.Client(timeout=timeout, trust_env=False)
-            extensions = {"sni_hostname": target.host}
+        request_url = urlunsplit((scheme, netloc, parts.path or "/", parts.query, ""))
+        client = httpx.Client(proxy=proxy, timeout=httpx.Timeout(self.limits.connect_seconds), trust_env=False)
         try:
             with client, client.stream("GET", request_url, headers=headers, extensions=extensions) as response:
                 return self._read(response, deadline, most_bytes)
+        except (httpx.ConnectError, httpx.ConnectTimeout) as error:
+            raise _NotConnectedError("page.connection", kind=type(error).__name__) from None
         except httpx.TimeoutException:
-            raise PageError(f"The server did not answer within {self.limits.connect_seconds:g} seconds.") from None
+            raise PageError("page.no_answer", seconds=self.limits.connect_seconds) from None
         except (httpx.HTTPError, httpx.InvalidURL, ValueError) as error:
-            raise PageError(f"The connection failed ({type(error).__name__}).") from None
+            raise PageError("page.connection", kind=type(error).__name__) from None
 
     def _read(self, response: httpx.Response, deadline: float, most_bytes: int) -> _Answer:
         kind, _, rest = response.headers.get("content-type", "").partition(";")
@@ -126,22 +138,26 @@ class PageFetcher:
             return answer
         declared = response.headers.get("content-length", "")
         if declared.isdigit() and int(declared) > most_bytes:
-            raise PageError(_too_large(most_bytes))
+            raise PageError("page.too_large", megabytes=most_bytes // 1_000_000)
         unpack = _decompressor(response.headers.get("content-encoding", "").strip().lower())
         pieces, size = [], 0
         for raw in response.iter_raw():
             if time.monotonic() > deadline:
-                raise PageError(f"The page was not complete after {self.limits.seconds:g} seconds.")
+                raise PageError("page.too_slow", seconds=self.limits.seconds)
             try:
                 piece = unpack.decompress(raw, most_bytes + 1 - size) if unpack else raw
             except zlib.error:
-                raise PageError("The page says it is compressed, but it cannot be unpacked.") from None
+                raise PageError("page.broken_compression") from None
             pieces.append(piece)
             size += len(piece)
             if size > most_bytes:
-                raise PageError(_too_large(most_bytes))
+                raise PageError("page.too_large", megabytes=most_bytes // 1_000_000)
         answer.content = b"".join(pieces)
         return answer
+
+
+class _NotConnectedError(PageError):
+    """No connection was made; another address of the host may answer."""
 
 
 @dataclass
@@ -158,22 +174,9 @@ def _decompressor(encoding: str) -> zlib._Decompress | None:
         return None
     if encoding in ("gzip", "x-gzip", "deflate"):
         return zlib.decompressobj(zlib.MAX_WBITS | 32)  # tells gzip and zlib apart by itself
-    raise PageError(f"The page is compressed in a way that was not asked for ({encoding[:20]}).")
+    raise PageError("page.unknown_compression", encoding=encoding[:20])
 
 
-def _too_large(most_bytes: int) -> str:
-    return f"The page is larger than {most_bytes // 1_000_000} MB, so it was not read."
-
-
-def _status_sentence(status: int) -> str:
-    known = {
-        401: "The page asks for a password (401).",
-        403: "The server refuses to show the page (403).",
-        404: "The page does not exist (404).",
-        410: "The page is gone (410).",
-        429: "The server says that it is asked too often (429).",
-        451: "The page is not shown for legal reasons (451).",
-    }
-    if status in known:
-        return known[status]
-    return f"The server reported a fault of its own ({status})." if status >= 500 else f"The server answered with status {status}."
+def _status_error(status: int) -> PageError:
+    known = {401: "password", 403: "refused", 404: "missing", 410: "gone", 429: "too_often", 451: "legal"}.get(status)
+    return PageError(f"page.{known or ('fault' if status >= 500 else 'status')}", status=status)

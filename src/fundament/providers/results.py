@@ -2,12 +2,11 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass, field
+from dataclasses import dataclass
 from typing import Protocol
 
-import httpx
-
 from fundament.providers.errors import ServiceError
+from fundament.providers.service import Answers, JsonService, Terms
 
 
 @dataclass(frozen=True)
@@ -36,31 +35,26 @@ class ResultsProvider(Protocol):
         ...
 
 
-@dataclass
 class HttpResults:
     """A results service over HTTP that answers GET /results with JSON."""
 
-    address: str
-    seconds: float = 15.0
-    _headers: dict[str, str] = field(default_factory=lambda: {"Accept": "application/json"})
+    def __init__(self, address: str, *, terms: Terms | None = None, answers: Answers | None = None) -> None:
+        self.service = JsonService("results", address, terms or Terms(), answers)
 
     def search(self, keyword: str, *, country: str, language: str, device: str, count: int) -> ResultPage:
         query = {"keyword": keyword, "country": country, "language": language, "device": device, "count": str(count)}
+        body = self.service.ask("/results", query)
         try:
-            answer = httpx.get(
-                f"{self.address.rstrip('/')}/results", params=query, headers=self._headers, timeout=self.seconds, trust_env=False
-            )
-            answer.raise_for_status()
-            body = answer.json()
             results = tuple(
-                RankedResult(int(row["rank"]), str(row["url"]), str(row.get("title", "")), str(row.get("snippet", "")))
+                RankedResult(int(row["rank"]), _clean(row["url"]), _clean(row.get("title", "")), _clean(row.get("snippet", "")))
                 for row in body["results"][:count]
             )
-            questions = tuple(str(question) for question in body.get("questions", []))
-        except httpx.HTTPStatusError as error:
-            raise ServiceError(f"The results service answered with status {error.response.status_code}. Try again later.") from None
-        except httpx.HTTPError:
-            raise ServiceError("The results service cannot be reached. Try again later, or give the addresses yourself.") from None
-        except (ValueError, KeyError, TypeError):
-            raise ServiceError("The results service answered with something that is not a list of results.") from None
+            questions = tuple(_clean(question) for question in body.get("questions", []))
+        except (ValueError, KeyError, TypeError, AttributeError, OverflowError):
+            raise ServiceError("service.no_results_list") from None
         return ResultPage(results, questions)
+
+
+def _clean(value: object) -> str:
+    """Text that a database can hold: without NUL and halves of characters."""
+    return str(value).replace("\x00", "").encode("utf-8", errors="replace").decode("utf-8")

@@ -2,30 +2,25 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import replace
 
 import numpy as np
 
-from fundament.core.edits.entity_edits import find_missing_entities
-from fundament.core.edits.model import Change, Edit, Finder
-from fundament.core.edits.placement_edits import find_head_edits, find_moves
-from fundament.core.edits.structure_edits import find_long_paragraphs, find_structure_edits
-from fundament.core.edits.subtopic_edits import find_short_sections, find_subtopic_edits
-from fundament.core.edits.term_edits import find_missing_terms, find_overused_terms
+from fundament.core.checks import checks
+from fundament.core.checks.model import Change, Context, Finding
+from fundament.core.edits.model import Edit, Gain
 from fundament.core.language.words import count_words
 from fundament.core.reading.model import Block, Image, Link, Reading
 from fundament.core.scoring.block_features import place_blocks
 from fundament.core.scoring.compiled import CompiledYardstick
 from fundament.core.scoring.features import DraftFeatures, add_block, draft_features, splice
-from fundament.core.scoring.model import PART_WEIGHTS
+from fundament.core.scoring.parts import PART_WEIGHTS
 from fundament.core.scoring.points import parts_of, points_of
 from fundament.core.yardstick.build import keyword_share
 
+HERE = frozenset(["study", "readings"])  # what is at hand when edits are looked for
 LEAST_GAIN = 0.005  # points; smaller gains are not worth a line
-FINDERS: tuple[Finder, ...] = (
-    find_missing_terms, find_overused_terms, find_missing_entities, find_subtopic_edits, find_short_sections,
-    find_head_edits, find_moves, find_long_paragraphs, find_structure_edits,
-)  # fmt: skip
 
 
 def next_edits(draft: Reading, compiled: CompiledYardstick) -> list[Edit]:
@@ -38,18 +33,34 @@ def next_edits(draft: Reading, compiled: CompiledYardstick) -> list[Edit]:
 
 def edits_for_features(compiled: CompiledYardstick, features: DraftFeatures) -> list[Edit]:
     """The same from features that are at hand already."""
+    return measured(compiled, features, findings_for_features(compiled, features))
+
+
+def findings_for_features(compiled: CompiledYardstick, features: DraftFeatures) -> list[Finding]:
+    """What all checks find that need no more than a study and speak the text's language."""
+    context = Context(compiled, features)
+    return [
+        finding
+        for check in checks().values()
+        if check.needs <= HERE and (not check.languages or compiled.language in check.languages)
+        for finding in check.run(context)
+    ]
+
+
+def measured(compiled: CompiledYardstick, features: DraftFeatures, findings: Sequence[Finding]) -> list[Edit]:
+    """The findings that carry a change which gains, largest gain first."""
     now = points_of(compiled, features).parts
     before = np.array([now[part] for part in PART_WEIGHTS])
-    possible = [edit for find in FINDERS for edit in find(compiled, features)]
-    new = [block for edit in possible for part in (edit.change.blocks, *(s.blocks for s in edit.change.splices)) for block in part]
+    possible = [(finding, finding.change) for finding in findings if finding.change is not None]
+    new = [block for _, change in possible for part in (change.blocks, *(s.blocks for s in change.splices)) for block in part]
     place_blocks(compiled, new)  # all together, for speed
-    gains = parts_of(compiled, features, [change_features(compiled, features, edit.change) for edit in possible]) - before
+    gains = parts_of(compiled, features, [change_features(compiled, features, change) for _, change in possible]) - before
     edits = [
-        Edit(kind, subject, round(sum(by_part), 4), text, change, tuple(zip(PART_WEIGHTS, by_part, strict=True)))
-        for (kind, subject, text, change), by_part in zip(possible, gains.tolist(), strict=True)
+        Edit(finding, change, Gain(round(sum(by_part), 4)), tuple(zip(PART_WEIGHTS, by_part, strict=True)))
+        for (finding, change), by_part in zip(possible, gains.tolist(), strict=True)
         if sum(by_part) >= LEAST_GAIN
     ]
-    edits.sort(key=lambda edit: (-edit.gain, edit.kind, edit.subject))
+    edits.sort(key=lambda edit: (-edit.gain.middle, edit.finding.key))
     return edits
 
 

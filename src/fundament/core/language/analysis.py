@@ -7,8 +7,9 @@ import itertools
 from dataclasses import dataclass
 
 from fundament.core.language.function_words import function_words
+from fundament.core.language.packs import pack_of
 from fundament.core.language.sentences import split_sentences
-from fundament.core.language.words import ELIDED, Token, is_elided, tokenize
+from fundament.core.language.words import Token, is_elided, tokenize
 
 MINIMUM_WORDS = 4
 FUNCTION_WORD_SHARE = 1 / 9
@@ -46,6 +47,6 @@ def analyse_text(text: str, language: str = "en") -> tuple[Sentence, ...]:
             joined.append(not gap.strip() or gap.strip() in "-‐‑–/")
         count = sum(1 for token in tokens if token.text.lower().replace("’", "").replace("'", "") in functional)
         natural = len(tokens) >= MINIMUM_WORDS and count >= max(1.0, FUNCTION_WORD_SHARE * len(tokens))
-        words = len(tokens) - (sum([is_elided(token.text) for token in tokens]) if language in ELIDED else 0)
+        words = len(tokens) - (sum([is_elided(token.text) for token in tokens]) if pack_of(language).elided else 0)
         sentences.append(Sentence(start, end, tokens, tuple(joined), natural, tuple([token.lemma for token in tokens]), words))
     return tuple(sentences)

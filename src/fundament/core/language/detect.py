@@ -5,20 +5,15 @@ from __future__ import annotations
 import functools
 from typing import Any
 
-SUPPORTED = ("en", "de", "fr", "es", "it", "nl", "pt", "pl")
-NAMES = {
-    "en": "English", "de": "German", "fr": "French", "es": "Spanish", "it": "Italian", "nl": "Dutch", "pt": "Portuguese", "pl": "Polish",
-}  # fmt: skip
+from fundament.core.language.packs import pack_of, packs
+
+LEAST_WORDS = 12  # with fewer a text is taken for what the page states
+WHEN_UNSURE = "en"
 
 
-def lacks_of(language: str) -> str:
-    """What is not measured in a language, in a sentence; "" for English, which has everything."""
-    if language == "en":
-        return ""
-    return (
-        f"The pages are in {NAMES.get(language, language)}. Terms, subtopics, structure and placement are measured; entities, which need a tagger for names and "
-        "kinds, are not, and the points of that part go to the others. Headings are grouped by the words they share more than by meaning."
-    )
+def lacks_of(language: str) -> tuple[str, ...]:
+    """Codes of what is not measured in a language; empty for one that has everything."""
+    return pack_of(language).lacks
 
 
 @functools.cache
@@ -26,16 +21,16 @@ def _identifier() -> Any:
     from py3langid.langid import MODEL_FILE, LanguageIdentifier
 
     identifier = LanguageIdentifier.from_model_file(MODEL_FILE)
-    identifier.set_languages(list(SUPPORTED))
+    identifier.set_languages(list(packs()))
     return identifier
 
 
 def detect_language(text: str, *, stated: str = "") -> str:
-    """The two-letter code of the language, one of SUPPORTED.
+    """The two-letter code of the language, one of those that have a pack.
 
-    stated: what the page says of itself; it decides when the text has under 12 words.
+    stated: what the page says of itself; it decides when the text has under LEAST_WORDS words.
     """
-    if len(text.split()) < 12:
-        return stated if stated in SUPPORTED else "en"
+    if len(text.split()) < LEAST_WORDS:
+        return stated if stated in packs() else WHEN_UNSURE
     code, _ = _identifier().classify(text)
     return str(code)

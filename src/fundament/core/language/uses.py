@@ -8,25 +8,13 @@ from typing import NamedTuple
 
 from fundament.core.language.analysis import Sentence
 from fundament.core.language.function_words import function_words
+from fundament.core.language.packs import pack_of
 from fundament.core.language.phrases import Match, PhraseMatcher
 
 LONGEST_RUN = 5  # so many phrases side by side are a list
 SHORT_RUN = 4  # so many are one if the sentence has less else to say
 MOST_IN_SENTENCE = 9
 CRAMMED_FROM, CRAMMED_SHARE = 5, 5  # from so many phrases, a sentence needs one other content word for every five
-
-# words that may stand between the members of a list
-_BETWEEN = {
-    "en": "and or the a an also plus as well nor",
-    "de": "und oder der die das den dem des ein eine einen auch sowie",
-    "fr": "et ou le la les l un une des de du d aussi",
-    "es": "y e o u el la los las un una unos unas también",
-    "it": "e ed o il lo la i gli le un una uno anche",
-    "nl": "en of de het een ook",
-    "pt": "e ou o a os as um uma também",
-    "pl": "i oraz lub albo a też także",
-}
-_COORDINATORS = {language: frozenset(words.split()) for language, words in _BETWEEN.items()}
 
 
 class Uses(NamedTuple):
@@ -81,7 +69,7 @@ def is_crammed(sentence: Sentence, matches: Sequence[Match], language: str) -> b
         return False
     if different > MOST_IN_SENTENCE:
         return True
-    longest = _longest_run(sentence, matches, _COORDINATORS.get(language, _COORDINATORS["en"]))
+    longest = _longest_run(sentence, matches, pack_of(language).between_words)
     if longest >= LONGEST_RUN:
         return True
     if longest < 3 and different < CRAMMED_FROM:

@@ -14,6 +14,8 @@ from typing import NamedTuple
 
 import simplemma
 
+from fundament.core.language.packs import pack_of
+
 # units that are written behind a number; "in" and "a" are left out, for they are words far more often
 _UNITS = "mm|cm|dm|km|m|ml|cl|l|kg|mg|g|t|kW|kWh|W|V|A|Hz|kHz|MHz|GHz|kB|MB|GB|TB|ha|ft|oz|lb|lbs|psi|bar|N|kN|Pa|kPa|MPa|°\\s?C|°\\s?F|°|%|‰|dB|lx|lm|px|pt|rpm|mph"
 # web and mail addresses and paths are one word each, and never part of a term
@@ -32,47 +34,6 @@ _POINT_INSIDE = re.compile(r"\.\w")  # as every address has that neither begins 
 _ELISION = re.compile(r"([^\W\d_]+)['’](?=\w)")
 _SPACES = re.compile(r"\s+")
 _PREFIXED = re.compile(r"\b(re|un|non|pre|de|anti|sub|over|under|semi|mis|co|multi)-(?=[^\W\d_]{3})", re.IGNORECASE)
-
-# Regional spelling: (pattern, replacement) on lower-case English words; British forms are kept.
-_REGIONAL = (
-    (re.compile(r"(?<=[a-z]{3})yz(e[sd]?|ing|ers?)$"), r"ys\1"),
-    (re.compile(r"(?<=[a-z]{3})iz(e[sd]?|ing|ations?|ers?)$"), r"is\1"),
-    (
-        re.compile(
-            r"^(col|hon|harb|lab|neighb|fav|flav|arm|vap|rum|vig|od|hum|behavi|endeav|parl|sav|splend|rig|cand|clam|ferv|succ|tum)or"
-            r"(?=(s|ed|ing|ings|ful|fully|less|able|ably|ite|ites|y|ies|er|ers|hood|hoods|ly)?$)"
-        ),
-        r"\1our",
-    ),
-    (re.compile(r"^(gr)a(y)"), r"\1e\2"),
-    (re.compile(r"^mold(?=s$|y$|ing|ings$|$|ed$)"), "mould"),
-    (re.compile(r"^(cent|kilo|milli|milli|met|lit|fib|calib|theat)er(s?)$"), r"\1re\2"),
-    (re.compile(r"^(millim|centim|kilom)eter(s?)$"), r"\1etre\2"),
-    (re.compile(r"^plow"), "plough"),
-    (re.compile(r"^draft(s|y|ier|iest|ing|proof\w*)?$"), r"draught\1"),
-    (re.compile(r"^aluminum"), "aluminium"),
-    (re.compile(r"^sulf"), "sulph"),
-    (
-        re.compile(
-            r"^(travel|model|label|cancel|level|fuel|panel|channel|tunnel|signal|marvel|counsel|total|dial|equal|initial|jewel|pencil|quarrel|"
-            r"rival|spiral|swivel|trowel|chisel|shovel|gravel|funnel|bevel|corbel|enamel|stencil|barrel)l(ing|ed|er|ers)$"
-        ),
-        r"\1\2",
-    ),
-)
-# single words of which the regions spell the root otherwise
-_OTHER_SPELLING = {
-    "catalog": "catalogue", "catalogs": "catalogues", "fulfill": "fulfil", "fulfills": "fulfils", "artifact": "artefact",
-    "artifacts": "artefacts", "airplane": "aeroplane", "airplanes": "aeroplanes", "jewelry": "jewellery", "skeptic": "sceptic",
-    "skeptical": "sceptical", "pajamas": "pyjamas", "judgment": "judgement", "judgments": "judgements", "license": "licence",
-    "licenses": "licences", "practise": "practice", "practised": "practiced", "practising": "practicing", "anesthetic": "anaesthetic",
-    "esthetic": "aesthetic", "cozy": "cosy", "woolen": "woollen", "installment": "instalment", "installments": "instalments",
-    "enrollment": "enrolment", "skillful": "skilful", "aging": "ageing", "donut": "doughnut", "donuts": "doughnuts", "ax": "axe",
-    "smolder": "smoulder", "molt": "moult", "pediatric": "paediatric", "encyclopedia": "encyclopaedia", "analyze": "analyse",
-    "program": "programme", "programs": "programmes", "mom": "mum", "moms": "mums", "thru": "through",
-}  # fmt: skip
-_BARE_PLURAL = re.compile(r"[^sui]s$")  # "sheeps": a plural that the dictionary does not have
-_KEEP_Z = frozenset(["size", "sized", "sizes", "sizing", "prize", "prized", "prizes", "seize", "seized", "maize"])
 
 
 _QUANTITY = re.compile(rf"\d+(?:[.,:/]\d+)*\s?(?:{_UNITS})[²³]?", re.UNICODE)
@@ -105,61 +66,15 @@ def lemma_of(word: str, language: str = "en") -> str:
         return _SPACES.sub("", lower)
     if is_address(lower):
         return lower
-    if language == "en":
-        if lower.endswith("'s"):
-            lower = lower[:-2]
-        elif lower.endswith("s'"):
-            lower = lower[:-1]
-        if lower not in _KEEP_Z:
-            for pattern, replacement in _REGIONAL:
-                lower = pattern.sub(replacement, lower)
-            lower = _OTHER_SPELLING.get(lower, lower)
-    lower = lower.replace("'", "")
-    if not lower:
-        return word.lower()
-    return _simple_lemma(lower, language)
-
-
-# Words whose dictionary lemma would join what must stay apart.
-_OWN_LEMMA = {
-    "leaves": "leaf", "better": "better", "best": "best", "left": "left", "building": "building", "buildings": "building",
-    "ground": "ground", "wound": "wound", "found": "find", "saw": "saw", "bound": "bound", "lime": "lime", "limes": "lime",
-    "pointing": "pointing", "flooring": "flooring", "glazing": "glazing", "skirting": "skirting",
-    **{noun: noun for noun in (
-        "netting", "cladding", "decking", "fencing", "guttering", "lighting", "plumbing", "wiring", "roofing", "scaffolding", "shelving",
-        "piping", "tubing", "bedding", "clothing", "packaging", "opening", "wedding", "banking", "marketing", "advertising", "accounting",
-        "gardening", "parking", "housing", "funding", "heating", "plastering", "rendering", "landscaping", "catering", "engineering",
-    )},
-    "repointing": "repointing", "draughtproofing": "draughtproofing", "mixed": "mix", "mixes": "mix", "boarding": "boarding", "ceiling": "ceiling", "lining": "lining",
-}  # fmt: skip
-
-
-def _simple_lemma(lower: str, language: str) -> str:
-    if language == "en":
-        own = _OWN_LEMMA.get(lower)
-        if own:
-            return own
-    lemma = simplemma.lemmatize(lower, lang=language).lower() or lower
-    if language == "en" and lemma == lower and len(lower) > 4 and _BARE_PLURAL.search(lower):
-        singular = lower[:-1]
-        if not simplemma.is_known(lower, lang="en") and simplemma.is_known(singular, lang="en"):
-            return singular
-    return lemma
+    pack = pack_of(language)
+    lower = pack.spelled_one_way(lower).replace("'", "")
+    return pack.lemma(lower) if lower else word.lower()
 
 
 @functools.lru_cache(maxsize=20_000)
 def is_dictionary_word(lower: str, language: str = "en") -> bool:
     """Whether the dictionary has a word, given in lower case, in some form; acronyms are in none."""
     return bool(simplemma.is_known(lower, lang=language))
-
-
-# short words that lose their vowel and are written together with the next one ("l'accès", "dell'acqua")
-ELIDED = {
-    "fr": frozenset(["l", "d", "j", "m", "t", "s", "c", "n", "qu", "jusqu", "lorsqu", "puisqu", "quoiqu"]),
-    "it": frozenset(
-        ["l", "d", "c", "un", "all", "dall", "dell", "nell", "sull", "quest", "quell", "dov", "com", "anch", "tutt", "nessun", "qualcun"]
-    ),
-}
 
 
 def is_elided(word: str) -> bool:
@@ -172,7 +87,7 @@ def tokenize(text: str, language: str = "en", *, offset: int = 0) -> list[Token]
 
     An elided word ("l'") is a token of its own.
     """
-    elided = ELIDED.get(language)
+    elided = pack_of(language).elided
     if "-" in text:
         # join prefixes without moving any offset: the hyphen becomes an invisible joiner that is a letter to the pattern
         text = _PREFIXED.sub(lambda m: m.group(1) + "\u02d0", text)

@@ -11,6 +11,7 @@ from typing import TypeVar
 from urllib.parse import urlsplit
 
 from fundament.core.language.words import count_words
+from fundament.core.reading.block_keys import block_keys
 from fundament.core.reading.model import Block, Image, Link, Reading
 
 Thing = TypeVar("Thing", Image, Link)
@@ -20,14 +21,15 @@ LEAST_PAGES = 2  # of one site, on which a block stands to be held for furniture
 MOST_REPEATED = 0.5  # of a page's words; if more repeats, the pages are the same text at two addresses
 
 
-def overruled(reading: Reading, decisions: Mapping[int, bool]) -> Reading:
-    """The reading with a person's decisions: number of a block -> whether it counts. Numbers that do not exist are passed over.
+def overruled(reading: Reading, decisions: Mapping[str, bool]) -> Reading:
+    """The reading with a person's decisions: key of a block (`block_keys`) -> whether it counts. Keys that no block has are passed over.
 
     A block that is taken in loses its reason; one that is left out gets BY_HAND. Images and links go with the blocks they stand by.
     """
     blocks = list(reading.blocks)
-    for number, counts in decisions.items():
-        if 0 <= number < len(blocks) and blocks[number].main != counts:
+    for number, key in enumerate(block_keys(blocks)):
+        counts = decisions.get(key)
+        if counts is not None and blocks[number].main != counts:
             blocks[number] = replace(blocks[number], main=counts, left_out="" if counts else BY_HAND)
     return with_blocks(reading, blocks)
 

@@ -9,6 +9,8 @@ from __future__ import annotations
 import codecs
 import re
 
+from fundament.core.message import Message, message
+
 _META = re.compile(rb"""<meta[^>]+charset\s*=\s*["']?\s*([A-Za-z0-9_:.-]+)""", re.IGNORECASE)
 _BYTE_ORDER_MARKS = (
     (codecs.BOM_UTF8, "utf-8"),
@@ -17,10 +19,10 @@ _BYTE_ORDER_MARKS = (
 )
 
 
-def decode_html(content: bytes, header_charset: str = "") -> tuple[str, tuple[str, ...]]:
+def decode_html(content: bytes, header_charset: str = "") -> tuple[str, tuple[Message, ...]]:
     """Decode the bytes of an HTML page.
 
-    Returns the text and notes in plain words about anything odd (wrong or unknown character set).
+    Returns the text and notes about anything odd (wrong or unknown character set).
     Never raises: the last resort, Windows-1252 with replacement, takes any bytes.
     """
     for mark, name in _BYTE_ORDER_MARKS:
@@ -30,14 +32,14 @@ def decode_html(content: bytes, header_charset: str = "") -> tuple[str, tuple[st
     if not declared:
         found = _META.search(content[:4096])
         declared = found.group(1).decode("ascii") if found else ""
-    notes: list[str] = []
+    notes: list[Message] = []
     candidates = [declared] if declared else []
     candidates += ["utf-8", "windows-1252"]
     for name in candidates:
         try:
             codec = codecs.lookup(name)
         except LookupError:
-            notes.append(f"The page names an unknown character set ({name}).")
+            notes.append(message("reading.unknown_charset", name=name))
             continue
         if codec.name == "iso8859-1":  # browsers read it as Windows-1252
             name = "windows-1252"
@@ -45,7 +47,7 @@ def decode_html(content: bytes, header_charset: str = "") -> tuple[str, tuple[st
             text = content.decode(name)
         except UnicodeDecodeError:
             if name == declared:
-                notes.append(f"The page says it is {declared} but is not; it was read as another character set.")
+                notes.append(message("reading.wrong_charset", name=declared))
             continue
         return text, tuple(notes)
     return content.decode("windows-1252", errors="replace"), tuple(notes)

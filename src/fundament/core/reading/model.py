@@ -4,7 +4,8 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from fundament.core.version import CORE_VERSION
+from fundament.core.message import Message
+from fundament.core.version import READING_VERSION
 
 BLOCK_KINDS = ("heading", "paragraph", "list_item", "table_cell", "quote", "code", "caption")
 PAGE_KINDS = ("article", "product", "category", "forum", "video", "encyclopaedia", "home", "other")
@@ -24,7 +25,8 @@ class Block:
     """A heading, paragraph, list item, ... in document order.
 
     level: 1 to 6 for headings, 0 for everything else.
-    main: whether it counts as main content; `left_out` says why not ("" when it counts).
+    main: whether it counts as main content; `left_out` says why not ("" when it counts), as one of `clutter.LEFT_OUT`.
+    key: in a draft the block's own id, which survives editing; of a page's blocks see `block_keys`.
     """
 
     kind: str
@@ -33,6 +35,7 @@ class Block:
     main: bool = True
     left_out: str = ""
     marks: tuple[Mark, ...] = ()
+    key: str = ""
 
 
 @dataclass(frozen=True)
@@ -56,10 +59,10 @@ class Link:
 
 @dataclass(frozen=True)
 class Evidence:
-    """Why a page is held to be of some kind: what was found, and how much it says (points)."""
+    """Why a page is taken for one of some kind: what was found, and how much it says (points)."""
 
     kind: str
-    found: str
+    found: Message
     points: float
 
 
@@ -84,9 +87,9 @@ class Reading:
     kind: str = "other"
     kind_evidence: tuple[Evidence, ...] = ()
     size_bytes: int = 0
-    notes: tuple[str, ...] = ()
+    notes: tuple[Message, ...] = ()
     content_hash: str = ""
-    version: str = CORE_VERSION
+    version: str = READING_VERSION
     other_images: tuple[Image, ...] = ()
     other_links: tuple[Link, ...] = ()
 

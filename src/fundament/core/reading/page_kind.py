@@ -5,6 +5,7 @@ from __future__ import annotations
 import re
 from urllib.parse import urlsplit
 
+from fundament.core.message import Message, message
 from fundament.core.reading.clutter import words_of_names
 from fundament.core.reading.metadata import Metadata
 from fundament.core.reading.model import Evidence
@@ -41,23 +42,23 @@ def page_kind(
     """
     found: list[Evidence] = []
 
-    def note(kind: str, what: str, points: float) -> None:
+    def note(kind: str, what: Message, points: float) -> None:
         found.append(Evidence(kind, what, points))
 
     for name in metadata.structured_types:
         kind = _KIND_OF_TYPE.get(name, "")
         if kind:
-            note(kind, f"structured data: {name}", 2.0 if name in ("Offer", "ItemList", "VideoObject") else 4.0)
+            note(kind, message("kind.structured_data", name=name), 2.0 if name in ("Offer", "ItemList", "VideoObject") else 4.0)
     if metadata.open_graph_type in ("product", "og:product"):
-        note("product", "Open Graph type: product", 3)
+        note("product", message("kind.open_graph", name="product"), 3)
     elif metadata.open_graph_type.startswith("video"):
-        note("video", "Open Graph type: video", 4)
+        note("video", message("kind.open_graph", name="video"), 4)
     elif metadata.open_graph_type == "article":
-        note("article", "Open Graph type: article", 2)
+        note("article", message("kind.open_graph", name="article"), 2)
     address = urlsplit(url)
     path = address.path.lower()
     if path in ("", "/") and not address.query:
-        note("home", "the address has no path", 5)
+        note("home", message("kind.no_path"), 5)
     for pattern, kind in (
         (r"/(forum|forums|thread|threads|topic|viewtopic|questions|community)\b", "forum"),
         (r"/(product|products|p|item|shop)/[^/]+", "product"),
@@ -66,31 +67,32 @@ def page_kind(
         (r"/(wiki|encyclopaedia|encyclopedia)/", "encyclopaedia"),
         (r"/(blog|guides?|advice|articles?|news|how-to|journal|magazine|posts?)/", "article"),
     ):
-        if re.search(pattern, path):
-            note(kind, f"the address contains {re.search(pattern, path).group(0)}", 2)  # type: ignore[union-attr]
+        part = re.search(pattern, path)
+        if part:
+            note(kind, message("kind.address", part=part.group(0)), 2)
     text = root.text()
     prices = len(_PRICE.findall(text))
     buys = len(_BUY.findall(text))
     if buys >= 1 and prices >= 1:
-        note("product" if buys <= 3 else "category", f"{prices} prices and {buys} buying controls", 3)
+        note("product" if buys <= 3 else "category", message("kind.prices_and_controls", prices=prices, controls=buys), 3)
     if prices >= 8 and main_paragraphs < 8:
-        note("category", f"{prices} prices and few paragraphs", 3)
+        note("category", message("kind.prices", prices=prices), 3)
     if thread:
-        note("forum", "posts by several people", 4)
+        note("forum", message("kind.posts"), 4)
     players = [
         e for e in root.find_all("video", "iframe", "object") if e.tag == "video" or "embed" in e.get("src") or "video" in e.get("src")
     ]
     if players and main_words < 450:
-        note("video", "a video and little text", 4)
+        note("video", message("kind.video"), 4)
     names = {word for e in root.find_all("div", "table", "body", "span", "ol") for word in words_of_names(e)}
     if len(names & _WIKI_NAMES) >= 2 or (names & {"reflist", "infobox"} and "references" in names):
-        note("encyclopaedia", "info box and list of references", 4)
+        note("encyclopaedia", message("kind.references"), 4)
     if re.search(r"encyclop(a)?edia|\bwiki\b", f"{metadata.title} {address.netloc}", re.IGNORECASE):
-        note("encyclopaedia", "the site calls itself an encyclopaedia", 3)
+        note("encyclopaedia", message("kind.calls_itself"), 3)
     if main_words >= 250 and main_paragraphs >= 4:
-        note("article", f"{main_words} words of running text", 2.5)
+        note("article", message("kind.running_text", words=main_words), 2.5)
     elif main_words >= 90 and main_paragraphs >= 2:
-        note("article", f"{main_words} words of running text", 1.5)
+        note("article", message("kind.running_text", words=main_words), 1.5)
     totals: dict[str, float] = {}
     for item in found:
         totals[item.kind] = totals.get(item.kind, 0.0) + item.points

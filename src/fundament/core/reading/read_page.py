@@ -8,6 +8,7 @@ from urllib.parse import urljoin
 
 from fundament.core.language.detect import detect_language
 from fundament.core.language.words import count_words
+from fundament.core.message import Message
 from fundament.core.reading.blocks import extract_blocks
 from fundament.core.reading.corrections import by_place
 from fundament.core.reading.decode import decode_html
@@ -19,7 +20,7 @@ from fundament.core.reading.page_kind import is_thread, page_kind
 from fundament.core.reading.tree import Element, parse_html
 
 
-def read_page(html: str | bytes, url: str, *, header_charset: str = "", notes: Iterable[str] = ()) -> Reading:
+def read_page(html: str | bytes, url: str, *, header_charset: str = "", notes: Iterable[Message] = ()) -> Reading:
     """Read one page.
 
     html: the document, as text or as the bytes that came; url: its address, for telling internal links.

@@ -12,8 +12,9 @@ from numpy.typing import NDArray
 from fundament.core.language.analysis import Sentence, analyse_text
 from fundament.core.language.phrases import Match
 from fundament.core.language.uses import NO_USES, Uses, uses_in
-from fundament.core.yardstick.build import OPENING_WORDS, contains, keyword_share
-from fundament.core.yardstick.structure import is_question
+from fundament.core.language.words import count_words
+from fundament.core.yardstick.build import OPENING_WORDS, keyword_share
+from fundament.core.yardstick.structure import COUNTS, PARAGRAPH_KINDS, contains, count_block, is_question
 
 if TYPE_CHECKING:
     from fundament.core.scoring.compiled import CompiledYardstick
@@ -23,12 +24,9 @@ PlainBlock = tuple[str, int, str]  # kind, level, text
 BEST_SENTENCES = 3  # so many of the closest sentences stand for "covered in the text"
 TEXT_KINDS = ("paragraph", "quote", "list_item", "table_cell", "caption")
 MOST_KEPT = 5_000  # blocks in one generation of the cache
-LONG_PARAGRAPH = 130  # words; what is above it is held to be hard to read on a screen
-# counts of a block that are summed over a text; a paragraph has a real sentence, and counted words do not stand in a crammed one
-TALLY = (
-    "words", "counted_words", "sentences", "paragraphs", "paragraph_words", "long_paragraph_words", "h1", "h2", "h3", "question_headings",
-    "list_items", "table_cells", "exact_keyword",
-)  # fmt: skip
+# what of a block's counts earns: words and uses of the keyword outside crammed sentences, paragraphs with a sentence that is not crammed
+COUNTED = ("counted_words", "counted_paragraphs", "counted_paragraph_words", "counted_exact_keyword")
+TALLY = (*COUNTS, *COUNTED)  # counts of a block that are summed over a text
 
 
 @dataclass(frozen=True, eq=False)
@@ -160,10 +158,13 @@ def _text_features(
     nothing = compiled.nothing
     kind = block[0]
     words = sum([sentence.words for sentence in sentences])
+    counts = _counts(compiled, block)
     inside = sum([match.end - match.start for _, match in used.matches])
     exact = sum([s.natural and i not in used.crammed and contains(s.lemmas, compiled.keyword_lemmas) for i, s in enumerate(sentences)])
-    counted_words = words - sum([sentences[i].words for i in used.crammed])
-    sums, terms, mentioned, recognised = _sums(nothing, _tally(kind, words, counted_words, len(real), exact))
+    crammed_words = sum([count_words(block[2][sentences[i].start : sentences[i].end]) for i in used.crammed])
+    paragraph = bool(real) and kind in PARAGRAPH_KINDS
+    counted = (max(0, counts[0] - crammed_words), int(paragraph), counts[0] if paragraph else 0, exact)
+    sums, terms, mentioned, recognised = _sums(nothing, (*counts, *counted))
     if used.counted:
         terms[:] = np.bincount(used.counted, minlength=len(terms))
     _count_entities(compiled, sentences, used.crammed, mentioned, recognised)
@@ -177,25 +178,18 @@ def _other_features(compiled: CompiledYardstick, block: PlainBlock, words: int, 
     """The features of a heading, code, or what is neither. of_heading: similarity of headings."""
     nothing = compiled.nothing
     kind, level, text = block
-    if kind == "code":
-        return replace(nothing, says=True)
+    counts = _counts(compiled, block)
+    sums, terms, mentioned, recognised = _sums(nothing, (*counts, 0 if kind == "code" else counts[0], 0, 0, 0))
     if kind != "heading":
-        sums, terms, mentioned, recognised = _sums(nothing, (words, words, *(0,) * 11))
-        return replace(nothing, words=words, sums=sums, terms=terms, mentioned=mentioned, recognised=recognised)
+        return replace(nothing, words=words, sums=sums, terms=terms, mentioned=mentioned, recognised=recognised, says=kind == "code")
     asks = is_question(text)
-    sums, terms, mentioned, recognised = _sums(nothing, (words, words, 0, 0, 0, 0, level == 1, level == 2, level >= 3, asks, 0, 0, 0))
     heading = of_heading.get(text, nothing.heading) if level >= 2 else nothing.heading
     keyword = keyword_share(text, compiled.keyword_lemmas, compiled.language)
     return BlockFeatures(words, (), sums, terms, mentioned, recognised, nothing.best, heading, keyword, asks, False, 0)
 
 
-def _tally(kind: str, words: int, counted_words: int, real: int, exact: int) -> tuple[int, ...]:
-    """The counts of TALLY for a block of text. real: how many real sentences it has."""
-    paragraph = real > 0 and kind in ("paragraph", "quote")
-    return (
-        words, counted_words, real if kind in ("paragraph", "quote", "list_item") else 0, int(paragraph), words if paragraph else 0,
-        max(0, words - LONG_PARAGRAPH) if paragraph else 0, 0, 0, 0, 0, int(kind == "list_item"), int(kind == "table_cell"), exact,
-    )  # fmt: skip
+def _counts(compiled: CompiledYardstick, block: PlainBlock) -> tuple[int, ...]:
+    return count_block(*block, compiled.language, compiled.keyword_lemmas)
 
 
 def _sums(nothing: BlockFeatures, tally: Sequence[int]) -> tuple[Numbers, Numbers, Numbers, Numbers]:

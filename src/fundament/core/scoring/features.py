@@ -16,9 +16,10 @@ import numpy as np
 from numpy.typing import NDArray
 
 from fundament.core.reading.model import Reading
-from fundament.core.scoring.block_features import BEST_SENTENCES, TALLY, PlacedBlock, highest, place_block, place_blocks
+from fundament.core.scoring.block_features import BEST_SENTENCES, COUNTED, TALLY, PlacedBlock, highest, place_block, place_blocks
 from fundament.core.scoring.headings import CountedHeadings, count_headings
 from fundament.core.yardstick.build import OPENING_WORDS, keyword_share
+from fundament.core.yardstick.structure import Beside, beside_of, structure_from
 
 if TYPE_CHECKING:
     from fundament.core.scoring.compiled import CompiledYardstick
@@ -28,14 +29,11 @@ Numbers = NDArray[np.float64]
 
 @dataclass(frozen=True)
 class PageParts:
-    """What a text has beside its blocks."""
+    """Title tag, meta description, and what a text has beside its blocks."""
 
     title: str
     description: str
-    images: int
-    images_with_alt: int
-    internal_links: int
-    external_links: int
+    beside: Beside
 
 
 @dataclass(frozen=True, eq=False)
@@ -43,8 +41,8 @@ class DraftFeatures:
     """A whole text.
 
     sums: of the blocks' sums (see BlockFeatures); terms, mentioned, recognised are parts of it. best: closest sentences per subtopic, see BlockFeatures.
-    structure: counts by name of measure, those that begin with counted_ without what does not count (crammed sentences; headings with no
-    text below them). placement: share of the keyword in each zone, and lengths. opening: its first words, which the first opening_blocks blocks hold.
+    structure: the MEASURES as they are of any text, with what their credit needs beside; counts that begin with counted_ are without what does not count
+    (crammed sentences; headings with no text below them). placement: share of the keyword in each zone, and lengths. opening: its first words, which the first opening_blocks blocks hold.
     """
 
     sums: Numbers
@@ -87,14 +85,7 @@ class Splice:
 
 def draft_features(compiled: CompiledYardstick, draft: Reading) -> DraftFeatures:
     """The features of a whole text: those of its blocks, and of its title, description, images and links."""
-    parts = PageParts(
-        title=draft.title,
-        description=draft.description,
-        images=len(draft.images),
-        images_with_alt=sum(1 for image in draft.images if image.alt),
-        internal_links=sum(1 for link in draft.links if link.internal),
-        external_links=sum(1 for link in draft.links if not link.internal),
-    )
+    parts = PageParts(draft.title, draft.description, beside_of(draft))
     return combine(compiled, place_blocks(compiled, [(b.kind, b.level, b.text) for b in draft.main_blocks()]), parts)
 
 
@@ -134,15 +125,13 @@ def _assembled(
     opening: tuple[tuple[str, ...], int],
 ) -> DraftFeatures:  # fmt: skip
     terms, entities = len(compiled.term_weight), len(compiled.entity_weight)
-    structure = dict(zip(TALLY, sums[terms + 2 * entities :].tolist(), strict=True))
-    body_exact = structure.pop("exact_keyword")
+    tally = dict(zip(TALLY, sums[terms + 2 * entities :].tolist(), strict=True))
+    structure = structure_from(tally, parts.beside)
+    for name in ("long_paragraph_words", *COUNTED):
+        structure[name] = tally[name]
     structure["counted_h2"] = float(headings.h2)
     structure["counted_h3"] = float(headings.h3)
     structure["counted_question_headings"] = float(headings.questions)
-    structure["images"] = float(parts.images)
-    structure["images_with_alt"] = float(parts.images_with_alt)
-    structure["internal_links"] = float(parts.internal_links)
-    structure["external_links"] = float(parts.external_links)
     lemmas, language = compiled.keyword_lemmas, compiled.language
     placement = {
         "title": keyword_share(parts.title, lemmas, language) if parts.title else 0.0,
@@ -152,7 +141,7 @@ def _assembled(
         "h1": headings.h1_keyword,
         "h2": headings.h2_keyword,
         "opening": keyword_share(" ".join(opening[0]), lemmas, language),
-        "body_exact": body_exact,
+        "body_exact": tally["counted_exact_keyword"],
     }
     return DraftFeatures(
         sums=sums,

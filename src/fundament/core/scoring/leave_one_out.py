@@ -2,7 +2,8 @@
 
 A page must not be held against itself: what it gave is taken out of every count, range and weight before it is scored, and its sections out of the
 subtopics. What the others share on too few pages goes. The other pages' candidates are not gathered anew, and the page's own features are
-those with the yardstick of all, unless a phrase goes that it uses; so nineteen scores cost little more than nineteen texts.
+those with the yardstick of all, unless a phrase goes that it uses; so nineteen scores cost little more than nineteen texts. These features are a part of the
+consensus, so that a decision asks for points only.
 """
 
 from __future__ import annotations
@@ -22,9 +23,10 @@ from fundament.core.scoring.headings import headings_with_text
 from fundament.core.scoring.points import points_of
 from fundament.core.scoring.subtopic_vectors import Sections, SubtopicVectors
 from fundament.core.scoring.targets import Targets
+from fundament.core.scoring.weighting import Weighting
 from fundament.core.yardstick.build import structure_table, usual_words
 from fundament.core.yardstick.entities import entity_weights
-from fundament.core.yardstick.model import ComparedPage, Yardstick
+from fundament.core.yardstick.model import ComparedPage, CompetitorFeatures, Consensus, Yardstick
 from fundament.core.yardstick.ranges import robust_ranges, targets_of
 from fundament.core.yardstick.section_similarity import section_vectors
 from fundament.core.yardstick.subtopics import on_pages, subtopic_weights
@@ -49,31 +51,79 @@ class _Tables:
     words: Numbers
 
 
-def competitor_scores(yardstick: Yardstick, pages: Sequence[ComparedPage]) -> dict[str, float]:
-    """The score (0..100) of each page by its address, against the others. pages: all of those the yardstick was built from, at least two."""
-    tables = _tables_of(yardstick)
+def competitor_features(consensus: Consensus, pages: Sequence[ComparedPage]) -> tuple[CompetitorFeatures, ...]:
+    """What each page has of what the others share, in the consensus' order. pages: all of those the consensus was made from, at least two."""
+    tables = _tables_of(consensus)
     page_of = {page.reading.url: page for page in pages}
-    plain = CompiledYardstick(replace(yardstick, subtopics=()))  # these differ from page to page
+    everything = plain_yardstick(consensus)
+    plain = CompiledYardstick(everything)
     keyword_lemmas = frozenset(plain.keyword_lemmas)
-    sections = Sections.of(yardstick.subtopics, keyword_lemmas, yardstick.language)
-    section_page = np.array([h.url for s in yardstick.subtopics for h in s.headings], dtype=object)
-    scores = {}
-    for number, summary in enumerate(yardstick.pages):
+    sections = Sections.of(consensus.subtopics, keyword_lemmas, consensus.language)
+    section_page = np.array([h.url for s in consensus.subtopics for h in s.headings], dtype=object)
+    found = []
+    for number, summary in enumerate(consensus.pages):
         reading = page_of[summary.url].reading
         features = draft_features(plain, reading)
-        targets, terms, entities, subtopics = _targets_without(yardstick, tables, number)
+        terms, entities, subtopics = _remaining(tables, number)
         if _goes_with_it(features, terms, entities):
-            features = draft_features(CompiledYardstick(_with_only(yardstick, terms, entities)), reading)
+            features = draft_features(CompiledYardstick(_with_only(everything, terms, entities)), reading)
         else:
             features = replace(
                 features, terms=features.terms[terms], mentioned=features.mentioned[entities], recognised=features.recognised[entities]
             )
         vectors = SubtopicVectors(_sections_without(sections, section_page != summary.url, subtopics), int(subtopics.sum()))
-        best, heading = _closeness(vectors, features, keyword_lemmas, yardstick.language)
-        scores[summary.url] = points_of(
-            targets, replace(features, best=best, headings=replace(features.headings, similarity=heading))
-        ).total
-    return scores
+        best, heading = _closeness(vectors, features, keyword_lemmas, consensus.language)
+        found.append(
+            CompetitorFeatures(
+                url=summary.url,
+                terms=tuple(np.flatnonzero(terms).tolist()),
+                entities=tuple(np.flatnonzero(entities).tolist()),
+                subtopics=tuple(np.flatnonzero(subtopics).tolist()),
+                counts=tuple(features.terms.tolist()),
+                recognised=tuple(features.recognised.tolist()),
+                text=tuple(best.mean(axis=0).tolist()),
+                heading=tuple(heading.tolist()),
+                structure=dict(features.structure),
+                placement=dict(features.placement),
+            )
+        )
+    return tuple(found)
+
+
+def competitor_scores(consensus: Consensus, planned_words: int, weighting: Weighting) -> dict[str, float]:
+    """The score (0..100) of each page by its address, against the others. planned_words: 0 for the median of the others."""
+    tables = _tables_of(consensus)
+    return {
+        page.url: points_of(_targets_without(consensus, tables, number, page, planned_words, weighting), _Scorable.of(page)).total
+        for number, page in enumerate(consensus.competitors)
+    }
+
+
+def plain_yardstick(consensus: Consensus) -> Yardstick:
+    """A consensus as a yardstick without subtopics, targets and aim: enough to find terms and entities in a text."""
+    return Yardstick(
+        keyword=consensus.keyword, language=consensus.language, planned_words=usual_words(consensus.pages), pages=consensus.pages,
+        terms=consensus.terms, entities=consensus.entities, subtopics=(), structure=consensus.structure, zones=consensus.zones,
+        settings=consensus.settings,
+    )  # fmt: skip
+
+
+@dataclass(frozen=True, eq=False)
+class _Scorable:
+    """A competitor's features as the points are worked out from them."""
+
+    terms: Numbers
+    recognised: Numbers
+    best: Numbers
+    heading: Numbers
+    structure: dict[str, float]
+    placement: dict[str, float]
+
+    @classmethod
+    def of(cls, page: CompetitorFeatures) -> _Scorable:
+        return cls(
+            np.array(page.counts), np.array(page.recognised), np.array([page.text]), np.array(page.heading), page.structure, page.placement
+        )
 
 
 def _goes_with_it(features: DraftFeatures, terms: Mask, entities: Mask) -> bool:
@@ -91,7 +141,7 @@ def _with_only(yardstick: Yardstick, terms: Mask, entities: Mask) -> Yardstick:
     )
 
 
-def _tables_of(yardstick: Yardstick) -> _Tables:
+def _tables_of(yardstick: Consensus) -> _Tables:
     pages = yardstick.pages
     shape = (0, len(pages))
     counts, prominent = use_tables(yardstick.terms) if yardstick.terms else (np.zeros(shape), np.zeros(shape))
@@ -108,30 +158,38 @@ def _tables_of(yardstick: Yardstick) -> _Tables:
     )
 
 
-def _targets_without(yardstick: Yardstick, tables: _Tables, left_out: int) -> tuple[Targets, Mask, Mask, Mask]:
-    """The targets that the other pages give, and which terms, entities and subtopics remain."""
-    keep = np.arange(len(yardstick.pages)) != left_out
-    pages = [page for page, kept in zip(yardstick.pages, keep, strict=True) if kept]
-    planned = usual_words(pages, yardstick.settings)
-    least = min(2, len(pages))
-    counts, salience, there = tables.counts[:, keep], tables.salience[:, keep], tables.subtopics[:, keep]
-    terms = (counts > 0).sum(axis=1) >= least
-    entities = ((salience > 0).sum(axis=1) >= least) | tables.own
-    subtopics = there.sum(axis=1) >= least
-    counts, prominent = counts[terms], tables.prominent[:, keep][terms]
+def _remaining(tables: _Tables, left_out: int) -> tuple[Mask, Mask, Mask]:
+    """Which terms, entities and subtopics the other pages share."""
+    keep = np.arange(len(tables.words)) != left_out
+    least = min(2, int(keep.sum()))
+    terms = (tables.counts[:, keep] > 0).sum(axis=1) >= least
+    entities = ((tables.salience[:, keep] > 0).sum(axis=1) >= least) | tables.own
+    subtopics = tables.subtopics[:, keep].sum(axis=1) >= least
+    return terms, entities, subtopics
+
+
+def _targets_without(
+    consensus: Consensus, tables: _Tables, left_out: int, page: CompetitorFeatures, planned_words: int, weighting: Weighting
+) -> Targets:
+    """The targets that the other pages give."""
+    keep = np.arange(len(consensus.pages)) != left_out
+    pages = [page for page, kept in zip(consensus.pages, keep, strict=True) if kept]
+    terms, entities, subtopics = list(page.terms), list(page.entities), list(page.subtopics)
+    counts, prominent = tables.counts[:, keep][terms], tables.prominent[:, keep][terms]
     ranges = robust_ranges(np.concatenate((tables.structure[:, keep], densities_of(counts, tables.words[keep]))))  # together, for speed
     structure, densities = ranges[: len(tables.structure)], ranges[len(tables.structure) :]
+    planned = planned_words or usual_words(pages)
     uses = targets_of(quartiles_of(densities), planned)
-    targets = Targets(
-        term_weight=term_weights(counts, prominent, tables.specific[terms], pages),
-        term_low=uses[:, 0],
-        term_ceiling=ceilings_of(uses, tables.heads[terms]),
-        entity_weight=entity_weights(salience[entities], tables.own[entities]),
-        subtopic_weight=subtopic_weights(there[subtopics], pages),
+    low, ceiling = weighting.own_targets(uses[:, 0], ceilings_of(uses, tables.heads[terms]), terms)
+    return Targets(
+        term_weight=weighting.weigh("terms", term_weights(counts, prominent, tables.specific[terms], pages), terms),
+        term_low=low,
+        term_ceiling=ceiling,
+        entity_weight=weighting.weigh("entities", entity_weights(tables.salience[:, keep][entities], tables.own[entities]), entities),
+        subtopic_weight=weighting.weigh("subtopics", subtopic_weights(tables.subtopics[:, keep][subtopics], pages), subtopics),
         structure=dict(zip(pages[0].structure, structure, strict=True)),
         planned_words=planned,
     )
-    return targets, terms, entities, subtopics
 
 
 def _sections_without(sections: Sections, others: Mask, subtopics: Mask) -> Sections:

@@ -4,10 +4,12 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from fundament.core.version import CORE_VERSION
+from fundament.core.message import Message
+from fundament.core.scoring.parts import PART_WEIGHTS
+from fundament.core.version import SCORE_VERSION
 
 STATES = ("absent", "below", "within", "above")
-PART_WEIGHTS = {"terms": 40.0, "entities": 20.0, "subtopics": 20.0, "structure": 10.0, "placement": 10.0}
+__all__ = ["PART_WEIGHTS", "STATES", "Item", "Part", "Score"]
 
 
 @dataclass(frozen=True)
@@ -21,12 +23,14 @@ class Part:
 
 @dataclass(frozen=True)
 class Item:
-    """Where points of a part come from: a term, entity, subtopic or check, with its state and what would be right.
+    """Where points of a part come from: a term, entity, subtopic, measure or place, with its state and what would be right.
 
+    key: of the thing, stable; subject: the name of a term, entity or subtopic ("" for a measure or place, whose name `fundament.messages` has by its key).
     value is the text's figure (uses, words, ...); low and high are the target (equal to value when there is none).
     """
 
     part: str
+    key: str
     subject: str
     points: float
     max: float
@@ -34,7 +38,7 @@ class Item:
     value: float
     low: float
     high: float
-    reason: str
+    reason: tuple[Message, ...]
 
 
 @dataclass(frozen=True)
@@ -49,7 +53,7 @@ class Score:
     enough: float
     words: int
     own_headings: tuple[str, ...] = ()
-    version: str = CORE_VERSION
+    version: str = SCORE_VERSION
 
     def items_of(self, part: str) -> tuple[Item, ...]:
         """The items of one part, in the yardstick's order."""

@@ -4,13 +4,15 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from typing import Protocol
 
 import numpy as np
 from numpy.typing import NDArray
 
 from fundament.core.scoring.features import DraftFeatures
-from fundament.core.scoring.model import PART_WEIGHTS
+from fundament.core.scoring.parts import PART_WEIGHTS
 from fundament.core.scoring.targets import Targets
+from fundament.core.yardstick.measures import EARNING, MEASURE
 from fundament.core.yardstick.model import Range
 
 Numbers = NDArray[np.float64]
@@ -21,13 +23,7 @@ HEADED_AT = 0.55  # similarity from which a heading is held to be of a subtopic
 TEXT_FROM, TEXT_FULL = 0.22, 0.42  # mean similarity of the closest sentences: nothing below, full above
 TEXT_SHARE = 0.6  # of a subtopic's points for the text; the rest for the heading
 
-# measure -> points of the ten for length and structure
-STRUCTURE_POINTS = {
-    "words": 3.0, "h2": 2.0, "h3": 0.75, "paragraphs": 0.5, "words_per_paragraph": 0.5, "images_with_alt": 1.0,
-    "list_items": 0.25, "question_headings": 0.5, "internal_links": 0.75, "external_links": 0.75,
-}  # fmt: skip
-# measures of which not all counts: crammed sentences, and headings with no text below them, earn nothing
-COUNTED = {"words": "counted_words", "h2": "counted_h2", "h3": "counted_h3", "question_headings": "counted_question_headings"}
+STRUCTURE_POINTS = {measure.key: measure.points for measure in EARNING}
 # check -> points of the ten for placement with title and description
 PLACEMENT_POINTS = {
     "title": 2.5, "title_length": 1.0, "h1": 2.0, "opening": 1.5, "h2": 0.75, "body_exact": 0.75,
@@ -35,6 +31,23 @@ PLACEMENT_POINTS = {
 }  # fmt: skip
 TITLE_LENGTH = (30, 60)  # characters
 DESCRIPTION_LENGTH = (70, 160)
+
+
+class Scorable(Protocol):
+    """What the points of a text are worked out from; see DraftFeatures."""
+
+    @property
+    def terms(self) -> Numbers: ...
+    @property
+    def recognised(self) -> Numbers: ...
+    @property
+    def best(self) -> Numbers: ...
+    @property
+    def heading(self) -> Numbers: ...
+    @property
+    def structure(self) -> dict[str, float]: ...
+    @property
+    def placement(self) -> dict[str, float]: ...
 
 
 @dataclass(frozen=True, eq=False)
@@ -64,7 +77,7 @@ class Points:
         return sum(self.parts.values())
 
 
-def points_of(targets: Targets, features: DraftFeatures) -> Points:
+def points_of(targets: Targets, features: Scorable) -> Points:
     """All points a text earns. The weight of a part of which the yardstick has nothing (no subtopics, say) goes to the others."""
     return Points(
         terms=targets.part_weight["terms"] / 100.0 * targets.term_weight * term_credit(targets, features.terms),
@@ -111,12 +124,12 @@ def parts_of(targets: Targets, base: DraftFeatures, variants: Sequence[DraftFeat
     return np.stack([weighed[part] for part in PART_WEIGHTS], axis=1)
 
 
-def _measured_by(name: str, features: DraftFeatures) -> tuple[float, ...]:
+def _measured_by(name: str, features: Scorable) -> tuple[float, ...]:
     """The values a structure measure's credit depends on."""
     values = features.structure
     if name == "words_per_paragraph":
-        return values["paragraph_words"], values["long_paragraph_words"]
-    return (values[COUNTED.get(name, name)],)
+        return values["counted_paragraph_words"], values["long_paragraph_words"]
+    return (values[MEASURE[name].counted or name],)
 
 
 def term_credit(targets: Targets, counts: Numbers) -> Numbers:
@@ -126,7 +139,7 @@ def term_credit(targets: Targets, counts: Numbers) -> Numbers:
     return np.asarray(below - OVERUSE_COST * excess)
 
 
-def text_credit(features: DraftFeatures) -> Numbers:
+def text_credit(features: Scorable) -> Numbers:
     """0..1 per subtopic: how well the closest sentences of the text answer it."""
     return _text_credit(features.best.mean(axis=0))
 
@@ -135,7 +148,7 @@ def _text_credit(closeness: Numbers) -> Numbers:
     return np.asarray(np.clip((closeness - TEXT_FROM) / (TEXT_FULL - TEXT_FROM), 0.0, 1.0))
 
 
-def subtopic_credit(features: DraftFeatures) -> Numbers:
+def subtopic_credit(features: Scorable) -> Numbers:
     """0..1 per subtopic: TEXT_SHARE for the text, the rest for a heading of its own."""
     return _subtopic_credit(features.best.mean(axis=0), features.heading)
 
@@ -154,7 +167,7 @@ def structure_target(targets: Targets, name: str) -> tuple[float, float]:
 
 def _structure_target(targets: Targets, name: str) -> tuple[float, float]:
     wanted: Range = targets.structure[name]
-    if name.startswith("words_per"):
+    if MEASURE[name].is_mean:
         return wanted.p25, wanted.p75
     words = targets.structure["words"].median
     scale = targets.planned_words / words if words else 1.0
@@ -164,14 +177,14 @@ def _structure_target(targets: Targets, name: str) -> tuple[float, float]:
     return low, max(low, round(wanted.p75 * scale))
 
 
-def structure_credit(targets: Targets, features: DraftFeatures, name: str) -> float:
+def structure_credit(targets: Targets, features: Scorable, name: str) -> float:
     """0..1: what is there of the low end of the range. More than the range never costs; only over-long paragraphs do."""
     values = features.structure
     if name == "words_per_paragraph":
-        words = values["paragraph_words"]
+        words = values["counted_paragraph_words"]
         return 1.0 - min(1.0, 2.0 * values["long_paragraph_words"] / words) if words else 0.0
     low, _ = structure_target(targets, name)
-    value = values[COUNTED.get(name, name)]
+    value = values[MEASURE[name].counted or name]
     return 1.0 if low <= 0 else min(1.0, value / low)
 
 
@@ -187,7 +200,7 @@ def placement_target(targets: Targets, name: str) -> tuple[float, float]:
     return 1.0, 1.0
 
 
-def placement_credit(targets: Targets, features: DraftFeatures, name: str) -> float:
+def placement_credit(targets: Targets, features: Scorable, name: str) -> float:
     """0..1 for one placement check."""
     value = features.placement[name]
     low, high = placement_target(targets, name)

@@ -2,35 +2,23 @@
 
 from __future__ import annotations
 
+from fundament.core.message import message
 from fundament.core.reading.model import Reading
 from fundament.core.scoring.compiled import CompiledYardstick
 from fundament.core.scoring.features import DraftFeatures, draft_features
 from fundament.core.scoring.headings import headings_with_text
 from fundament.core.scoring.model import Item, Part, Score
 from fundament.core.scoring.points import (
-    COUNTED,
     HEADED_AT,
     PLACEMENT_POINTS,
-    STRUCTURE_POINTS,
     Points,
     placement_target,
     points_of,
     structure_target,
     text_credit,
 )
+from fundament.core.yardstick.measures import EARNING
 from fundament.core.yardstick.model import Yardstick
-from fundament.core.yardstick.structure import MEASURES
-
-PLACEMENT_NAMES = {
-    "title": "keyword in the title tag",
-    "title_length": "length of the title tag",
-    "h1": "keyword in the H1",
-    "opening": "keyword in the first 100 words",
-    "h2": "keyword in an H2",
-    "body_exact": "exact keyword in the text",
-    "description": "keyword in the meta description",
-    "description_length": "length of the meta description",
-}
 
 
 def score(draft: Reading, yardstick: Yardstick | CompiledYardstick) -> Score:
@@ -77,15 +65,11 @@ def _own_headings(features: DraftFeatures) -> tuple[str, ...]:
 
 def why(result: Score) -> tuple[Item, ...]:
     """Every point earned or missed and its source, largest loss first. Their points add up to the total."""
-    return tuple(sorted(result.items, key=lambda item: (item.points - item.max, item.part, item.subject)))
+    return tuple(sorted(result.items, key=lambda item: (item.points - item.max, item.part, item.key)))
 
 
-def _uses(count: float) -> str:
-    return "1 use" if count == 1 else f"{count:g} uses"
-
-
-def _span(low: float, high: float) -> str:
-    return f"{low:g}" if low == high else f"{low:g} to {high:g}"
+def _span(low: float, high: float) -> list[float]:
+    return [low, high]
 
 
 def _term_items(compiled: CompiledYardstick, features: DraftFeatures, points: Points) -> list[Item]:
@@ -94,11 +78,13 @@ def _term_items(compiled: CompiledYardstick, features: DraftFeatures, points: Po
     for number, term in enumerate(compiled.yardstick.terms):
         count = int(features.terms[number])
         state = "absent" if not count else "below" if count < term.low else "within" if count <= term.ceiling else "above"
-        reason = f"{_uses(count)}; {term.pages} of {pages} competitors use it, {_span(term.low, term.high)} at this length."
+        reason = [message("reason.term", uses=count, pages=term.pages, of=pages, target=_span(term.low, term.high))]
         if state == "above":
-            reason += f" From {term.ceiling} uses on it costs a little."
-        items.append(Item("terms", term.name, float(points.terms[number]), term.weight * compiled.part_weight["terms"] / 100.0,
-                          state, count, term.low, term.high, reason))  # fmt: skip
+            reason.append(message("reason.term_above", ceiling=term.ceiling))
+        most = term.weight * compiled.part_weight["terms"] / 100.0
+        items.append(
+            Item("terms", term.key, term.name, float(points.terms[number]), most, state, count, term.low, term.high, tuple(reason))
+        )
     return items
 
 
@@ -109,13 +95,12 @@ def _entity_items(compiled: CompiledYardstick, features: DraftFeatures, points: 
         mentioned, recognised = int(features.mentioned[number]), int(features.recognised[number])
         state = "recognised" if recognised else "only mentioned" if mentioned else "absent"
         reason = {
-            "recognised": f"Named {mentioned} times with what belongs to it.",
-            "only mentioned": "The words are there, but nothing near them shows that this is meant. "
-            f"Competitors write of it with {', '.join(entity.context[:4])}.",
-            "absent": f"Not named; {entity.pages} of {pages} competitors do.",
+            "recognised": message("reason.entity_recognised", uses=mentioned),
+            "only mentioned": message("reason.entity_mentioned", context=list(entity.context[:4])),
+            "absent": message("reason.entity_absent", pages=entity.pages, of=pages),
         }[state]
-        items.append(Item("entities", entity.name, float(points.entities[number]),
-                          entity.weight * compiled.part_weight["entities"] / 100.0, state, mentioned, 1, 1, reason))  # fmt: skip
+        most = entity.weight * compiled.part_weight["entities"] / 100.0
+        items.append(Item("entities", entity.key, entity.name, float(points.entities[number]), most, state, mentioned, 1, 1, (reason,)))
     return items
 
 
@@ -127,14 +112,17 @@ def _subtopic_items(compiled: CompiledYardstick, features: DraftFeatures, points
         headed = features.heading[number] >= HEADED_AT
         covered = text[number] >= 0.5
         state = "headed" if headed else "covered" if covered else "absent"
-        reason = {
-            "headed": "A heading of its own" + (", with the text to it." if covered else ", but little text that answers it."),
-            "covered": "Answered in the text, without a heading.",
-            "absent": f"Not covered; {subtopic.pages} of {pages} competitors give it a heading.",
-        }[state]
-        items.append(Item("subtopics", subtopic.label, float(points.subtopics[number]),
-                          subtopic.weight * compiled.part_weight["subtopics"] / 100.0, state,
-                          round(100.0 * float(text[number])), 50, 100, reason))  # fmt: skip
+        if headed:
+            reason = message("reason.subtopic_headed" if covered else "reason.subtopic_headed_only")
+        elif covered:
+            reason = message("reason.subtopic_covered")
+        else:
+            reason = message("reason.subtopic_absent", pages=subtopic.pages, of=pages)
+        most = subtopic.weight * compiled.part_weight["subtopics"] / 100.0
+        value = round(100.0 * float(text[number]))
+        items.append(
+            Item("subtopics", subtopic.key, subtopic.label, float(points.subtopics[number]), most, state, value, 50, 100, (reason,))
+        )
     return items
 
 
@@ -146,33 +134,16 @@ def _state(value: float, low: float, high: float) -> str:
 
 def _structure_items(compiled: CompiledYardstick, features: DraftFeatures, points: Points) -> list[Item]:
     items = []
-    for name, most in STRUCTURE_POINTS.items():
+    for measure in EARNING:
+        name = measure.key
         low, high = structure_target(compiled, name)
-        if name == "words_per_paragraph":
-            count = features.structure["paragraphs"]
-            value = round(features.structure["paragraph_words"] / count, 1) if count else 0.0
-        else:
-            value = features.structure[name]
-        low, high = round(low, 1), round(high, 1)
-        reason = f"{value:g} {MEASURES[name]}; most competitors have {_span(low, high)}."
-        idle = value - features.structure[COUNTED[name]] if name in COUNTED else 0
+        value, low, high = round(features.structure[name], 1), round(low, 1), round(high, 1)
+        reason = [message("reason.structure", measure=name, value=value, target=_span(low, high))]
+        idle = value - features.structure[measure.counted] if measure.counted else 0
         if idle > 0:
-            reason += f" {idle:g} of them count nothing: " + (
-                "they stand in lists of phrases." if name == "words" else "there is no text below."
-            )
-        items.append(
-            Item(
-                "structure",
-                MEASURES[name],
-                points.structure[name],
-                compiled.part_scale * most,
-                _state(value, low, high),
-                value,
-                low,
-                high,
-                reason,
-            )
-        )
+            reason.append(message("reason.idle_headings" if name.endswith(("h2", "h3", "headings")) else "reason.idle_text", count=idle))
+        most = compiled.part_scale * measure.points
+        items.append(Item("structure", name, "", points.structure[name], most, _state(value, low, high), value, low, high, tuple(reason)))
     return items
 
 
@@ -182,13 +153,16 @@ def _placement_items(compiled: CompiledYardstick, features: DraftFeatures, point
         value = features.placement[name]
         low, high = placement_target(compiled, name)
         if name.endswith("_length"):
-            reason = f"{value:g} characters; {low:g} to {high:g} are shown whole."
+            reason = [message("reason.length", characters=value, target=_span(low, high))]
         elif name == "body_exact":
-            reason = f"{value:g} sentences hold the exact keyword; usual are {_span(low, high)}."
+            reason = [message("reason.body_exact", sentences=value, target=_span(low, high))]
         else:
-            share = compiled.yardstick.zones.get(name, 0.0)
-            reason = "It is there word for word." if value >= 1 else "Part of it is there." if value > 0 else "It is not there."
-            reason += f" On the competitors' pages {share:.0%} of it is, on average."
-        items.append(Item("placement", PLACEMENT_NAMES[name], points.placement[name], compiled.part_scale * most,
-                          _state(value, low, high), round(value, 2), low, high, reason))  # fmt: skip
+            there = "whole" if value >= 1 else "in_part" if value > 0 else "absent"
+            reason = [message(f"reason.keyword_{there}"), message("reason.keyword_share", share=compiled.yardstick.zones.get(name, 0.0))]
+        items.append(
+            Item(
+                "placement", name, "", points.placement[name], compiled.part_scale * most, _state(value, low, high), round(value, 2), low, high,
+                tuple(reason),
+            )
+        )  # fmt: skip
     return items

@@ -7,7 +7,7 @@ from dataclasses import dataclass, field
 import numpy as np
 from numpy.typing import NDArray
 
-from fundament.core.scoring.model import PART_WEIGHTS
+from fundament.core.scoring.parts import PART_WEIGHTS
 from fundament.core.yardstick.model import Range
 
 Numbers = NDArray[np.float64]

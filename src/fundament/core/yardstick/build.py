@@ -1,4 +1,4 @@
-"""From the competitors' pages to the yardstick: the second stage of the pipeline."""
+"""From the competitors' pages to what they have in common: the second stage of the pipeline."""
 
 from __future__ import annotations
 
@@ -10,14 +10,14 @@ import numpy as np
 from numpy.typing import NDArray
 
 from fundament.core.errors import CoreError
-from fundament.core.language.analysis import analyse_text
 from fundament.core.language.detect import lacks_of
 from fundament.core.language.words import tokenize
+from fundament.core.message import message
 from fundament.core.yardstick.entities import find_entities
 from fundament.core.yardstick.keyword_zones import keyword_uses
-from fundament.core.yardstick.model import ComparedPage, PageSummary, Range, Settings, Yardstick
+from fundament.core.yardstick.model import ComparedPage, Consensus, PageSummary, Range, Settings
 from fundament.core.yardstick.ranges import is_usual, robust_ranges
-from fundament.core.yardstick.structure import structure_of
+from fundament.core.yardstick.structure import contains, structure_of
 from fundament.core.yardstick.subtopics import find_subtopics
 from fundament.core.yardstick.terms import find_terms
 
@@ -25,42 +25,38 @@ ZONES = ("title", "description", "h1", "h2", "opening")
 OPENING_WORDS = 100
 
 
-def build_yardstick(pages: Sequence[ComparedPage], keyword: str, settings: Settings | None = None) -> Yardstick:
-    """Find what the competitors have in common.
+def find_evidence(pages: Sequence[ComparedPage], keyword: str, settings: Settings | None = None) -> Consensus:
+    """Find what the competitors have in common, but for how each of them stands against the others (`consensus.build` adds that).
 
     pages: the chosen competitors, at least one with text; they are taken in rank order. keyword: the search phrase.
-    Raises CoreError when the keyword is empty or no page has text. The same input always gives the same yardstick.
-    The competitors' own scores (aim, enough) are added by `fundament.core.scoring.aim.with_aim`.
+    Raises CoreError when the keyword is empty or no page has text. The same input always gives the same value.
     """
     settings = settings or Settings()
     keyword = " ".join(keyword.split())
     if not keyword:
-        raise CoreError("The keyword is empty. Give the phrase that people search for.")
+        raise CoreError("error.keyword_empty")
     pages = sorted((p for p in pages if p.reading.word_count > 0), key=lambda p: (p.rank, p.reading.url))
     if not pages:
-        raise CoreError("None of the pages has text that counts, so there is nothing to compare with.")
+        raise CoreError("error.no_text")
     language = Counter(page.reading.language for page in pages).most_common(1)[0][0]
     notes = []
     others = [p for p in pages if p.reading.language != language]
     if others:
         pages = [p for p in pages if p.reading.language == language]
-        notes.append(f"{len(others)} pages in another language than the rest ({language}) were left out.")
-    if lacks_of(language):
-        notes.append(lacks_of(language))
+        notes.append(message("note.other_language", pages=len(others), language=language))
+    notes += [message(f"note.lacks_{lack}", language=language) for lack in lacks_of(language)]
     words = [float(page.reading.word_count) for page in pages]
     usual = is_usual(words)
     for page, fits in zip(pages, usual, strict=True):
         if not fits:
-            notes.append(f"{page.reading.url} has {page.reading.word_count} words, far from the others; it does not move the ranges.")
+            notes.append(message("note.far_off", url=page.reading.url, words=page.reading.word_count))
     # a page far off in length would bend every target: it counts for nothing but being listed
     measured = [page for page, fits in zip(pages, usual, strict=True) if fits]
     summaries = [summarise(page, keyword, language) for page in measured]
-    planned = usual_words(summaries, settings)
-    terms = find_terms(measured, summaries, keyword, language, planned_words=planned, most_terms=settings.most_terms)
-    return Yardstick(
+    terms = find_terms(measured, summaries, keyword, language, most_terms=settings.most_terms)
+    return Consensus(
         keyword=keyword,
         language=language,
-        planned_words=planned,
         pages=tuple(summaries),
         terms=terms,
         entities=find_entities(measured, terms, keyword, language, most_entities=settings.most_entities, own=settings.own_entities),
@@ -82,9 +78,9 @@ def structure_table(pages: Sequence[PageSummary]) -> NDArray[np.float64]:
     return np.array([[page.structure[name] for page in pages] for name in pages[0].structure], dtype=float)
 
 
-def usual_words(pages: Sequence[PageSummary], settings: Settings) -> int:
-    """The length that is planned: the one set, or the median of the pages."""
-    return settings.planned_words or round(float(np.median([page.words for page in pages])))
+def usual_words(pages: Sequence[PageSummary]) -> int:
+    """The length that is proposed: the median of the pages."""
+    return round(float(np.median([page.words for page in pages])))
 
 
 def zone_shares(pages: Sequence[PageSummary]) -> dict[str, float]:
@@ -95,17 +91,9 @@ def zone_shares(pages: Sequence[PageSummary]) -> dict[str, float]:
 def summarise(page: ComparedPage, keyword: str, language: str) -> PageSummary:
     """A competitor in short."""
     reading = page.reading
-    structure = {**structure_of(reading), "exact_keyword": _exact_uses(page, keyword, language)}
+    structure = structure_of(reading, keyword, language)
     zones, uses = _zones(page, keyword, language), keyword_uses(reading, keyword, language)
     return PageSummary(reading.url, page.rank, reading.title, reading.kind, reading.word_count, structure, zones, uses)
-
-
-def contains(lemmas: Sequence[str], phrase: Sequence[str]) -> bool:
-    """Whether the phrase stands in the lemmas, word for word."""
-    size = len(phrase)
-    if not size or phrase[0] not in lemmas:
-        return False
-    return any(tuple(lemmas[i : i + size]) == tuple(phrase) for i in range(len(lemmas) - size + 1))
 
 
 @functools.lru_cache(maxsize=10_000)
@@ -132,10 +120,3 @@ def _zones(page: ComparedPage, keyword: str, language: str) -> dict[str, float]:
         "opening": [opening],
     }
     return {zone: max((keyword_share(text, lemmas, language) for text in texts[zone]), default=0.0) for zone in ZONES}
-
-
-def _exact_uses(page: ComparedPage, keyword: str, language: str) -> float:
-    """In how many sentences of the text the keyword stands word for word."""
-    lemmas = [token.lemma for token in tokenize(keyword, language)]
-    sentences = [s for b in page.reading.main_blocks() if b.kind not in ("heading", "code") for s in analyse_text(b.text, language)]
-    return float(sum(1 for s in sentences if s.natural and contains(s.lemmas, lemmas)))

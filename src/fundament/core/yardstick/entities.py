@@ -18,6 +18,7 @@ from numpy.typing import NDArray
 
 from fundament.core.language.analysis import analyse_text
 from fundament.core.language.function_words import empty_words, function_words
+from fundament.core.language.packs import pack_of
 from fundament.core.language.phrases import PhraseMatcher
 from fundament.core.language.word_list import word_list
 from fundament.core.language.wordnet import noun_senses
@@ -60,7 +61,7 @@ def find_entities(
 
 def _concepts(found: dict[tuple[str, ...], Found], terms: Sequence[Term], language: str) -> None:
     """Terms whose head noun WordNet knows in a concrete kind become concepts, and so do very specific nouns that it does not know."""
-    if language != "en":
+    if not pack_of(language).noun_senses:
         return
     for term in terms:
         main = term.phrases[0]

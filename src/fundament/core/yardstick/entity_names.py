@@ -9,6 +9,7 @@ from dataclasses import dataclass, field
 
 from fundament.core.language.analysis import analyse_text
 from fundament.core.language.function_words import empty_words, function_words
+from fundament.core.language.packs import pack_of
 from fundament.core.language.phrases import PhraseMatcher
 from fundament.core.language.words import is_dictionary_word, tokenize
 from fundament.core.yardstick.model import ComparedPage
@@ -56,10 +57,10 @@ def name_lemmas(text: str, language: str) -> tuple[str, ...]:
 
 
 def find_names(pages: Sequence[ComparedPage], language: str) -> dict[tuple[str, ...], Found]:
-    """Names written with a capital, with their kind and the pages that have them. A page's own site is no name on it. English only."""
+    """Names written with a capital, with their kind and the pages that have them. A page's own site is no name on it. None in a language without a tagger."""
     found: dict[tuple[str, ...], Found] = {}
-    if language != "en":
-        return found  # there is no tagger for names
+    if not pack_of(language).has_names:
+        return found
     kinds: dict[tuple[str, ...], Counter[str]] = defaultdict(Counter)
     empty, functional = empty_words(language), function_words(language)
     for number, page in enumerate(pages):

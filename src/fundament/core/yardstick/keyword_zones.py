@@ -11,21 +11,12 @@ from collections.abc import Sequence
 from fundament.core.language.analysis import analyse_text
 from fundament.core.language.function_words import function_words
 from fundament.core.language.words import tokenize
+from fundament.core.message import Message, message
 from fundament.core.reading.model import Reading
 from fundament.core.yardstick.model import Range, Yardstick
 from fundament.core.yardstick.ranges import robust_range
 
-ZONES = {
-    "title": "title tag",
-    "description": "meta description",
-    "h1": "H1",
-    "h2": "H2",
-    "h3": "H3 and deeper",
-    "body": "body",
-    "alt": "alt text",
-    "anchor": "anchor text",
-    "emphasis": "bold or italic",
-}
+ZONES = ("title", "description", "h1", "h2", "h3", "body", "alt", "anchor", "emphasis")
 LEAST_SHARE = 0.5  # of the keyword's content words, from which a text is a partial match
 
 
@@ -84,9 +75,11 @@ def zone_ranges(yardstick: Yardstick) -> dict[str, tuple[Range, Range]]:
     }
 
 
-def zone_advice(count: int, wanted: Range) -> str:
-    """ "add 2", "take out 1" or "leave": what brings a count into the middle half of the competitors."""
+def zone_advice(count: int, wanted: Range) -> Message:
+    """What brings a count into the middle half of the competitors: add so many, take out so many, or leave it."""
     low, high = round(wanted.p25), round(wanted.p75)
     if count < low:
-        return f"add {low - count}"
-    return f"take out {count - high}" if count > max(high, round(wanted.p95)) else "leave"
+        return message("advice.add", count=low - count)
+    if count > max(high, round(wanted.p95)):
+        return message("advice.take_out", count=count - high)
+    return message("advice.leave")

@@ -4,8 +4,9 @@ from __future__ import annotations
 
 from dataclasses import dataclass, field
 
+from fundament.core.message import Message
 from fundament.core.reading.model import Reading
-from fundament.core.version import CORE_VERSION
+from fundament.core.version import CONSENSUS_VERSION
 from fundament.core.yardstick.page_analysis import PageAnalysis
 
 
@@ -29,10 +30,8 @@ class OwnEntity:
 
 @dataclass(frozen=True)
 class Settings:
-    """What a person can set. planned_words: 0 means the competitors' median; other limits are counts; own_entities are looked for beside
-    those that are found."""
+    """What a consensus is made with: limits are counts; own_entities are looked for beside those that are found."""
 
-    planned_words: int = 0
     most_terms: int = 150
     most_entities: int = 80
     most_subtopics: int = 40
@@ -80,6 +79,7 @@ class Term:
     prominent: tuple[bool, ...]
     is_noun: bool
     first_sentences: tuple[tuple[str, str], ...] = ()  # (url, sentence)
+    key: str = ""
 
 
 @dataclass(frozen=True)
@@ -101,6 +101,7 @@ class Entity:
     salience: tuple[float, ...]
     context: tuple[str, ...]
     own: bool = False
+    key: str = ""
 
 
 @dataclass(frozen=True)
@@ -126,6 +127,7 @@ class Subtopic:
     place: float
     is_question: bool
     headings: tuple[SubtopicHeading, ...]
+    key: str = ""
 
 
 @dataclass(frozen=True)
@@ -146,8 +148,52 @@ class PageSummary:
 
 
 @dataclass(frozen=True)
+class CompetitorFeatures:
+    """What a competitor has of what the others share, so that it can be scored against them without being read again.
+
+    terms, entities, subtopics: the numbers of those that the others share without it; the lists of figures are of these, in this order. counts: uses of
+    terms; recognised: recognised mentions of entities; text: closeness of its text to each subtopic, heading: of its closest heading. structure and
+    placement: see DraftFeatures.
+    """
+
+    url: str
+    terms: tuple[int, ...]
+    entities: tuple[int, ...]
+    subtopics: tuple[int, ...]
+    counts: tuple[float, ...]
+    recognised: tuple[float, ...]
+    text: tuple[float, ...]
+    heading: tuple[float, ...]
+    structure: dict[str, float]
+    placement: dict[str, float]
+
+
+@dataclass(frozen=True)
+class Consensus:
+    """What the competitors have in common, before anybody decides anything. No planned length and no keys of identity are in it.
+
+    terms, entities, subtopics: weights as proposed; the terms' targets are not set yet. structure: measure -> Range. zones: share (0..1) of the
+    competitors with the exact keyword in a zone. competitors: empty with fewer than the LEAST_PAGES of `scoring.aim`.
+    """
+
+    keyword: str
+    language: str
+    pages: tuple[PageSummary, ...]
+    terms: tuple[Term, ...]
+    entities: tuple[Entity, ...]
+    subtopics: tuple[Subtopic, ...]
+    structure: dict[str, Range]
+    zones: dict[str, float]
+    settings: Settings
+    notes: tuple[Message, ...] = ()
+    competitors: tuple[CompetitorFeatures, ...] = ()
+    version: str = CONSENSUS_VERSION
+
+
+@dataclass(frozen=True)
 class Yardstick:
-    """The targets. structure: measure -> Range; zones: share (0..1) of the competitors with the exact keyword in a zone."""
+    """The targets: a consensus with a person's decisions on it. page_scores: of the competitors by address, each against the others; aim and enough come
+    from them (0 where there are too few)."""
 
     keyword: str
     language: str
@@ -159,9 +205,8 @@ class Yardstick:
     structure: dict[str, Range]
     zones: dict[str, float]
     settings: Settings
-    notes: tuple[str, ...] = ()
-    # scores of the competitors by the same function, each against the others; aim and enough come from them
+    notes: tuple[Message, ...] = ()
     page_scores: dict[str, float] = field(default_factory=dict)
     aim: float = 0.0
     enough: float = 0.0
-    version: str = CORE_VERSION
+    version: str = CONSENSUS_VERSION

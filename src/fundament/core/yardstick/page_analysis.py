@@ -5,15 +5,15 @@ from __future__ import annotations
 import re
 from collections import Counter, defaultdict
 from dataclasses import dataclass, field
+from importlib import import_module
 
 from fundament.core.language.analysis import Sentence, analyse_text
 from fundament.core.language.function_words import empty_words, function_words, inner_words
+from fundament.core.language.packs import pack_of
 from fundament.core.language.words import is_address, is_quantity
 from fundament.core.reading.model import Block, Reading
 from fundament.core.version import CORE_VERSION
 
-LONGEST_PHRASE = 5
-LONGEST_UNTAGGED = 3  # where no tagger tells verbs from nouns, longer phrases are pieces of sentences
 _NOUN_TAGS = frozenset(("NOUN", "PROPN"))
 _INSIDE_TAGS = frozenset(("NOUN", "PROPN", "ADJ", "NUM", "VERB", "X", ""))
 _CAPITAL_RUN = re.compile(r"(?<![.!?:] )(?<!^)\b[A-Z][\w’'-]+(?:(?: (?:of|for|and|the))? [A-Z][\w’'-]+)+")
@@ -92,7 +92,7 @@ def analyse_page(reading: Reading) -> PageAnalysis:
     acronyms: dict[str, str] = {}
     for block in reading.main_blocks():
         acronyms.update(_acronyms(block))
-        if language == "en" and block.kind not in ("heading", "code"):
+        if pack_of(language).names_in_capitals and block.kind not in ("heading", "code"):
             names.update((match.group(0).strip(), "") for match in _CAPITAL_RUN.finditer(block.text))
     return PageAnalysis(
         content_hash=reading.content_hash,
@@ -117,9 +117,9 @@ _Tagged = tuple[tuple[str, ...], tuple[tuple[int, int, str], ...]]
 
 
 def _tags(sentences: list[Sentence], sources: list[str], language: str) -> list[_Tagged]:
-    if language == "en":
-        from fundament.core.language.tagging import tag_sentences
-
+    tagger = pack_of(language).tagger
+    if tagger:
+        tag_sentences = import_module(f"fundament.core.language.{tagger}").tag_sentences
         return [(tagged.tags, tagged.names) for tagged in tag_sentences(sentences, sources)]
     return [(("",) * len(sentence.tokens), ()) for sentence in sentences]
 
@@ -147,7 +147,7 @@ def _lower_unless_name(form: str, tags: tuple[str, ...], *, opens: bool) -> str:
 
 
 def _candidate_bounds(sentence: Sentence, tags: tuple[str, ...], language: str) -> list[tuple[int, int]]:
-    """Token bounds of all phrases of one to LONGEST_PHRASE words that begin and end with content words."""
+    """Token bounds of all phrases of one word to the longest of the language that begin and end with content words."""
     functional, inner, empty = function_words(language), inner_words(language), empty_words(language)
     words = [token.text.lower().replace("’", "'").rstrip("'") for token in sentence.tokens]
     content = [
@@ -158,7 +158,8 @@ def _candidate_bounds(sentence: Sentence, tags: tuple[str, ...], language: str) 
         for word, token in zip(words, sentence.tokens, strict=True)
     ]
     bounds: list[tuple[int, int]] = []
-    longest = LONGEST_PHRASE if language == "en" else LONGEST_UNTAGGED
+    pack = pack_of(language)
+    longest, has_tags = pack.longest_phrase, bool(pack.tagger)
     for start in range(len(words)):
         if not content[start] or tags[start] not in _INSIDE_TAGS:
             continue
@@ -181,9 +182,9 @@ def _candidate_bounds(sentence: Sentence, tags: tuple[str, ...], language: str) 
                 break
             if is_number and not any(words[i][0].isalpha() and content[i] for i in range(start, end)):
                 continue
-            if not _may_end(tags[last], words[last], language) or words[last] in empty:
+            if not _may_end(tags[last], words[last], has_tags) or words[last] in empty:
                 continue
-            if functional_inside and language == "en" and not (tags[start] in _NOUN_TAGS and tags[last] in _NOUN_TAGS):
+            if functional_inside and has_tags and not (tags[start] in _NOUN_TAGS and tags[last] in _NOUN_TAGS):
                 continue
             if tags[start] == "VERB" and not words[start].endswith(("ing", "ed")):
                 continue
@@ -191,8 +192,8 @@ def _candidate_bounds(sentence: Sentence, tags: tuple[str, ...], language: str) 
     return bounds
 
 
-def _may_end(tag: str, word: str, language: str) -> bool:
-    if language != "en":
+def _may_end(tag: str, word: str, has_tags: bool) -> bool:
+    if not has_tags:
         return not word[0].isdigit()
     return tag in _NOUN_TAGS or (tag == "NUM" and word[0].isdigit()) or (tag == "VERB" and word.endswith("ing"))
 

@@ -23,9 +23,9 @@ def read_skos(content: bytes, name: str, language: str = "en") -> tuple[OwnEntit
     ending = "." + name.lower().rpartition(".")[2]
     kind_of_file = FORMATS.get(ending)
     if kind_of_file is None:
-        raise CoreError(f"{name} is not a SKOS file that can be read: use Turtle (.ttl), RDF/XML (.rdf) or JSON-LD (.jsonld).")
+        raise CoreError("error.skos_format", name=name)
     if len(content) > MOST_BYTES:
-        raise CoreError(f"{name} is larger than {MOST_BYTES // 1_000_000} MB.")
+        raise CoreError("error.skos_large", name=name, megabytes=MOST_BYTES // 1_000_000)
     if kind_of_file == "json-ld":
         _refuse_remote_context(content, name)
     graph = _parse(content, kind_of_file, name)
@@ -45,11 +45,9 @@ def read_skos(content: bytes, name: str, language: str = "en") -> tuple[OwnEntit
         aliases = tuple(label for label in dict.fromkeys(others) if label != preferred[0])
         entities.append(OwnEntity(preferred[0], above[0] if above else "concept", aliases))
     if not entities:
-        raise CoreError(f"{name} holds no concept with a label (skos:prefLabel) in this language.")
+        raise CoreError("error.skos_empty", name=name)
     if len(entities) > MOST_CONCEPTS:
-        raise CoreError(
-            f"{name} holds {len(entities)} concepts; at most {MOST_CONCEPTS} can be taken. Give the part that belongs to the subject."
-        )
+        raise CoreError("error.skos_many", name=name, concepts=len(entities), most=MOST_CONCEPTS)
     return tuple(sorted(entities, key=lambda entity: (entity.name.lower(), entity.name)))
 
 
@@ -60,8 +58,7 @@ def _parse(content: bytes, kind_of_file: str, name: str) -> Any:
     try:
         graph.parse(data=content, format=kind_of_file)
     except Exception as error:  # every parser of the library has errors of its own
-        reason = " ".join(str(error).split())[:160]
-        raise CoreError(f"{name} cannot be read as {kind_of_file}: {reason}") from error
+        raise CoreError("error.skos_malformed", name=name, format=kind_of_file) from error
     return graph
 
 
@@ -70,7 +67,7 @@ def _refuse_remote_context(content: bytes, name: str) -> None:
     try:
         waiting = [json.loads(content)]
     except (ValueError, RecursionError):
-        raise CoreError(f"{name} is not valid JSON.") from None
+        raise CoreError("error.skos_json", name=name) from None
     while waiting:
         value = waiting.pop()
         if isinstance(value, list):
@@ -79,9 +76,8 @@ def _refuse_remote_context(content: bytes, name: str) -> None:
             contexts = value.get("@context", [])
             for context in contexts if isinstance(contexts, list) else [contexts]:
                 if isinstance(context, str) or (isinstance(context, dict) and "@import" in context):
-                    raise CoreError(
-                        f"{name} takes its context from {context if isinstance(context, str) else context['@import']}. Put the context into the file."
-                    )
+                    source = context if isinstance(context, str) else str(context["@import"])
+                    raise CoreError("error.skos_remote", name=name, source=source)
             waiting.extend(value.values())
 
 

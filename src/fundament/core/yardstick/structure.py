@@ -1,79 +1,98 @@
-"""Length and structure of a page: counts of its parts. One function serves competitors and drafts."""
+"""Length and structure of a text: counts of its parts. The same function serves competitors and drafts, block by block."""
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+import functools
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
 
 from fundament.core.language.analysis import analyse_text
-from fundament.core.language.word_list import word_list
+from fundament.core.language.packs import words_of_all
+from fundament.core.language.words import count_words, tokenize
 from fundament.core.reading.model import Reading
+from fundament.core.yardstick.measures import MEASURES
 
-MEASURES = {
-    "words": "words",
-    "sentences": "sentences",
-    "paragraphs": "paragraphs",
-    "words_per_paragraph": "words per paragraph",
-    "words_per_sentence": "words per sentence",
-    "h1": "H1 headings",
-    "h2": "H2 headings",
-    "h3": "H3 and deeper headings",
-    "question_headings": "headings that ask a question",
-    "images": "images",
-    "images_with_alt": "images with alt text",
-    "list_items": "list items",
-    "table_cells": "table cells",
-    "internal_links": "internal links",
-    "external_links": "external links",
-    "bold": "bold passages",
-    "exact_keyword": "sentences with the exact keyword",
-}
-_QUESTION_WORDS = word_list(
-    """
-    how what why when where which who can do does is are should will must could was wie was warum wann wo welche kann comment pourquoi quand où quel
-    quelle que qué cómo cuándo dónde cuál come perché quando dove quale hoe wat waarom wanneer waar welke como porquê onde qual jak co dlaczego kiedy
-    gdzie
-    """
-)
+LONG_PARAGRAPH = 130  # words; what is above it is hard to read on a screen
+PARAGRAPH_KINDS = ("paragraph", "quote")
+# counts of a block that are summed over a text
+COUNTS = (
+    "words", "sentences", "sentence_words", "paragraphs", "paragraph_words", "long_paragraph_words", "h1", "h2", "h3", "question_headings",
+    "list_items", "table_cells", "exact_keyword",
+)  # fmt: skip
+
+
+@dataclass(frozen=True)
+class Beside:
+    """What a text has beside its blocks. bold: passages set in bold."""
+
+    images: int = 0
+    images_with_alt: int = 0
+    internal_links: int = 0
+    external_links: int = 0
+    bold: int = 0
 
 
 def is_question(text: str) -> bool:
     """Whether a heading asks a question: it ends with a question mark, or begins with a question word and has a few words."""
     words = text.lower().split()
-    return text.rstrip().endswith("?") or (len(words) >= 4 and words[0] in _QUESTION_WORDS)
+    return text.rstrip().endswith("?") or (len(words) >= 4 and words[0] in words_of_all("question_words"))
 
 
-def structure_of(reading: Reading) -> dict[str, float]:
-    """The MEASURES of the main content, without those that depend on a keyword: counts, and averages per unit."""
-    blocks = reading.main_blocks()
-    headings = [b for b in blocks if b.kind == "heading"]
-    # a paragraph holds at least one real sentence; a caption or a lone phrase in a block of its own is none
-    paragraphs = [b for b in blocks if b.kind in ("paragraph", "quote") and any(s.natural for s in analyse_text(b.text, reading.language))]
-    paragraph_words = [sum(s.words for s in analyse_text(b.text, reading.language)) for b in paragraphs]
-    sentence_words = [
-        s.words for b in blocks if b.kind in ("paragraph", "quote", "list_item") for s in analyse_text(b.text, reading.language)
-        if s.natural
-    ]  # fmt: skip
-    return {
-        "words": float(reading.word_count),
-        "sentences": float(len(sentence_words)),
-        "paragraphs": float(len(paragraphs)),
-        "words_per_paragraph": mean(paragraph_words),
-        "words_per_sentence": mean(sentence_words),
-        "h1": float(sum(1 for b in headings if b.level == 1)),
-        "h2": float(sum(1 for b in headings if b.level == 2)),
-        "h3": float(sum(1 for b in headings if b.level >= 3)),
-        "question_headings": float(sum(1 for b in headings if is_question(b.text))),
-        "images": float(len(reading.images)),
-        "images_with_alt": float(sum(1 for image in reading.images if image.alt)),
-        "list_items": float(sum(1 for b in blocks if b.kind == "list_item")),
-        "table_cells": float(sum(1 for b in blocks if b.kind == "table_cell")),
-        "internal_links": float(sum(1 for link in reading.links if link.internal)),
-        "external_links": float(sum(1 for link in reading.links if not link.internal)),
-        "bold": float(sum(1 for b in blocks for m in b.marks if m.kind == "bold")),
+def contains(lemmas: Sequence[str], phrase: Sequence[str]) -> bool:
+    """Whether the phrase stands in the lemmas, word for word."""
+    size = len(phrase)
+    if not size or phrase[0] not in lemmas:
+        return False
+    return any(tuple(lemmas[i : i + size]) == tuple(phrase) for i in range(len(lemmas) - size + 1))
+
+
+@functools.lru_cache(maxsize=20_000)
+def count_block(kind: str, level: int, text: str, language: str, keyword_lemmas: tuple[str, ...]) -> tuple[int, ...]:
+    """The COUNTS of one block. A paragraph holds at least one real sentence; a caption or a lone phrase in a block of its own is none."""
+    words = count_words(text)
+    if kind == "heading":
+        return words, 0, 0, 0, 0, 0, level == 1, level == 2, level >= 3, is_question(text), 0, 0, 0
+    if kind == "code":
+        return words, *(0,) * 12
+    natural = [s for s in analyse_text(text, language) if s.natural]
+    paragraph = kind in PARAGRAPH_KINDS and bool(natural)
+    counts_sentences = kind in (*PARAGRAPH_KINDS, "list_item")
+    return (
+        words, len(natural) if counts_sentences else 0, sum([s.words for s in natural]) if counts_sentences else 0, int(paragraph),
+        words if paragraph else 0, max(0, words - LONG_PARAGRAPH) if paragraph else 0, 0, 0, 0, 0, int(kind == "list_item"),
+        int(kind == "table_cell"), sum([contains(s.lemmas, keyword_lemmas) for s in natural]),
+    )  # fmt: skip
+
+
+def beside_of(reading: Reading) -> Beside:
+    """What a reading's main content has beside its blocks."""
+    return Beside(
+        images=len(reading.images),
+        images_with_alt=sum(1 for image in reading.images if image.alt),
+        internal_links=sum(1 for link in reading.links if link.internal),
+        external_links=sum(1 for link in reading.links if not link.internal),
+        bold=sum(1 for block in reading.main_blocks() for mark in block.marks if mark.kind == "bold"),
+    )
+
+
+def structure_from(counts: Mapping[str, float], beside: Beside) -> dict[str, float]:
+    """The MEASURES of a text, from the sums of its blocks' COUNTS and what stands beside them."""
+    known = {
+        **counts,
+        "words_per_paragraph": counts["paragraph_words"] / counts["paragraphs"] if counts["paragraphs"] else 0.0,
+        "words_per_sentence": counts["sentence_words"] / counts["sentences"] if counts["sentences"] else 0.0,
+        "images": beside.images,
+        "images_with_alt": beside.images_with_alt,
+        "internal_links": beside.internal_links,
+        "external_links": beside.external_links,
+        "bold": beside.bold,
     }
+    return {measure.key: float(known[measure.key]) for measure in MEASURES}
 
 
-def mean(values: Iterable[float]) -> float:
-    """The arithmetic mean, 0 for no values."""
-    values = list(values)
-    return sum(values) / len(values) if values else 0.0
+def structure_of(reading: Reading, keyword: str, language: str) -> dict[str, float]:
+    """The MEASURES of a reading's main content."""
+    lemmas = tuple(token.lemma for token in tokenize(keyword, language))
+    rows = [count_block(block.kind, block.level, block.text, language, lemmas) for block in reading.main_blocks()]
+    sums = [sum(column) for column in zip(*rows, strict=True)] if rows else [0] * len(COUNTS)
+    return structure_from(dict(zip(COUNTS, map(float, sums), strict=True)), beside_of(reading))

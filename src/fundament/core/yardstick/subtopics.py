@@ -17,7 +17,7 @@ from scipy.cluster.hierarchy import fcluster, linkage
 
 from fundament.core.language.analysis import analyse_text
 from fundament.core.language.function_words import function_words
-from fundament.core.language.word_list import word_list
+from fundament.core.language.packs import words_of_all
 from fundament.core.language.words import tokenize
 from fundament.core.reading.model import Reading
 from fundament.core.yardstick.model import ComparedPage, PageSummary, Subtopic, SubtopicHeading
@@ -28,38 +28,6 @@ from fundament.core.yardstick.terms import rank_weight
 CUT_DISTANCES = (0.8, 0.9, 1.0)
 CUT_APART = 0.6  # sections apart in more of the groupings than this, on average, are not of one subtopic
 BELOW_WORDS = 60
-CLOSING = word_list(
-    """
-    conclusion summary introduction faq faqs overview final thoughts references notes sources further reading
-    note warning tip important caution related links external contents table bibliography footnotes acknowledgements
-    inhalt inhaltsverzeichnis hinweis warnung zusammenfassung fazit einleitung einführung quellen literatur weblinks einzelnachweise
-    sommaire avertissement avertissements remarque remarques introduction résumé références sources liens
-    índice contenido nota notas advertencia aviso conclusión conclusiones introducción resumen referencias fuentes enlaces
-    indice sommario avvertenza conclusioni introduzione riferimenti fonti riepilogo collegamenti
-    inhoud opmerking waarschuwing conclusie inleiding bronnen samenvatting conteúdo conclusão introdução referências resumo ligações
-    spis treści uwaga uwagi ostrzeżenie podsumowanie wstęp wprowadzenie źródła bibliografia przypisy
-    """
-)
-CLOSING_PHRASES = frozenset(
-    [
-        "see also",
-        "siehe auch",
-        "voir aussi",
-        "véase también",
-        "ver también",
-        "vedi anche",
-        "zie ook",
-        "veja também",
-        "ver também",
-        "zobacz też",
-    ]
-)
-GENERAL = word_list(
-    """
-    description synopsis details information background basics general parameters options usage syntax compatibility example examples more about
-    features benefits specification specifications step steps method methods questions answers
-    """
-)
 
 
 def sections_of(reading: Reading) -> list[Section]:
@@ -148,13 +116,15 @@ def subtopic_weights(there: NDArray[np.bool_], pages: Sequence[PageSummary]) -> 
 def _is_closing(heading: str, language: str) -> bool:
     """ "Conclusion", "Introduction" and the like: part of the form, not of the subject."""
     words = _content_words(heading, language)
-    return plain_label(heading).strip(" :.").lower() in CLOSING_PHRASES or (bool(words) and all(word in CLOSING for word in words))
+    return plain_label(heading).strip(" :.").lower() in words_of_all("closing_phrases") or (
+        bool(words) and all(word in words_of_all("closing_words") for word in words)
+    )
 
 
 def _says_little(heading: str, language: str) -> bool:
     """ "Description", "More details": it may head a subtopic on a page, but would not tell a reader which one it is."""
     words = _content_words(heading, language)
-    return all(word in GENERAL or word in CLOSING for word in words)
+    return all(word in words_of_all("general_headings") or word in words_of_all("closing_words") for word in words)
 
 
 def _content_words(heading: str, language: str) -> list[str]:

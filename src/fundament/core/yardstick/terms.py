@@ -12,7 +12,7 @@ import functools
 import math
 from collections import Counter, defaultdict
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 import numpy as np
 from numpy.typing import NDArray
@@ -62,7 +62,7 @@ def least_pages(page_count: int) -> int:
 
 
 def find_terms(
-    pages: Sequence[ComparedPage], summaries: Sequence[PageSummary], keyword: str, language: str, *, planned_words: int, most_terms: int
+    pages: Sequence[ComparedPage], summaries: Sequence[PageSummary], keyword: str, language: str, *, most_terms: int
 ) -> tuple[Term, ...]:
     """The terms of the subject, heaviest first. pages: at least one competitor, in rank order; summaries: the same pages in short."""
     least = least_pages(len(pages))
@@ -74,7 +74,7 @@ def find_terms(
     sentences = _sentences_by_page(pages, language)
     phrases, own = _used_by_themselves(phrases, sentences, least)
     chosen = _preselect(phrases, own, pool, total_words, language)[:most_terms]
-    return _finish(chosen, phrases, pool, pages, summaries, keyword, language, planned_words)
+    return _finish(chosen, phrases, pool, pages, summaries, keyword, language)
 
 
 def _gather(pages: Sequence[ComparedPage], least: int) -> _Pool:
@@ -202,36 +202,34 @@ def use_tables(terms: Sequence[Term]) -> tuple[Numbers, Numbers]:
     return np.array([term.counts for term in terms], dtype=float), np.array([term.prominent for term in terms], dtype=float)
 
 
-def with_targets(
-    terms: Sequence[Term], pages: Sequence[PageSummary], planned_words: int, counts: Numbers, prominent: Numbers
-) -> tuple[Term, ...]:
-    """The terms with tier, density, target range and weight worked out from their uses on the pages; heaviest first, weights sum to 100.
+def with_weights(terms: Sequence[Term], pages: Sequence[PageSummary], counts: Numbers, prominent: Numbers) -> tuple[Term, ...]:
+    """The terms with tier, density and weight worked out from their uses on the pages; heaviest first, weights sum to 100. Targets are set by
+    `with_targets`, for a planned length.
 
     counts, prominent: uses, and whether the title tag or a heading has it (0 or 1), shape (terms, pages).
     """
     if not terms:
         return ()
-    words = np.array([page.words for page in pages], dtype=float)
     using = counts > 0
-    densities = robust_ranges(densities_of(counts, words))
-    uses = targets_of(quartiles_of(densities), planned_words)
-    heads = np.array([term.head for term in terms])
-    ceilings = ceilings_of(uses, heads)
+    densities = robust_ranges(densities_of(counts, np.array([page.words for page in pages], dtype=float)))
     weights = term_weights(counts, prominent, np.array([term.specificity for term in terms]), pages)
     found = []
     for number, term in enumerate(terms):
         on_pages = int(using[number].sum())
         share = on_pages / len(pages)
-        found.append(
-            Term(
-                name=term.name, phrases=term.phrases, tier=1 if share >= TIERS[0] else 2 if share >= TIERS[1] else 3, pages=on_pages,
-                weight=round(float(weights[number]), 6), per_thousand=densities[number], low=int(uses[number, 0]),
-                high=int(uses[number, 1]), ceiling=int(ceilings[number]),
-                specificity=term.specificity, head=term.head, counts=tuple(counts[number].astype(int).tolist()),
-                prominent=tuple((prominent[number] > 0).tolist()), is_noun=term.is_noun, first_sentences=term.first_sentences,
-            )
-        )  # fmt: skip
+        tier = 1 if share >= TIERS[0] else 2 if share >= TIERS[1] else 3
+        weight = round(float(weights[number]), 6)
+        uses, shown = tuple(counts[number].astype(int).tolist()), tuple((prominent[number] > 0).tolist())
+        found.append(replace(term, tier=tier, pages=on_pages, weight=weight, per_thousand=densities[number], counts=uses, prominent=shown))
     return tuple(sorted(found, key=lambda term: (-term.weight, term.name)))
+
+
+def with_targets(terms: Sequence[Term], planned_words: int) -> tuple[Term, ...]:
+    """The terms with their target ranges and ceilings at a planned length, in whole uses."""
+    uses = targets_of(quartiles_of([term.per_thousand for term in terms]), planned_words)
+    ceilings = ceilings_of(uses, np.array([term.head for term in terms], dtype=bool))
+    rows = zip(terms, uses.astype(int).tolist(), ceilings.astype(int).tolist(), strict=True)
+    return tuple(replace(term, low=low, high=high, ceiling=ceiling) for term, (low, high, _), ceiling in rows)
 
 
 def densities_of(counts: Numbers, words: Numbers) -> Numbers:
@@ -278,9 +276,9 @@ def term_sentences(page: ComparedPage, matcher: PhraseMatcher, language: str) ->
 
 def _finish(
     chosen: list[tuple[str, float]], phrases: _Phrases, pool: _Pool,
-    pages: Sequence[ComparedPage], summaries: Sequence[PageSummary], keyword: str, language: str, planned_words: int,
+    pages: Sequence[ComparedPage], summaries: Sequence[PageSummary], keyword: str, language: str,
 ) -> tuple[Term, ...]:  # fmt: skip
-    """Count the chosen terms the way a draft's are counted, and set their ranges, tiers and weights."""
+    """Count the chosen terms the way a draft's are counted, and set their tiers and weights."""
     matcher = PhraseMatcher((variant, number) for number, (key, _) in enumerate(chosen) for variant in phrases[key])
     by_page = [term_sentences(page, matcher, language) for page in pages]
     prominent_keys = [{c.key for c in page.analysis.candidates if c.prominent} for page in pages]
@@ -299,7 +297,7 @@ def _finish(
             is_noun=_is_noun(pool.tags[key]),
             first_sentences=tuple((page.reading.url, first[number]) for page, (_, first) in zip(pages, by_page, strict=True) if number in first),
         ))  # fmt: skip
-    return with_targets(terms, summaries, planned_words, *use_tables(terms))
+    return with_weights(terms, summaries, *use_tables(terms))
 
 
 def _is_noun(tags: Counter[str]) -> bool:

@@ -7,44 +7,57 @@ from collections.abc import Iterator
 
 import numpy as np
 
-from fundament.core.edits.carriers import STAND_IN, context_carrier, plain_carrier
-from fundament.core.edits.model import Change, Possible, span, times
+from fundament.core.checks.carriers import context_carrier, plain_carrier
+from fundament.core.checks.model import Change, Check, Context, Finding
 from fundament.core.language.analysis import analyse_text
+from fundament.core.language.packs import pack_of
 from fundament.core.language.phrases import Match
+from fundament.core.message import message
 from fundament.core.scoring.block_features import TEXT_KINDS
 from fundament.core.scoring.compiled import CompiledYardstick
 from fundament.core.scoring.features import DraftFeatures, Splice
 
 
-def find_missing_terms(compiled: CompiledYardstick, features: DraftFeatures) -> Iterator[Possible]:
+class MissingTerms(Check):
     """A term below its range is used as often as the range asks, each time in a neutral sentence of its own."""
-    yardstick = compiled.yardstick
-    entity_of = {phrase: number for number, entity in enumerate(yardstick.entities) for phrase in entity.phrases}
-    for number in np.flatnonzero(features.terms < compiled.term_low):
-        term = yardstick.terms[number]
-        count = int(features.terms[number])
-        missing = term.low - count
-        entity = entity_of.get(term.phrases[0])
-        if entity is not None and not features.recognised[entity]:
-            sentence = context_carrier(compiled, entity, term.name)
-        else:
-            sentence = plain_carrier(compiled, term.name)
-        text = (
-            f"{'Not used' if not count else f'Used {times(count)}'}; {span(term.low, term.high)} is usual "
-            f"on {term.pages} of {len(yardstick.pages)} competitors. Use it {times(missing)}{' more' if count else ''}, each in a sentence of its own."
-        )
-        yield Possible("use_term", term.name, text, Change(blocks=(("paragraph", 0, " ".join([sentence] * missing)),)))
+
+    id, family, part = "use_term", "terms", "terms"
+
+    def run(self, context: Context) -> Iterator[Finding]:
+        compiled, features = context.compiled, context.features
+        yardstick = compiled.yardstick
+        entity_of = {phrase: number for number, entity in enumerate(yardstick.entities) for phrase in entity.phrases}
+        for number in np.flatnonzero(features.terms < compiled.term_low):
+            term = yardstick.terms[number]
+            count = int(features.terms[number])
+            missing = term.low - count
+            entity = entity_of.get(term.phrases[0])
+            if entity is not None and not features.recognised[entity]:
+                sentence = context_carrier(compiled, entity, term.name)
+            else:
+                sentence = plain_carrier(compiled, term.name)
+            words = message(
+                "check.use_term.more" if count else "check.use_term.none",
+                uses=count, target=[term.low, term.high], pages=term.pages, of=len(yardstick.pages), missing=missing,
+            )  # fmt: skip
+            change = Change(blocks=(("paragraph", 0, " ".join([sentence] * missing)),))
+            yield self.found(term.key, term.name, words, change=change)
 
 
-def find_overused_terms(compiled: CompiledYardstick, features: DraftFeatures) -> Iterator[Possible]:
+class OverusedTerms(Check):
     """A term above its ceiling is taken out of the last sentences that use it, down to the ceiling."""
-    overused = np.flatnonzero(features.terms > compiled.term_ceiling).tolist()
-    uses = _uses_of(frozenset(overused), compiled, features) if overused else {}
-    for number in overused:
-        term = compiled.yardstick.terms[number]
-        fewer = int(features.terms[number]) - term.ceiling
-        text = f"Used {int(features.terms[number])} times; {span(term.low, term.high)} is usual. Take out {fewer}."
-        yield Possible("take_out", term.name, text, Change(splices=_without_uses(compiled, features, uses[number], fewer)))
+
+    id, family, part = "take_out", "terms", "terms"
+
+    def run(self, context: Context) -> Iterator[Finding]:
+        compiled, features = context.compiled, context.features
+        overused = np.flatnonzero(features.terms > compiled.term_ceiling).tolist()
+        uses = _uses_of(frozenset(overused), compiled, features) if overused else {}
+        for number in overused:
+            term = compiled.yardstick.terms[number]
+            fewer = int(features.terms[number]) - term.ceiling
+            words = message("check.take_out", uses=int(features.terms[number]), target=[term.low, term.high], fewer=fewer)
+            yield self.found(term.key, term.name, words, change=Change(splices=_without_uses(compiled, features, uses[number], fewer)))
 
 
 _Uses = dict[int, dict[int, list[Match]]]  # by block and sentence, the last first; in a sentence the last first
@@ -67,7 +80,7 @@ def _uses_of(numbers: frozenset[int], compiled: CompiledYardstick, features: Dra
 def _without_uses(compiled: CompiledYardstick, features: DraftFeatures, uses: _Uses, fewer: int) -> tuple[Splice, ...]:
     """Splices that put a stand-in for the term into so many sentences, the last ones first."""
     splices = []
-    stand_in = STAND_IN.get(compiled.language, STAND_IN["en"])
+    stand_in = pack_of(compiled.language).stand_in
     for place, of_block in uses.items():
         block = features.blocks[place]
         text = block.text
@@ -81,3 +94,6 @@ def _without_uses(compiled: CompiledYardstick, features: DraftFeatures, uses: _U
         if not fewer:
             break
     return tuple(splices)
+
+
+CHECKS = (MissingTerms(), OverusedTerms())

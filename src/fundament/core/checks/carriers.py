@@ -4,31 +4,15 @@ from __future__ import annotations
 
 import itertools
 
+from fundament.core.language.packs import pack_of
 from fundament.core.language.words import lemma_of
 from fundament.core.scoring.block_features import place_block
 from fundament.core.scoring.compiled import CompiledYardstick
 
-_PLAIN = {
-    "en": "This is about {} and what it does for them here.",
-    "de": "Hier geht es um {} und was das für uns ist.",
-    "fr": "Ici il est question de {} et de ce que cela fait pour nous.",
-    "es": "Aquí se trata de {} y de lo que es para nosotros.",
-    "it": "Qui si tratta di {} e di quello che è per noi.",
-    "nl": "Hier gaat het om {} en wat dat voor ons is.",
-    "pt": "Aqui se trata de {} e do que é para nós.",
-    "pl": "Tu chodzi o {} i o to, co to jest dla nas.",
-}
-# put in the place of a term that is taken out
-STAND_IN = {"en": "it", "de": "es", "fr": "cela", "es": "eso", "it": "ciò", "nl": "het", "pt": "isso", "pl": "to"}
-_WITH = {
-    "en": "This is about {} and what it has to do with {} or with {} here.",
-    "de": "Hier geht es um {} und was das mit {} und mit {} zu tun hat.",
-}
-
 
 def plain_carrier(compiled: CompiledYardstick, name: str) -> str:
     """A sentence that uses the phrase and says nothing else."""
-    return _PLAIN.get(compiled.language, _PLAIN["en"]).format(name)
+    return pack_of(compiled.language).carrier.format(name)
 
 
 def context_carrier(compiled: CompiledYardstick, entity: int, name: str) -> str:
@@ -40,7 +24,10 @@ def context_carrier(compiled: CompiledYardstick, entity: int, name: str) -> str:
 
 
 def _find_context_carrier(compiled: CompiledYardstick, entity: int, name: str) -> str:
-    pattern = _WITH.get(compiled.language, _WITH["en"])
+    pack = pack_of(compiled.language)
+    pattern = pack.carrier_with
+    if not pattern:
+        return plain_carrier(compiled, name)
     own = compiled.entity_own[entity]
     context = [
         word for word in compiled.yardstick.entities[entity].context

@@ -1,0 +1,38 @@
+"""Name an entity so that it is recognised."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+import numpy as np
+
+from fundament.core.checks.carriers import context_carrier
+from fundament.core.checks.model import Change, Check, Context, Finding
+from fundament.core.message import message
+
+
+class MissingEntities(Check):
+    """An entity that is not recognised is named in a sentence with two words of its context."""
+
+    id, family, part = "name_entity", "entities", "entities"
+
+    def run(self, context: Context) -> Iterator[Finding]:
+        compiled, features = context.compiled, context.features
+        yardstick = compiled.yardstick
+        missing_terms = {yardstick.terms[n].phrases[0] for n in np.flatnonzero(features.terms < compiled.term_low)}
+        for number in np.flatnonzero(features.recognised == 0):
+            entity = yardstick.entities[number]
+            if missing_terms & set(entity.phrases):
+                continue  # the edit for the term of the same name does it
+            near = list(entity.context[:4])
+            if features.mentioned[number]:
+                words = message("check.name_entity.mentioned", context=near)
+            elif entity.pages:
+                words = message("check.name_entity.absent", pages=entity.pages, of=len(yardstick.pages), kind=entity.kind, context=near)
+            else:
+                words = message("check.name_entity.own", kind=entity.kind)
+            sentence = context_carrier(compiled, int(number), entity.name)
+            yield self.found(entity.key, entity.name, words, change=Change(blocks=(("paragraph", 0, sentence),)))
+
+
+CHECKS = (MissingEntities(),)

@@ -1,0 +1,83 @@
+"""A check looks at a text in one way and says what it finds. A new one is a new class in a module of this folder, and its name in `checks.MODULES`."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from dataclasses import dataclass
+from typing import ClassVar
+
+from fundament.core.message import Message
+from fundament.core.scoring.compiled import CompiledYardstick
+from fundament.core.scoring.features import DraftFeatures, Splice
+
+
+@dataclass(frozen=True)
+class Change:
+    """What exactly is done to a text when the gain of a finding is worked out.
+
+    blocks: (kind, level, text) put at the end of the text. splices: blocks put in the place of others. title, description: their new text
+    (None: unchanged). images, internal_links, external_links: so many more, images with alt text.
+    """
+
+    blocks: tuple[tuple[str, int, str], ...] = ()
+    splices: tuple[Splice, ...] = ()
+    title: str | None = None
+    description: str | None = None
+    images: int = 0
+    internal_links: int = 0
+    external_links: int = 0
+
+
+@dataclass(frozen=True)
+class Finding:
+    """What a check found.
+
+    check: its id. subject_key: of the term, entity, subtopic, measure or place it is about. subject: a name from the pages or the text ("" where the
+    measure or place has one by its key). messages: what is, what is usual, what to do. change: what to do, worked out, where it can be; then the finding has
+    a gain. block: number of the block it stands at (-1: none).
+    """
+
+    check: str
+    subject_key: str
+    subject: str
+    messages: tuple[Message, ...]
+    change: Change | None = None
+    block: int = -1
+
+    @property
+    def key(self) -> str:
+        """Stable as long as the subject's is."""
+        return f"{self.check}:{self.subject_key}"
+
+
+@dataclass(frozen=True)
+class Context:
+    """What a check may look at: the yardstick made ready, and the text's features."""
+
+    compiled: CompiledYardstick
+    features: DraftFeatures
+
+
+class Check:
+    """One way to look at a text.
+
+    id: stable. family: what people filter by. part: of the score, or "" when it counts nothing there. degree: "edit" (pays), "fault" or "remark". needs: what
+    it cannot do without, of "readings", "study", "observations". languages: codes, empty for all. evidence: "exact" (counted), "meaning" (by closeness, so
+    it may err). change of a finding: see Finding.
+    """
+
+    id: ClassVar[str]
+    family: ClassVar[str]
+    part: ClassVar[str] = ""
+    degree: ClassVar[str] = "edit"
+    needs: ClassVar[frozenset[str]] = frozenset(["study"])
+    languages: ClassVar[frozenset[str]] = frozenset()
+    evidence: ClassVar[str] = "exact"
+
+    def run(self, context: Context) -> Iterator[Finding]:
+        """Everything the check finds, in the order of the text or of the yardstick. Must not change what it looks at."""
+        raise NotImplementedError
+
+    def found(self, subject_key: str, subject: str, *messages: Message, change: Change | None = None, block: int = -1) -> Finding:
+        """A finding of this check."""
+        return Finding(self.id, subject_key, subject, messages, change, block)

@@ -1,0 +1,101 @@
+"""Split a long paragraph, ask a question, add images, links and list items."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+from fundament.core.checks.model import Change, Check, Context, Finding
+from fundament.core.language.analysis import analyse_text
+from fundament.core.message import message
+from fundament.core.scoring.block_features import PlacedBlock
+from fundament.core.scoring.compiled import CompiledYardstick
+from fundament.core.scoring.features import Splice
+from fundament.core.scoring.points import structure_target
+from fundament.core.yardstick.structure import LONG_PARAGRAPH, is_question
+
+PIECE_WORDS = 80  # about so many words go into a paragraph that is split off
+
+
+class LongParagraphs(Check):
+    """A paragraph of more words than LONG_PARAGRAPH is split between sentences."""
+
+    id, family, part = "split_paragraph", "length and structure", "structure"
+
+    def run(self, context: Context) -> Iterator[Finding]:
+        for place, block in enumerate(context.features.blocks):
+            if block.kind not in ("paragraph", "quote") or block.features.words <= LONG_PARAGRAPH:
+                continue
+            pieces = _pieces(context.compiled, block)
+            if len(pieces) < 2:
+                continue
+            subject = " ".join(block.text.split()[:6]) + " …"
+            words = message("check.split_paragraph", words=block.features.words, most=LONG_PARAGRAPH, pieces=len(pieces))
+            change = Change(splices=(Splice(place, 1, tuple((block.kind, 0, piece) for piece in pieces)),))
+            yield self.found(str(place), subject, words, change=change, block=place)
+
+
+class FewCounts(Check):
+    """A count below its range: so many more are added."""
+
+    family, part = "length and structure", "structure"
+
+    def __init__(self, id: str, measure: str, one_more: Change) -> None:
+        self.id = id  # type: ignore[misc]
+        self.measure, self.one_more = measure, one_more
+
+    def run(self, context: Context) -> Iterator[Finding]:
+        values = context.features.structure
+        low, high = structure_target(context.compiled, self.measure)
+        missing = int(low - values[self.measure])
+        if missing <= 0:
+            return
+        one = self.one_more
+        change = Change(
+            blocks=one.blocks * missing, images=one.images * missing, internal_links=one.internal_links * missing,
+            external_links=one.external_links * missing,
+        )  # fmt: skip
+        words = message(f"check.few.{self.measure}", measure=self.measure, value=values[self.measure], target=[low, high], missing=missing)
+        yield self.found(self.measure, "", words, change=change)
+
+
+class QuestionHeadings(Check):
+    """Fewer headings that ask than is usual: so many of those there are turned into questions."""
+
+    id, family, part = "question", "length and structure", "structure"
+
+    def run(self, context: Context) -> Iterator[Finding]:
+        features = context.features
+        low, high = structure_target(context.compiled, "question_headings")
+        count = features.structure["counted_question_headings"]
+        missing = int(low - count)
+        plain = [n for n, b in enumerate(features.blocks) if b.is_heading and b.level >= 2 and not is_question(b.text)][: max(0, missing)]
+        if not plain:
+            return
+        words = message("check.question.more" if count else "check.question.none", value=count, target=[low, high], turn=len(plain))
+        splices = tuple(
+            Splice(n, 1, (("heading", features.blocks[n].level, features.blocks[n].text.rstrip("?.!: ") + "?"),)) for n in plain
+        )
+        yield self.found("question_headings", "", words, change=Change(splices=splices))
+
+
+def _pieces(compiled: CompiledYardstick, block: PlacedBlock) -> list[str]:
+    pieces: list[str] = []
+    start = count = 0
+    sentences = analyse_text(block.text, compiled.language)
+    for sentence in sentences:
+        if count and count + sentence.words > PIECE_WORDS:
+            pieces.append(block.text[start : sentence.start].strip())
+            start, count = sentence.start, 0
+        count += sentence.words
+    pieces.append(block.text[start:].strip())
+    return pieces
+
+
+CHECKS = (
+    LongParagraphs(),
+    FewCounts("images", "images_with_alt", Change(images=1)),
+    FewCounts("internal_links", "internal_links", Change(internal_links=1)),
+    FewCounts("external_links", "external_links", Change(external_links=1)),
+    FewCounts("list_items", "list_items", Change(blocks=(("list_item", 0, "…"),))),
+    QuestionHeadings(),
+)

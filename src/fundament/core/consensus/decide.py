@@ -1,0 +1,104 @@
+"""From a consensus and a person's decisions to the yardstick. Pure and cheap: weights, targets, the competitors' scores and the aim are worked out again,
+and nothing else is found anew."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass, field, replace
+from typing import TypeVar
+
+import numpy as np
+
+from fundament.core.consensus.keys import Keys, proposed_keys
+from fundament.core.scoring.aim import aim_of
+from fundament.core.scoring.leave_one_out import competitor_scores
+from fundament.core.scoring.weighting import Weighting
+from fundament.core.yardstick.build import usual_words
+from fundament.core.yardstick.model import Consensus, Entity, Subtopic, Term, Yardstick
+from fundament.core.yardstick.terms import with_targets
+
+FACTORS = {"dropped": 0.0, "must": 1.5, "may": 0.5}  # what a decision does to a weight; "kept" and "own target" leave it
+ACTIONS = ("kept", "dropped", "own target", "must", "may")
+Thing = TypeVar("Thing", Term, Entity, Subtopic)
+
+
+@dataclass(frozen=True)
+class Decision:
+    """action: one of ACTIONS. uses: (low, high) of an own target for a term, in uses at the planned length."""
+
+    action: str
+    uses: tuple[int, int] | None = None
+
+
+@dataclass(frozen=True)
+class Decisions:
+    """planned_words: 0 for the competitors' median. by_key: decisions on terms, entities and subtopics by their keys."""
+
+    planned_words: int = 0
+    by_key: Mapping[str, Decision] = field(default_factory=dict)
+
+
+AS_PROPOSED = Decisions()
+
+
+def decide(consensus: Consensus, keys: Keys | None = None, decisions: Decisions = AS_PROPOSED) -> Yardstick:
+    """The yardstick that a consensus and the decisions on it give.
+
+    keys: the identities of the consensus' terms, entities and subtopics, given from outside; without them they are made from what they stand for.
+    Decisions on keys that are not there have no effect, and are not lost: they are with whoever keeps them.
+    """
+    keys = keys or proposed_keys(consensus)
+    planned = decisions.planned_words or usual_words(consensus.pages)
+    weighting = _weighting(consensus, keys, decisions, planned)
+    terms = _weighed("terms", with_targets(consensus.terms, planned), keys.terms, weighting)
+    terms = tuple(_with_own_target(term, number, weighting) for number, term in enumerate(terms))
+    scores = {url: round(value, 2) for url, value in competitor_scores(consensus, decisions.planned_words, weighting).items()}
+    aim, enough = aim_of(scores)
+    return Yardstick(
+        keyword=consensus.keyword,
+        language=consensus.language,
+        planned_words=planned,
+        pages=consensus.pages,
+        terms=_heaviest_first(terms),
+        entities=_heaviest_first(_weighed("entities", consensus.entities, keys.entities, weighting)),
+        subtopics=_heaviest_first(_weighed("subtopics", consensus.subtopics, keys.subtopics, weighting)),
+        structure=consensus.structure,
+        zones=consensus.zones,
+        settings=consensus.settings,
+        notes=consensus.notes,
+        page_scores=scores,
+        aim=aim,
+        enough=enough,
+        version=consensus.version,
+    )
+
+
+def _weighting(consensus: Consensus, keys: Keys, decisions: Decisions, planned: int) -> Weighting:
+    factors: dict[str, dict[int, float]] = {}
+    targets: dict[int, tuple[int, int, int]] = {}
+    for part in ("terms", "entities", "subtopics"):
+        for number, key in enumerate(getattr(keys, part)):
+            decision = decisions.by_key.get(key)
+            if decision is None:
+                continue
+            if decision.action in FACTORS:
+                factors.setdefault(part, {})[number] = FACTORS[decision.action]
+            elif decision.uses is not None and part == "terms":
+                low, high = decision.uses
+                targets[number] = low, high, max(high + 1, round(1.5 * high))
+    return Weighting(factors, targets)
+
+
+def _weighed(part: str, things: Sequence[Thing], keys: Sequence[str], weighting: Weighting) -> tuple[Thing, ...]:
+    weights = weighting.weigh(part, np.array([thing.weight for thing in things], dtype=float)).tolist()
+    return tuple(replace(thing, key=key, weight=weight) for thing, key, weight in zip(things, keys, weights, strict=True))
+
+
+def _with_own_target(term: Term, number: int, weighting: Weighting) -> Term:
+    own = weighting.targets.get(number)
+    return term if own is None else replace(term, low=own[0], high=own[1], ceiling=own[2])
+
+
+def _heaviest_first(things: tuple[Thing, ...]) -> tuple[Thing, ...]:
+    """Python's sort is stable, so that those of one weight stay in the consensus' order."""
+    return tuple(sorted(things, key=lambda thing: -thing.weight))

@@ -1,0 +1,16 @@
+"""Dutch: terms, subtopics, structure and placement; without parts of speech and names."""
+
+from fundament.core.language.packs.model import pack_from_frequencies
+
+PACK = pack_from_frequencies(
+    "nl",
+    "Dutch",
+    further="moeten kunnen zullen willen mogen laten elk wanneer volgend",
+    inner="van de het voor met en in te op",
+    between="en of de het een ook",
+    questions="hoe wat waarom wanneer waar welke",
+    closing="inhoud opmerking waarschuwing conclusie inleiding bronnen samenvatting",
+    closing_phrases=("zie ook",),
+    carrier="Hier gaat het om {} en wat dat voor ons is.",
+    stand_in="het",
+)

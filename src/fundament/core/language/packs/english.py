@@ -1,0 +1,37 @@
+"""English: the only language with parts of speech, names and kinds of concepts."""
+
+from fundament.core.language.packs import english_lemmas
+from fundament.core.language.packs.english_words import EMPTY_WORDS, FUNCTION_WORDS
+from fundament.core.language.packs.model import LanguagePack
+from fundament.core.language.word_list import word_list
+
+PACK = LanguagePack(
+    code="en",
+    english_name="English",
+    function_words=FUNCTION_WORDS,
+    empty_words=EMPTY_WORDS,
+    inner_words=word_list("of to in for and on with the a an at by from per"),
+    between_words=word_list("and or the a an also plus as well nor"),
+    question_words=word_list("how what why when where which who can do does is are should will must could"),
+    closing_words=word_list(
+        """
+        conclusion summary introduction faq faqs overview final thoughts references notes sources further reading note warning tip important caution
+        related links external contents table bibliography footnotes acknowledgements
+        """
+    ),
+    closing_phrases=frozenset(["see also"]),
+    general_headings=word_list(
+        """
+        description synopsis details information background basics general parameters options usage syntax compatibility example examples more about
+        features benefits specification specifications step steps method methods questions answers
+        """
+    ),
+    carrier="This is about {} and what it does for them here.",
+    carrier_with="This is about {} and what it has to do with {} or with {} here.",
+    stand_in="it",
+    lemma=english_lemmas.lemma,
+    spelled_one_way=english_lemmas.spelled_one_way,
+    tagger="tagging",
+    noun_senses="wordnet",
+    longest_phrase=5,
+)

@@ -1,0 +1,18 @@
+"""French: terms, subtopics, structure and placement; without parts of speech and names."""
+
+from fundament.core.language.packs.model import pack_from_frequencies
+from fundament.core.language.word_list import word_list
+
+PACK = pack_from_frequencies(
+    "fr",
+    "French",
+    further="devoir pouvoir vouloir falloir permettre lorsque ceci cela celui chaque suivant afin ainsi donc",
+    inner="de du des la le les à au aux en pour et d l",
+    between="et ou le la les l un une des de du d aussi",
+    questions="comment pourquoi quand où quel quelle que",
+    closing="sommaire avertissement avertissements remarque remarques introduction résumé références sources liens",
+    closing_phrases=("voir aussi",),
+    carrier="Ici il est question de {} et de ce que cela fait pour nous.",
+    stand_in="cela",
+    elided=word_list("l d j m t s c n qu jusqu lorsqu puisqu quoiqu"),
+)

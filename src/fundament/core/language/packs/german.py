@@ -1,0 +1,17 @@
+"""German: terms, subtopics, structure and placement; without parts of speech and names."""
+
+from fundament.core.language.packs.model import pack_from_frequencies
+
+PACK = pack_from_frequencies(
+    "de",
+    "German",
+    further="müssen können sollen wollen dürfen mögen lassen jedoch sowie jeweils beispielsweise",
+    inner="der die das des dem den für mit von und zu im am aus",
+    between="und oder der die das den dem des ein eine einen auch sowie",
+    questions="wie was warum wann wo welche kann",
+    closing="inhalt inhaltsverzeichnis hinweis warnung zusammenfassung fazit einleitung einführung quellen literatur weblinks einzelnachweise",
+    closing_phrases=("siehe auch",),
+    carrier="Hier geht es um {} und was das für uns ist.",
+    carrier_with="Hier geht es um {} und was das mit {} und mit {} zu tun hat.",
+    stand_in="es",
+)

@@ -1,0 +1,18 @@
+"""Italian: terms, subtopics, structure and placement; without parts of speech and names."""
+
+from fundament.core.language.packs.model import pack_from_frequencies
+from fundament.core.language.word_list import word_list
+
+PACK = pack_from_frequencies(
+    "it",
+    "Italian",
+    further="dovere potere volere permettere quando ogni stesso mediante così seguente",
+    inner="di del della dei delle da per con a e in la il",
+    between="e ed o il lo la i gli le un uno una anche",
+    questions="come perché quando dove quale",
+    closing="indice sommario avvertenza conclusioni introduzione riferimenti fonti riepilogo collegamenti",
+    closing_phrases=("vedi anche",),
+    carrier="Qui si tratta di {} e di quello che è per noi.",
+    stand_in="ciò",
+    elided=word_list("l d c un all dall dell nell sull quest quell dov com anch tutt nessun qualcun"),
+)

@@ -1,0 +1,119 @@
+"""What the core needs to know of a language. One pack per language; no other code asks which language it is."""
+
+from __future__ import annotations
+
+import functools
+from collections.abc import Callable
+from dataclasses import dataclass, field
+
+import simplemma
+from wordfreq import top_n_list
+
+from fundament.core.language.word_list import word_list
+
+MOST_FREQUENT, STILL_GENERAL = 120, 400  # words of wordfreq's list that stand for function words, and for general ones
+
+
+def as_it_is(lower: str) -> str:
+    """A word of a language without regional spellings."""
+    return lower
+
+
+@dataclass(frozen=True)
+class LanguagePack:
+    """A language.
+
+    code: ISO 639-1. english_name: for people. lemma: of a word in lower case, without apostrophes. spelled_one_way: before that, regional spellings made one.
+    function_words: grammar rather than subject. empty_words: too general to be a term by themselves. inner_words: function words that may stand inside a
+    term. between_words: may stand between the members of a list. elided: short words that lose their vowel and are written together with the next one.
+    question_words: a heading that begins with one asks. closing_words, closing_phrases: headings of the form ("Conclusion"). general_headings: tell nobody
+    what a section is about. tagger: the module under `core.language` with tag_sentences, or "" where none tells parts of speech; then phrases have at most
+    longest_phrase words. noun_senses: the module with the kinds of nouns, or "". carrier, carrier_with: sentences that gains are measured with, around a
+    term, and around an entity with two words of its context. stand_in: put in the place of a term that is taken out. lacks: codes of what is not measured.
+    """
+
+    code: str
+    english_name: str
+    function_words: frozenset[str]
+    empty_words: frozenset[str]
+    inner_words: frozenset[str]
+    between_words: frozenset[str]
+    question_words: frozenset[str]
+    closing_words: frozenset[str]
+    closing_phrases: frozenset[str]
+    carrier: str
+    stand_in: str
+    carrier_with: str = ""
+    elided: frozenset[str] = frozenset()
+    general_headings: frozenset[str] = frozenset()
+    lemma: Callable[[str], str] = as_it_is
+    spelled_one_way: Callable[[str], str] = as_it_is
+    tagger: str = ""
+    noun_senses: str = ""
+    longest_phrase: int = 3
+    lacks: tuple[str, ...] = field(default=())
+
+    @property
+    def has_names(self) -> bool:
+        """Whether names of people, places and firms are told in this language."""
+        return bool(self.tagger)
+
+    @property
+    def names_in_capitals(self) -> bool:
+        """Whether a capital inside a sentence means a name, as it does not in German."""
+        return bool(self.tagger)
+
+
+def dictionary_lemma(code: str) -> Callable[[str], str]:
+    """The lemma of simplemma's dictionary of a language."""
+
+    def lemma(lower: str) -> str:
+        return str(simplemma.lemmatize(lower, lang=code)).lower() or lower
+
+    return lemma
+
+
+def pack_from_frequencies(
+    code: str,
+    english_name: str,
+    *,
+    further: str,
+    inner: str,
+    between: str,
+    questions: str,
+    closing: str,
+    closing_phrases: tuple[str, ...],
+    carrier: str,
+    stand_in: str,
+    carrier_with: str = "",
+    elided: frozenset[str] = frozenset(),
+) -> LanguagePack:
+    """A language whose function words are its most frequent ones (wordfreq), modal verbs and connecting words (`further`) and elided words."""
+    frequent = frozenset(word for word in top_n_list(code, MOST_FREQUENT) if word.isalpha())
+    functional = frequent | word_list(further) | elided
+    return LanguagePack(
+        code=code,
+        english_name=english_name,
+        function_words=functional,
+        empty_words=frozenset(word for word in top_n_list(code, STILL_GENERAL) if word.isalpha()) - functional,
+        inner_words=word_list(inner),
+        between_words=word_list(between),
+        question_words=word_list(questions),
+        closing_words=word_list(closing),
+        closing_phrases=frozenset(closing_phrases),
+        carrier=carrier,
+        stand_in=stand_in,
+        carrier_with=carrier_with,
+        elided=elided,
+        lemma=dictionary_lemma(code),
+        lacks=("entities", "meaning"),
+    )
+
+
+@functools.cache
+def pack_without_data(code: str) -> LanguagePack:
+    """What is known of a language without a pack: words are told apart, and nothing else."""
+    nothing: frozenset[str] = frozenset()
+    return LanguagePack(
+        code, code, nothing, nothing, nothing, nothing, nothing, nothing, nothing, "{}", "…", lacks=("pack", "entities", "meaning")
+    )

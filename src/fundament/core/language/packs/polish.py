@@ -1,0 +1,16 @@
+"""Polish: terms, subtopics, structure and placement; without parts of speech and names."""
+
+from fundament.core.language.packs.model import pack_from_frequencies
+
+PACK = pack_from_frequencies(
+    "pl",
+    "Polish",
+    further="musieć móc chcieć powinien każdy gdy aby jednak następujący",
+    inner="do z na w i dla od po",
+    between="i oraz lub albo a też także",
+    questions="jak co dlaczego kiedy gdzie",
+    closing="spis treści uwaga uwagi ostrzeżenie podsumowanie wstęp wprowadzenie źródła bibliografia przypisy",
+    closing_phrases=("zobacz też",),
+    carrier="Tu chodzi o {} i o to, co to jest dla nas.",
+    stand_in="to",
+)

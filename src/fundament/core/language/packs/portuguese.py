@@ -1,0 +1,19 @@
+"""Portuguese: terms, subtopics, structure and placement; without parts of speech and names."""
+
+from fundament.core.language.packs.model import pack_from_frequencies
+
+PACK = pack_from_frequencies(
+    "pt",
+    "Portuguese",
+    further="dever poder querer permitir quando cada mesmo mediante assim seguinte",
+    inner="de do da dos das para em com e a o",
+    between="e ou o a os as um uma também",
+    questions="como porquê quando onde qual",
+    closing="conteúdo conclusão introdução referências resumo ligações",
+    closing_phrases=(
+        "veja também",
+        "ver também",
+    ),
+    carrier="Aqui se trata de {} e do que é para nós.",
+    stand_in="isso",
+)

@@ -1,0 +1,19 @@
+"""Spanish: terms, subtopics, structure and placement; without parts of speech and names."""
+
+from fundament.core.language.packs.model import pack_from_frequencies
+
+PACK = pack_from_frequencies(
+    "es",
+    "Spanish",
+    further="deber poder querer permitir cuando cada mismo mediante así siguiente",
+    inner="de del la el los las para en con y a",
+    between="y e o u el la los las un una unos unas también",
+    questions="qué cómo cuándo dónde cuál",
+    closing="índice contenido nota notas advertencia aviso conclusión conclusiones introducción resumen referencias fuentes enlaces",
+    closing_phrases=(
+        "véase también",
+        "ver también",
+    ),
+    carrier="Aquí se trata de {} y de lo que es para nosotros.",
+    stand_in="eso",
+)

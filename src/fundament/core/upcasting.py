@@ -1,0 +1,67 @@
+"""Stored values of earlier versions brought to the shape of today, step by step.
+
+A stage has a step from a version where its values can still be used. Where there is none the value has to be made anew: a consensus from the readings, a
+reading from the raw response.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from typing import Any, TypeVar
+
+from fundament.core.errors import StoredValueError
+from fundament.core.plain import from_plain
+from fundament.core.version import STAGES
+
+T = TypeVar("T")
+Step = Callable[[dict[str, Any]], dict[str, Any]]
+
+
+def _reading_from_3(plain: dict[str, Any]) -> dict[str, Any]:
+    """Remarks and evidence were sentences; now they are codes with values."""
+    evidence = [{**e, "found": ["as_written", {"text": e["found"]}]} for e in plain.get("kind_evidence", ())]
+    return {
+        **plain,
+        "notes": [["as_written", {"text": note}] for note in plain.get("notes", ())],
+        "kind_evidence": evidence,
+        "version": "4",
+    }
+
+
+def _analysis_from_3(plain: dict[str, Any]) -> dict[str, Any]:
+    """Nothing changed but the numbering of versions."""
+    return {**plain, "version": "4"}
+
+
+STEPS: dict[tuple[str, str], tuple[str, Step]] = {  # (stage, from) -> (to, step)
+    ("reading", "3"): ("4", _reading_from_3),
+    ("analysis", "3"): ("4", _analysis_from_3),
+}
+
+
+def can_be_used(stage: str, version: str) -> bool:
+    """Whether a value of this version can be brought to today's shape."""
+    while version != STAGES[stage]:
+        step = STEPS.get((stage, version))
+        if step is None:
+            return False
+        version = step[0]
+    return True
+
+
+def load(stage: str, kind: type[T], version: str, plain: Any) -> T:
+    """A stored value as the dataclass `kind`. Raises StoredValueError when it cannot be used and has to be made anew."""
+    known = version
+    while version != STAGES[stage]:
+        step = STEPS.get((stage, version))
+        if step is None:
+            raise StoredValueError("stored.unknown_version", stage=stage, version=known)
+        version, change = step
+        try:
+            plain = change(plain)
+        except (KeyError, TypeError, AttributeError) as error:
+            raise StoredValueError("stored.unreadable", stage=stage, version=known) from error
+    try:
+        return from_plain(kind, plain)
+    except TypeError as error:
+        raise StoredValueError("stored.unreadable", stage=stage, version=known) from error

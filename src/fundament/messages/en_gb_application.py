@@ -1,0 +1,41 @@
+"""British English: what the application says, beside what the core finds."""
+
+APPLICATION = {
+    # pages
+    "page.robots": "The site's robots.txt asks that this page is not read by programs.",
+    "page.redirect_nowhere": "The server answered with a redirect ({status}) that leads nowhere.",
+    "page.redirects": "The page redirects more than {most} times.",
+    "page.no_web_page": "This is not a web page but {type}.",
+    "page.no_answer": "The server did not answer within {seconds:g} seconds.",
+    "page.connection": "The connection failed ({kind}).",
+    "page.too_large": "The page is larger than {megabytes} MB, so it was not read.",
+    "page.too_slow": "The page was not complete after {seconds:g} seconds.",
+    "page.broken_compression": "The page says it is compressed, but it cannot be unpacked.",
+    "page.unknown_compression": "The page is compressed in a way that was not asked for ({encoding}).",
+    "page.password": "The page asks for a password ({status}).",
+    "page.refused": "The server refuses to show the page ({status}).",
+    "page.missing": "The page does not exist ({status}).",
+    "page.gone": "The page is gone ({status}).",
+    "page.too_often": "The server says that it is asked too often ({status}).",
+    "page.legal": "The page is not shown for legal reasons ({status}).",
+    "page.fault": "The server reported a fault of its own ({status}).",
+    "page.status": "The server answered with status {status}.",
+    "page.no_text": "The page has no text that counts. It may need a browser to fill it.",
+    "page.fault_of_ours": "Something went wrong while this page was read. The others are not affected.",
+    "page.same_as": "It leads to the same page as result {rank}, which is read in its place.",
+    # addresses
+    "address.invalid": "This is not a valid address. It should look like https://www.site.example/page.",
+    "address.scheme": "Only addresses that begin with http:// or https:// can be read.",
+    "address.no_host": "The address has no host name. It should look like https://www.site.example/page.",
+    "address.port": "Port {port} is not one that web pages use, so it is not asked.",
+    "address.not_found": "The host {host} could not be found.",
+    "address.private": "{host} is an address on a private network and is not read.",
+    # services
+    "service.quota": "The results service has been asked {quota} times within {hours:g} hours, as often as is set. Try again later, or give the addresses yourself.",
+    "service.unreachable": "The results service cannot be reached. Try again later, or give the addresses yourself.",
+    "service.status": "The results service answered with status {status}. Try again later.",
+    "service.too_large": "The results service answered with more than {megabytes} MB. Nothing was taken.",
+    "service.no_json": "The results service answered with something that is not a list of results.",
+    "service.no_results_list": "The results service answered with something that is not a list of results.",
+    "service.none": "No results service is set up here. Open the study with addresses instead.",
+}

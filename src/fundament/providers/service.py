@@ -1,0 +1,111 @@
+"""Services over HTTP that answer JSON: asked again when they stumble, never more often than they may be, and every raw answer kept.
+
+What differs between services is their address, their questions and how an answer is understood; that is a provider's own file (`results`). Which provider
+serves what is a setting, `PROVIDERS` of the application; `load` finds it.
+"""
+
+from __future__ import annotations
+
+import json
+import time
+from collections.abc import Callable, Mapping
+from dataclasses import dataclass, field
+from importlib import import_module
+from typing import Any, Protocol
+
+import httpx
+
+from fundament.providers.errors import QuotaError, ServiceError
+
+TRIES, FIRST_WAIT, LONGEST_WAIT = 3, 0.5, 10.0  # seconds
+MOST_BYTES = 5_000_000
+ASK_AGAIN = frozenset([429, 500, 502, 503, 504])
+
+
+class Answers(Protocol):
+    """Where raw answers are kept. A provider works without: then nothing is kept and nothing is answered from memory."""
+
+    def recent(self, service: str, question: str, seconds: float) -> str | None:
+        """The raw answer to the same question, when there is one not older than so many seconds."""
+
+    def keep(self, service: str, question: str, raw: str, cost: float) -> None:
+        """Keep a raw answer, with what it cost in the service's own unit."""
+
+    def asked(self, service: str, seconds: float) -> int:
+        """How often the service was asked within the last so many seconds."""
+
+
+@dataclass(frozen=True)
+class Terms:
+    """On which terms a service is used. quota: questions within quota_seconds (0: no bound). keep_seconds: for so long the same question is answered from
+    what is kept (0: always asked)."""
+
+    quota: int = 0
+    quota_seconds: float = 86_400.0
+    keep_seconds: float = 0.0
+
+
+@dataclass
+class JsonService:
+    """One service. name: under which its answers are kept."""
+
+    name: str
+    address: str
+    terms: Terms = field(default_factory=Terms)
+    answers: Answers | None = None
+    seconds: float = 15.0
+    headers: Mapping[str, str] = field(default_factory=lambda: {"Accept": "application/json"})
+    wait: Callable[[float], None] = time.sleep
+
+    def ask(self, path: str, query: Mapping[str, str]) -> Any:
+        """The answer's JSON. Raises ServiceError when there is none to be had, QuotaError when the service may not be asked now."""
+        question = json.dumps([path, dict(sorted(query.items()))])
+        if self.answers is not None:
+            if self.terms.keep_seconds and (known := self.answers.recent(self.name, question, self.terms.keep_seconds)) is not None:
+                return json.loads(known)
+            if self.terms.quota and self.answers.asked(self.name, self.terms.quota_seconds) >= self.terms.quota:
+                raise QuotaError("service.quota", quota=self.terms.quota, hours=self.terms.quota_seconds / 3600)
+        raw = self._fetch(path, query)
+        try:
+            body = json.loads(raw)
+        except (ValueError, RecursionError):
+            raise ServiceError("service.no_json") from None
+        if self.answers is not None:
+            self.answers.keep(self.name, question, raw, 1.0)
+        return body
+
+    def _fetch(self, path: str, query: Mapping[str, str]) -> str:
+        pause = FIRST_WAIT
+        for left in range(TRIES - 1, -1, -1):
+            try:
+                answer = httpx.get(
+                    f"{self.address.rstrip('/')}{path}",
+                    params=dict(query),
+                    headers=dict(self.headers),
+                    timeout=self.seconds,
+                    trust_env=False,
+                )
+            except (httpx.HTTPError, httpx.InvalidURL):
+                if not left:
+                    raise ServiceError("service.unreachable") from None
+            else:
+                if answer.status_code == 200:
+                    if len(answer.content) > MOST_BYTES:
+                        raise ServiceError("service.too_large", megabytes=MOST_BYTES // 1_000_000)
+                    return answer.text
+                if answer.status_code not in ASK_AGAIN or not left:
+                    raise ServiceError("service.status", status=answer.status_code)
+                pause = min(LONGEST_WAIT, max(pause, _retry_after(answer.headers.get("retry-after", ""))))
+            self.wait(pause)
+            pause = min(LONGEST_WAIT, 2 * pause)
+        raise AssertionError("the last try answers or raises")
+
+
+def _retry_after(value: str) -> float:
+    return float(value) if value.isascii() and value.isdigit() else 0.0
+
+
+def load(path: str) -> Any:
+    """What a setting names as "module:name"."""
+    module, _, name = path.partition(":")
+    return getattr(import_module(module), name)

@@ -1,0 +1,30 @@
+"""What tests of several folders say often."""
+
+from __future__ import annotations
+
+import contextlib
+import re
+from collections.abc import Iterator, Sequence
+
+import pytest
+
+from fundament.core.consensus.build import build_consensus
+from fundament.core.consensus.decide import Decisions, decide
+from fundament.core.errors import SaidError
+from fundament.core.yardstick.model import ComparedPage, Settings, Yardstick
+from fundament.messages import say
+
+
+def yardstick_of(pages: Sequence[ComparedPage], keyword: str, settings: Settings | None = None, planned_words: int = 0) -> Yardstick:
+    """The yardstick of these pages, with nothing decided but a planned length."""
+    return decide(build_consensus(pages, keyword, settings), decisions=Decisions(planned_words=planned_words))
+
+
+@contextlib.contextmanager
+def raises_saying(kind: type[SaidError], words: str) -> Iterator[None]:
+    """An error of this kind is raised, and its sentence holds the words."""
+    with pytest.raises(kind) as caught:
+        yield
+    sentence = say(caught.value.message)
+    assert re.search(re.escape(words), sentence), sentence
+    assert sentence.endswith(".") and "\n" not in sentence
