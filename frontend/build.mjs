@@ -1,12 +1,13 @@
 // Bundles the editor and the styles into the web application's static files. What it makes is committed.
 import { build } from "esbuild";
-import { cp, mkdir, rm } from "node:fs/promises";
+import { mkdir, readFile, rm, writeFile } from "node:fs/promises";
 
-const target = "../src/fundament/web/static/build";
+// where it goes can be named, so that a check can build beside what is committed
+const target = process.argv[2] ?? "../src/fundament/web/static/build";
 await rm(target, { recursive: true, force: true });
 await mkdir(target, { recursive: true });
 await build({
-  entryPoints: { editor: "source/editor.js", application: "source/application.js", fundament: "styles/fundament.css" },
+  entryPoints: { editor: "source/editor.ts", application: "source/application.ts", fundament: "styles/fundament.css" },
   outdir: target,
   bundle: true,
   minify: true,
@@ -16,5 +17,11 @@ await build({
   assetNames: "fonts/[name]",
   legalComments: "none",
 });
-await cp("node_modules/htmx.org/dist/htmx.min.js", `${target}/htmx.min.js`);
-await cp("node_modules/bootstrap/dist/css/bootstrap.min.css", `${target}/bootstrap.min.css`);
+// source maps are not shipped, so nothing may ask for them
+for (const [from, to] of [
+  ["htmx.org/dist/htmx.min.js", "htmx.min.js"],
+  ["bootstrap/dist/css/bootstrap.min.css", "bootstrap.min.css"],
+]) {
+  const text = await readFile(`node_modules/${from}`, "utf-8");
+  await writeFile(`${target}/${to}`, text.replace(/\n?(\/\*# sourceMappingURL=.*?\*\/|\/\/# sourceMappingURL=.*)\s*$/u, "\n"));
+}

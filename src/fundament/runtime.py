@@ -20,6 +20,7 @@ from fundament.postgres import Postgres
 ROOT = Path(__file__).resolve().parents[2]
 DATA = ROOT / ".data"
 DEMO_USER, DEMO_PASSWORD = "demo", "limewash"
+WEB_PROCESSES = 2
 
 
 def run(options: argparse.Namespace) -> int:
@@ -113,37 +114,29 @@ class Demo:
             environment["FUNDAMENT_PAGE_PROXY"] = f"http://127.0.0.1:{standins_port}"
             environment["FUNDAMENT_RESULTS_ADDRESS"] = f"http://127.0.0.1:{standins_port}"
             _manage(environment, "migrate", "--verbosity", "0")
+            environment["FUNDAMENT_STATIC_ROOT"] = str(DATA / "static")
+            _manage(environment, "collectstatic", "--no-input", "--clear", "--verbosity", "0")
             _manage(environment, "load_demo", "--user", DEMO_USER, "--password", DEMO_PASSWORD)
             port = free_port(self.preferred_port)
             if port != self.preferred_port:
                 print(f"Port {self.preferred_port} is taken; port {port} is used instead.")
+            web = {**environment, "FUNDAMENT_POOLED": "1"}
             commands = {
                 "worker": [sys.executable, "-m", "django", "work", "--sole"],
                 "web": [
-                    *(sys.executable, "-m", "gunicorn", "fundament.web.wsgi:application", "--bind", f"127.0.0.1:{port}"),
-                    *(
-                        "--worker-class",
-                        "gthread",
-                        "--workers",
-                        "2",
-                        "--threads",
-                        "4",
-                        "--keep-alive",
-                        "2",  # a connection stays with its process; after a pause the one that is free takes it
-                        "--log-level",
-                        "warning",
-                        "--timeout",
-                        "60",
-                    ),
+                    *(sys.executable, "-m", "uvicorn", "fundament.web.asgi:application", "--host", "127.0.0.1", "--port", str(port)),
+                    *("--workers", str(WEB_PROCESSES), "--loop", "uvloop", "--http", "httptools", "--log-level", "warning"),
+                    *("--timeout-keep-alive", "2", "--timeout-graceful-shutdown", "5", "--no-server-header"),
                 ],
             }
-            running = {name: subprocess.Popen(command, env=environment, start_new_session=True) for name, command in commands.items()}
+            environments = {"worker": environment, "web": web}
+            running = {name: _start(command, environments[name]) for name, command in commands.items()}
             for process in reversed(list(running.values())):
                 stack.callback(_end, process)
             _wait_until_answering(f"http://127.0.0.1:{port}/health")
             print(f"\nFundament is at http://127.0.0.1:{port}/  (user {DEMO_USER}, password {DEMO_PASSWORD}). Ctrl-C stops it.", flush=True)
             with contextlib.suppress(KeyboardInterrupt):
-                self._watch(running, commands, environment, stack)
+                self._watch(running, commands, environments, stack)
             print("\nStopping.", flush=True)
         return 0
 
@@ -159,15 +152,19 @@ class Demo:
             raise RuntimeError("The stand-ins did not start.")
         return process, int(line.split()[1])
 
-    def _watch(self, running: dict, commands: dict, environment: dict, stack: contextlib.ExitStack) -> None:
+    def _watch(self, running: dict, commands: dict, environments: dict, stack: contextlib.ExitStack) -> None:
         """Start a part anew when it ends by itself."""
         while not self.stopping:
             time.sleep(0.5)
             for name, process in list(running.items()):
                 if process.poll() is not None and not self.stopping:
                     print(f"The {name} ended ({process.returncode}); starting it again.", flush=True)
-                    running[name] = subprocess.Popen(commands[name], env=environment, start_new_session=True)
+                    running[name] = _start(commands[name], environments[name])
                     stack.callback(_end, running[name])
+
+
+def _start(command: list[str], environment: dict[str, str]) -> subprocess.Popen[bytes]:
+    return subprocess.Popen(command, env=environment, start_new_session=True)
 
 
 def _manage(environment: dict[str, str], *arguments: str) -> None:

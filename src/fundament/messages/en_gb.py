@@ -1,6 +1,6 @@
 """British English. Patterns are explained in `fundament.messages`."""
 
-from fundament.messages.en_gb_application import APPLICATION
+from fundament.messages.en_gb_application import APPLICATION, APPLICATION_LABELS
 
 # names of what the code declares, by key
 LABELS = {
@@ -80,6 +80,7 @@ LABELS = {
     "quote": "Quote",
     "code": "Code",
     "caption": "Caption",
+    **APPLICATION_LABELS,
 }
 
 TEXTS = {

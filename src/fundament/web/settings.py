@@ -12,35 +12,41 @@ WEB = Path(__file__).resolve().parent
 SECRET_KEY = os.environ.get("FUNDAMENT_SECRET_KEY", "")
 TESTING = bool(os.environ.get("FUNDAMENT_TESTING"))
 DEBUG = False
-ALLOWED_HOSTS = os.environ.get("FUNDAMENT_HOSTS", "127.0.0.1,localhost,testserver").split(",")
+VIEWS_AT_ONCE = 6  # in one process; others wait their turn, and a screen that only listens holds none
+POOLED = bool(os.environ.get("FUNDAMENT_POOLED"))  # web processes share connections among threads
+ALLOWED_HOSTS = os.environ.get("FUNDAMENT_HOSTS", "127.0.0.1,localhost" + (",testserver" if TESTING else "")).split(",")
 
 INSTALLED_APPS = [
     "django.contrib.auth",
     "django.contrib.contenttypes",
     "django.contrib.sessions",
     "django.contrib.messages",
-    "whitenoise.runserver_nostatic",
     "django.contrib.staticfiles",
     "django.contrib.humanize",
     "procrastinate.contrib.django",
     "fundament.web.accounts",
+    "fundament.web.history",
+    "fundament.web.sites",
     "fundament.web.studies",
     "fundament.web.drafts",
 ]
 MIDDLEWARE = [
     "django.middleware.security.SecurityMiddleware",
-    "whitenoise.middleware.WhiteNoiseMiddleware",
+    "servestatic.middleware.ServeStaticMiddleware",
     "csp.middleware.CSPMiddleware",
     "django.contrib.sessions.middleware.SessionMiddleware",
     "django.middleware.common.CommonMiddleware",
     "django.middleware.csrf.CsrfViewMiddleware",
     "django.contrib.auth.middleware.AuthenticationMiddleware",
     "django.contrib.auth.middleware.LoginRequiredMiddleware",
+    "fundament.web.accounts.middleware.PersonsTimeMiddleware",
     "django.contrib.messages.middleware.MessageMiddleware",
     "django.middleware.clickjacking.XFrameOptionsMiddleware",
+    "fundament.web.sentences.SentenceMiddleware",
 ]
 ROOT_URLCONF = "fundament.web.urls"
-WSGI_APPLICATION = "fundament.web.wsgi.application"
+ASGI_APPLICATION = "fundament.web.asgi.application"
+AUTH_USER_MODEL = "accounts.Person"
 TEMPLATES = [
     {
         "BACKEND": "django.template.backends.django.DjangoTemplates",
@@ -51,6 +57,7 @@ TEMPLATES = [
                 "django.template.context_processors.request",
                 "django.contrib.auth.context_processors.auth",
                 "django.contrib.messages.context_processors.messages",
+                "fundament.web.accounts.context.where",
             ],
             "builtins": ["fundament.web.drawings.tags"],
         },
@@ -64,8 +71,8 @@ DATABASES = {
         "PASSWORD": os.environ.get("FUNDAMENT_DATABASE_PASSWORD", ""),
         "HOST": os.environ.get("FUNDAMENT_DATABASE_HOST", "127.0.0.1"),
         "PORT": os.environ.get("FUNDAMENT_DATABASE_PORT", "5432"),
-        "CONN_MAX_AGE": 60,
-        "CONN_HEALTH_CHECKS": True,
+        "CONN_MAX_AGE": 0,  # the pool keeps connections, not the threads
+        "OPTIONS": {"pool": {"min_size": 1, "max_size": VIEWS_AT_ONCE + 2, "timeout": 20}} if POOLED else {},
     }
 }
 DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"
@@ -81,9 +88,19 @@ USE_TZ = True
 
 STATIC_URL = "/static/"
 STATICFILES_DIRS = [WEB / "static"]
-WHITENOISE_USE_FINDERS = True
-WHITENOISE_AUTOREFRESH = False
-WHITENOISE_MAX_AGE = 3600
+STATIC_ROOT = os.environ.get("FUNDAMENT_STATIC_ROOT", "")
+# with a folder for them, static files have the hash of their content in their names and are kept by browsers for ever
+STORAGES = {
+    "default": {"BACKEND": "django.core.files.storage.FileSystemStorage"},
+    "staticfiles": {
+        "BACKEND": "servestatic.storage.CompressedManifestStaticFilesStorage"
+        if STATIC_ROOT
+        else "django.contrib.staticfiles.storage.StaticFilesStorage"
+    },
+}
+SERVESTATIC_USE_FINDERS = not STATIC_ROOT
+SERVESTATIC_AUTOREFRESH = False
+SERVESTATIC_MAX_AGE = 3600
 
 SESSION_COOKIE_HTTPONLY = True
 CSRF_COOKIE_HTTPONLY = False  # the editor sends it with each save
@@ -95,7 +112,7 @@ CONTENT_SECURITY_POLICY = {
         "default-src": [SELF],
         "script-src": [SELF],
         "style-src": [SELF],
-        "img-src": [SELF, "data:", "https:"],
+        "img-src": [SELF, "data:"],  # pictures of other hosts would tell them who reads what
         "object-src": [NONE],
         "base-uri": [NONE],
         "frame-ancestors": [NONE],
@@ -115,3 +132,8 @@ LOGGING = {
 RESULTS_ADDRESS = os.environ.get("FUNDAMENT_RESULTS_ADDRESS", "")
 PAGE_PROXY = os.environ.get("FUNDAMENT_PAGE_PROXY", "")
 PAGES_AT_ONCE = 6
+PAGES_ALSO_ALLOWED: list[str] = []  # "host:port" on loopback that tests serve pages from
+# which provider serves what, as "module:name"
+PROVIDERS = {"results": os.environ.get("FUNDAMENT_RESULTS_PROVIDER", "fundament.providers.results:HttpResults")}
+RESULTS_QUOTA = int(os.environ.get("FUNDAMENT_RESULTS_QUOTA", "0"))  # questions a day; 0: no bound
+RESULTS_KEPT_SECONDS = float(os.environ.get("FUNDAMENT_RESULTS_KEPT_SECONDS", "0"))  # for so long the same question is not asked again

@@ -1,25 +1,57 @@
-"""Sorting, searching and exporting tables, kept in the address."""
+"""Tables that sort, search and export what they show, with the choice kept in the address. A column is declared once: heading, cell, sort and export."""
 
 from __future__ import annotations
 
 import csv
-from collections.abc import Callable, Iterable, Sequence
+from collections.abc import Callable, Iterable, Mapping, Sequence
 from dataclasses import dataclass, field
 from typing import Any
 from urllib.parse import urlencode
 
 from django.http import HttpRequest, HttpResponse
 
+from fundament.messages import label
+
+Value = Callable[[Any], Any]
+
 
 @dataclass(frozen=True)
 class Column:
-    """A column that can be sorted by. key: name in the address; value: what is sorted; numbers go down first."""
+    """A column. Its heading is the label "column.KEY", with "column.KEY.help" as a hint, where there is one.
+
+    key: name in the address. value: what is sorted, and, unless told otherwise, shown and exported; numbers go down first. cell: what is shown, as text or
+    safe HTML. export: heading -> value in the file. number: set right. heads_row: the cell names its row. shown: False for what is only exported. wraps:
+    False keeps the cell on one line.
+    """
 
     key: str
-    label: str
-    value: Callable[[Any], Any]
+    value: Value
+    cell: Value | None = None
+    export: Mapping[str, Value] | None = None
     number: bool = True
-    help: str = ""
+    heads_row: bool = False
+    shown: bool = True
+    sorts: bool = True
+    wraps: bool = True
+
+    @property
+    def label(self) -> str:
+        """The heading."""
+        return label(f"column.{self.key}")
+
+    @property
+    def help(self) -> str:
+        """A hint for the heading, or ""."""
+        found = label(f"column.{self.key}.help")
+        return "" if found.startswith("column.") else found
+
+    def show(self, row: Any) -> Any:
+        """The cell of a row."""
+        return (self.cell or self.value)(row)
+
+    def exported(self) -> Mapping[str, Value]:
+        """Headings and values in a file."""
+        return {self.key: self.value} if self.export is None else self.export
 
 
 @dataclass
@@ -33,21 +65,35 @@ class Table:
     search: str
     total: int
     kept: dict[str, str] = field(default_factory=dict)  # further choices of the page, which sorting and searching must not lose
+    page: int = 1
+    pages: int = 1
+    found: int = 0
+    everything: list[Any] = field(default_factory=list)  # what was found, on all pages
+
+    @property
+    def shown_columns(self) -> list[Column]:
+        """The columns on the screen."""
+        return [column for column in self.columns if column.shown]
 
     def headings(self) -> list[dict[str, Any]]:
-        """For each column its label and the address that sorts by it."""
+        """For each column its label and the address that sorts by it ("" where it does not sort)."""
         cells = []
-        for column in self.columns:
+        for column in self.shown_columns:
             is_current = column.key == self.sort
             down = (not self.descending) if is_current else column.number
             query = {**self.kept, "sort": ("-" if down else "") + column.key}
             if self.search:
                 query["search"] = self.search
             direction = ("descending" if self.descending else "ascending") if is_current else ""
-            cells.append(
-                {"label": column.label, "query": urlencode(query), "direction": direction, "number": column.number, "help": column.help}
-            )
+            cells.append({
+                "label": column.label, "query": urlencode(query) if column.sorts else "", "direction": direction, "number": column.number,
+                "help": column.help,
+            })  # fmt: skip
         return cells
+
+    def lines(self) -> list[tuple[Any, list[tuple[Column, Any]]]]:
+        """Each row with its cells."""
+        return [(row, [(column, column.show(row)) for column in self.shown_columns]) for row in self.rows]
 
     @property
     def query(self) -> str:
@@ -56,6 +102,12 @@ class Table:
         if self.search:
             query["search"] = self.search
         return urlencode(query)
+
+    def csv(self, name: str) -> HttpResponse:
+        """All that was found, as a file."""
+        exports = [export for column in self.columns for export in column.exported().items()]
+        rows = ([value(row) for _, value in exports] for row in self.everything)
+        return csv_response(name, [heading for heading, _ in exports], rows)
 
 
 def table_of(
@@ -66,30 +118,51 @@ def table_of(
     first: str,
     text: Callable[[Any], str],
     keep: Sequence[str] = (),
+    per_page: int = 0,
 ) -> Table:
     """Sort and search rows as the address asks. first: the column sorted by to begin with; text: what is searched in; keep: names of
-    further choices in the address."""
+    further choices in the address; per_page: rows on one page (0: all)."""
     everything = list(rows)
     asked = request.GET.get("sort", "")
-    by_key = {column.key: column for column in columns}
+    by_key = {column.key: column for column in columns if column.sorts}
     key = asked.lstrip("-")
     if key not in by_key:
-        key, asked = first, ("-" if by_key[first].number else "") + first
+        key, asked = first.lstrip("-"), first if first.startswith("-") or not by_key[first].number else f"-{first}"
     descending = asked.startswith("-")
-    search = request.GET.get("search", "").strip()[:100]
+    search = cleaned_search(request)
     found = [row for row in everything if search.lower() in text(row).lower()] if search else everything
     found.sort(key=by_key[key].value, reverse=descending)
-    kept = {name: request.GET[name] for name in keep if request.GET.get(name)}
-    return Table(found, columns, key, descending, search, len(everything), kept)
+    kept = {name: request.GET[name].replace("\x00", "") for name in keep if request.GET.get(name)}
+    page, pages = 1, 1
+    shown = found
+    if per_page:
+        pages = max(1, -(-len(found) // per_page))
+        wanted = request.GET.get("page", "1")
+        page = min(pages, max(1, int(wanted))) if wanted.isascii() and wanted.isdecimal() and len(wanted) < 7 else 1
+        shown = found[(page - 1) * per_page : page * per_page]
+    return Table(shown, columns, key, descending, search, len(everything), kept, page, pages, len(found), found)
+
+
+def cleaned_search(request: HttpRequest) -> str:
+    """What is searched for: one line of at most 100 characters that a database can look for."""
+    return " ".join(request.GET.get("search", "").replace("\x00", "").encode("utf-8", errors="replace").decode().split())[:100]
 
 
 def csv_response(name: str, heading: Sequence[str], rows: Iterable[Sequence[Any]]) -> HttpResponse:
-    """A CSV file. Cells that a spreadsheet would take for a formula are quoted."""
+    """A CSV file. Cells that a spreadsheet would take for a formula are quoted; yes and no are words."""
     response = HttpResponse(content_type="text/csv; charset=utf-8")
     response["Content-Disposition"] = f'attachment; filename="{name}.csv"'
     response.write("\ufeff")
     writer = csv.writer(response)
     writer.writerow(heading)
     for row in rows:
-        writer.writerow([f"'{cell}" if isinstance(cell, str) and cell[:1] in ("=", "+", "-", "@", "\t", "\r") else cell for cell in row])
+        writer.writerow([_cell(cell) for cell in row])
     return response
+
+
+def _cell(value: Any) -> Any:
+    if isinstance(value, bool):
+        return "yes" if value else "no"
+    if isinstance(value, str) and value[:1] in ("=", "+", "-", "@", "\t", "\r"):
+        return f"'{value}"
+    return value

@@ -12,7 +12,7 @@ from fundament.core.language.function_words import empty_words, function_words, 
 from fundament.core.language.packs import pack_of
 from fundament.core.language.words import is_address, is_quantity
 from fundament.core.reading.model import Block, Reading
-from fundament.core.version import CORE_VERSION
+from fundament.core.version import ANALYSIS_VERSION
 
 _NOUN_TAGS = frozenset(("NOUN", "PROPN"))
 _INSIDE_TAGS = frozenset(("NOUN", "PROPN", "ADJ", "NUM", "VERB", "X", ""))
@@ -54,7 +54,7 @@ class PageAnalysis:
     candidates: tuple[Candidate, ...]
     names: tuple[NameUse, ...]
     acronyms: dict[str, str]
-    version: str = CORE_VERSION
+    version: str = ANALYSIS_VERSION
 
 
 def analyse_page(reading: Reading) -> PageAnalysis:

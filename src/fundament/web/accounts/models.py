@@ -1,11 +1,37 @@
-"""Workspaces and who belongs to them."""
+"""People, workspaces, and who belongs to which as what."""
+
+from __future__ import annotations
+
+import zoneinfo
+from typing import ClassVar
 
 from django.conf import settings
+from django.contrib.auth.models import AbstractUser
 from django.db import models
+
+TIME_ZONES = sorted(zoneinfo.available_timezones() - {"localtime", "Factory"})
+INTERFACE_LANGUAGES = (("en-gb", "English"),)
+ROLES = (("owner", "Owner"), ("editor", "Editor"), ("writer", "Writer"), ("reader", "Reader"))
+
+
+class Person(AbstractUser):
+    """Somebody who signs in. Everything that shows or takes a time does so in their zone."""
+
+    display_name = models.CharField(max_length=150, blank=True)
+    time_zone = models.CharField(max_length=64, default="Europe/London")
+    language = models.CharField(max_length=10, choices=INTERFACE_LANGUAGES, default="en-gb")
+
+    @property
+    def shown(self) -> str:
+        """The name that others see."""
+        return self.display_name or self.get_full_name() or self.username
+
+    def __str__(self) -> str:
+        return self.shown
 
 
 class Workspace(models.Model):
-    """People who share studies and drafts."""
+    """People who share sites, studies and drafts."""
 
     name = models.CharField(max_length=200)
     created_at = models.DateTimeField(auto_now_add=True)
@@ -17,7 +43,7 @@ class Workspace(models.Model):
 class Membership(models.Model):
     """A person in a workspace."""
 
-    ROLES = (("owner", "Owner"), ("editor", "Editor"), ("writer", "Writer"))
+    ROLES: ClassVar = ROLES
 
     workspace = models.ForeignKey(Workspace, on_delete=models.CASCADE, related_name="memberships")
     user = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="memberships")
@@ -28,3 +54,50 @@ class Membership(models.Model):
 
     def __str__(self) -> str:
         return f"{self.user} in {self.workspace}"
+
+
+class Link(models.Model):
+    """What a link that is handed out opens. Only a hash of its token is kept, so the database cannot be read for links that work."""
+
+    token_hash = models.CharField(max_length=64, unique=True)
+    created_by = models.ForeignKey(settings.AUTH_USER_MODEL, null=True, on_delete=models.SET_NULL, related_name="+")
+    created_at = models.DateTimeField(auto_now_add=True)
+    expires_at = models.DateTimeField()
+    used_at = models.DateTimeField(null=True, blank=True)
+    ended_at = models.DateTimeField(null=True, blank=True)
+
+    class Meta:
+        abstract = True
+
+
+class Invitation(Link):
+    """A link that makes whoever opens it a member."""
+
+    workspace = models.ForeignKey(Workspace, on_delete=models.CASCADE, related_name="invitations")
+    role = models.CharField(max_length=20, choices=ROLES, default="writer")
+    note = models.CharField(max_length=200, blank=True)  # for whom it was made
+    used_by = models.ForeignKey(settings.AUTH_USER_MODEL, null=True, blank=True, on_delete=models.SET_NULL, related_name="+")
+
+    def __str__(self) -> str:
+        return f"invitation to {self.workspace}"
+
+
+class PasswordLink(Link):
+    """A link with which a person sets a new password, handed out by an owner."""
+
+    person = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="password_links")
+
+    def __str__(self) -> str:
+        return f"new password for {self.person}"
+
+
+class SignIn(models.Model):
+    """A session of a person, so that they can see where they are signed in and end it."""
+
+    person = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="sign_ins")
+    session = models.OneToOneField("sessions.Session", on_delete=models.CASCADE, related_name="+")
+    browser = models.CharField(max_length=200, blank=True)
+    signed_in_at = models.DateTimeField(auto_now_add=True)
+
+    def __str__(self) -> str:
+        return f"{self.person} since {self.signed_in_at}"

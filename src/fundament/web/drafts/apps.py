@@ -4,3 +4,23 @@ from django.apps import AppConfig
 class DraftsConfig(AppConfig):
     name = "fundament.web.drafts"
     label = "drafts"
+
+    def ready(self) -> None:
+        from fundament.web.drafts.services.saving import follow_text
+        from fundament.web.drafts.tasks import queue_scoring
+        from fundament.web.history.verbs import Verb, declare
+        from fundament.web.studies.signals import figures_changed
+
+        def score_drafts(sender: object, study_id: int, **_: object) -> None:
+            queue_scoring(study_id)
+
+        figures_changed.connect(score_drafts, dispatch_uid="score_drafts", weak=False)
+        declare(
+            Verb("draft.create", "draft.create", can_be_undone=False),  # it is put away instead
+            Verb("draft.rename", "draft.write"),
+            Verb("draft.archive", "draft.archive"),
+            Verb("draft.restore", "draft.archive"),
+            Verb("draft.take_over", "draft.write", follow=follow_text),
+            Verb("draft.measure_against", "draft.write"),
+            Verb("draft.publish", "draft.write"),
+        )

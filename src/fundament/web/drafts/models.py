@@ -1,32 +1,52 @@
-"""Drafts and their revisions. A revision is never changed and never deleted."""
+"""Drafts, their revisions, scores over time, and where they were published. Nothing a person wrote is deleted."""
+
+from __future__ import annotations
 
 from django.conf import settings
 from django.db import models
 
+from fundament.core.documents.schema import SCHEMA_VERSION
 from fundament.core.version import CORE_VERSION
-from fundament.web.studies.models import Study
+from fundament.web.accounts.models import Workspace
+from fundament.web.sites.models import Page
+from fundament.web.studies.models import Consensus, Study
 
 
 class Draft(models.Model):
-    """A text measured against a study. version rises with each save; whoever saves says which version they started from."""
+    """A text of a study. version rises with each save; whoever saves says which version they started from.
 
+    document: the editor's JSON with an id on every block (`core.documents`). measured_study: the one it is measured against, when that is another.
+    kept_at: when a revision was kept last.
+    """
+
+    workspace = models.ForeignKey(Workspace, on_delete=models.CASCADE, related_name="drafts")
     study = models.ForeignKey(Study, on_delete=models.CASCADE, related_name="drafts")
+    measured_study = models.ForeignKey(Study, null=True, blank=True, on_delete=models.SET_NULL, related_name="measured_drafts")
+    page = models.ForeignKey(Page, null=True, blank=True, on_delete=models.SET_NULL, related_name="drafts")
     name = models.CharField(max_length=200)
     title_tag = models.CharField(max_length=500, blank=True)
     meta_description = models.CharField(max_length=2000, blank=True)
-    html = models.TextField(blank=True)
+    document = models.JSONField()
+    document_schema = models.PositiveSmallIntegerField(default=SCHEMA_VERSION)
     version = models.PositiveIntegerField(default=1)
     words = models.PositiveIntegerField(default=0)
     score = models.JSONField(null=True, blank=True)  # total, parts and aim when it was last scored, for lists
+    kept_at = models.DateTimeField(null=True, blank=True)
     created_by = models.ForeignKey(settings.AUTH_USER_MODEL, null=True, on_delete=models.SET_NULL, related_name="drafts")
     created_at = models.DateTimeField(auto_now_add=True)
     updated_at = models.DateTimeField(auto_now=True)
+    archived_at = models.DateTimeField(null=True, blank=True)
 
     class Meta:
-        ordering = ("-updated_at",)
+        ordering = ("-updated_at", "-id")
 
     def __str__(self) -> str:
         return self.name
+
+    @property
+    def measured_by(self) -> int:
+        """The number of the study it is measured against."""
+        return int(self.measured_study_id or self.study_id)
 
     @property
     def is_score_outdated(self) -> bool:
@@ -35,20 +55,23 @@ class Draft(models.Model):
 
 
 class Revision(models.Model):
-    """A draft as it was at one time."""
+    """A draft as it was at one time. Never changed, but that one of a conflict grows while the same tab goes on."""
 
-    REASONS = (
+    CAUSES = (
         ("kept", "Kept now and then"),
         ("conflict", "Could not be saved over a newer text"),
         ("before", "Before another was taken over"),
+        ("published", "Published"),
     )
 
     draft = models.ForeignKey(Draft, on_delete=models.CASCADE, related_name="revisions")
     version = models.PositiveIntegerField()
-    reason = models.CharField(max_length=10, choices=REASONS, default="kept")
+    cause = models.CharField(max_length=10, choices=CAUSES, default="kept")
+    name = models.CharField(max_length=200, blank=True)
     title_tag = models.CharField(max_length=500, blank=True)
     meta_description = models.CharField(max_length=2000, blank=True)
-    html = models.TextField(blank=True)
+    document = models.JSONField()
+    document_schema = models.PositiveSmallIntegerField(default=SCHEMA_VERSION)
     words = models.PositiveIntegerField(default=0)
     created_by = models.ForeignKey(settings.AUTH_USER_MODEL, null=True, on_delete=models.SET_NULL)
     created_at = models.DateTimeField(auto_now_add=True)
@@ -58,3 +81,40 @@ class Revision(models.Model):
 
     def __str__(self) -> str:
         return f"{self.draft}, version {self.version}"
+
+
+class ScorePoint(models.Model):
+    """A draft's score at one time, with what it was measured against. Never changed."""
+
+    draft = models.ForeignKey(Draft, on_delete=models.CASCADE, related_name="score_points")
+    version = models.PositiveIntegerField()
+    revision = models.ForeignKey(Revision, null=True, blank=True, on_delete=models.SET_NULL, related_name="score_points")
+    consensus = models.ForeignKey(Consensus, null=True, blank=True, on_delete=models.PROTECT, related_name="score_points")
+    core_version = models.CharField(max_length=40)
+    total = models.FloatField()
+    aim = models.FloatField()
+    enough = models.FloatField()
+    parts = models.JSONField()
+    words = models.PositiveIntegerField()
+    measured_at = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        ordering = ("-measured_at", "-id")
+
+    def __str__(self) -> str:
+        return f"{self.draft}: {self.total:.0f}"
+
+
+class Publication(models.Model):
+    """A revision of a draft is at an address since a day."""
+
+    workspace = models.ForeignKey(Workspace, on_delete=models.CASCADE, related_name="publications")
+    page = models.ForeignKey(Page, on_delete=models.CASCADE, related_name="publications")
+    draft = models.ForeignKey(Draft, on_delete=models.CASCADE, related_name="publications")
+    revision = models.ForeignKey(Revision, on_delete=models.PROTECT, related_name="publications")
+    since = models.DateField()
+    created_by = models.ForeignKey(settings.AUTH_USER_MODEL, null=True, on_delete=models.SET_NULL, related_name="+")
+    created_at = models.DateTimeField(auto_now_add=True)
+
+    def __str__(self) -> str:
+        return f"{self.draft} at {self.page}"

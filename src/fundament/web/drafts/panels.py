@@ -2,14 +2,17 @@
 
 from __future__ import annotations
 
+from collections import Counter
 from typing import Any
 
 from fundament.core.language.analysis import analyse_text
 from fundament.core.scoring.compiled import CompiledYardstick
-from fundament.core.scoring.model import STATES, Item
-from fundament.web.drafts.services import Measured
+from fundament.core.scoring.model import Item
+from fundament.core.scoring.parts import PART, PARTS
+from fundament.messages import say_all, subject_of
+from fundament.web.drafts.services.measuring import Measured
 
-PANELS = ("edits", "terms", "entities", "subtopics", "structure", "placement")
+PANELS = ("edits", *(part.key for part in PARTS))
 MOST_EDITS = 30
 
 
@@ -25,34 +28,54 @@ def panel_context(measured: Measured, panel: str) -> dict[str, Any]:
     score, compiled = measured.score, measured.compiled
     if score is None or compiled is None:
         return context
-    context["distance"] = score.aim - score.total
     context["verdict"] = verdict(score.total, score.aim, score.enough)
     context["ticks"] = sorted(compiled.yardstick.page_scores.values())
     if panel == "edits":
-        context["edits"] = measured.edits[:MOST_EDITS]
+        context["edits"] = [_edit_row(edit) for edit in measured.edits[:MOST_EDITS]]
         context["more_edits"] = max(0, len(measured.edits) - MOST_EDITS)
-    else:
-        items = score.items_of(panel)
-        gains = {(edit.kind, edit.subject): edit.gain for edit in measured.edits}
-        context["rows"] = [(item, _gain(item, gains), number) for number, item in enumerate(items)]
-        context["ceilings"] = [t.ceiling for t in compiled.yardstick.terms] if panel == "terms" else []
-        context["summary"] = _summary(panel, items)
+        context["faults"] = [(f.check, f.subject or subject_of(f), say_all(f.messages)) for f in measured.findings]
+        return context
+    part = PART[panel]
+    items = score.items_of(panel)
+    gains = {(e.finding.check, e.finding.subject_key): e.gain.middle for e in measured.edits}
+    ceilings = [t.ceiling for t in compiled.yardstick.terms] if panel == "terms" else []
+    context["part"] = part
+    context["part_score"] = next(p for p in score.parts if p.name == panel)
+    context["rows"] = [
+        {
+            "item": item,
+            "subject": subject_of(item),
+            "reason": say_all(item.reason),
+            "gain": _gain(item, gains),
+            "missed": item.max - item.points,
+            "ceiling": ceilings[number] if ceilings else item.high,
+        }
+        for number, item in enumerate(items)
+    ]
+    counts = Counter(item.state for item in items)
+    context["summary"] = ", ".join(f"{counts[state]} {state}" for state in part.states if counts[state])
     return context
+
+
+def _edit_row(edit: Any) -> dict[str, Any]:
+    finding = edit.finding
+    from fundament.core.checks import checks
+
+    part = checks()[finding.check].part
+    return {
+        "check": finding.check,
+        "subject": subject_of(finding),
+        "key": finding.subject_key,
+        "part": part if part in PART and PART[part].has_subjects and ":" not in finding.subject_key else "",
+        "text": say_all(finding.messages),
+        "gain": edit.gain.middle,
+        "shares": edit.shares,
+    }
 
 
 def _gain(item: Item, gains: dict[tuple[str, str], float]) -> float:
     kinds = {"terms": ("use_term", "take_out"), "entities": ("name_entity",), "subtopics": ("head_subtopic", "answer_subtopic")}
-    return max((gains.get((kind, item.subject), 0.0) for kind in kinds.get(item.part, ())), default=0.0)
-
-
-def _summary(panel: str, items: tuple[Item, ...]) -> str:
-    counts: dict[str, int] = {}
-    for item in items:
-        counts[item.state] = counts.get(item.state, 0) + 1
-    order = {"entities": ("recognised", "only mentioned", "absent"), "subtopics": ("headed", "covered", "absent")}.get(
-        panel, tuple(reversed(STATES))
-    )
-    return ", ".join(f"{counts[state]} {state}" for state in order if counts.get(state))
+    return max((gains.get((kind, item.key), 0.0) for kind in kinds.get(item.part, ())), default=0.0)
 
 
 def verdict(total: float, aim: float, enough: float) -> str:
@@ -68,43 +91,52 @@ def verdict(total: float, aim: float, enough: float) -> str:
     return f"Above every competitor (enough ends at {enough:.0f}). Check that it still reads well."
 
 
-def marks_for(measured: Measured, part: str, subject: str) -> list[list[int]]:
-    """Where a term or entity stands in the text: (block with text, first character, last + 1), for marking."""
+def marks_for(measured: Measured, part: str, key: str) -> list[tuple[str, int, int]]:
+    """Where a term or entity stands in the text: (id of the block, first character, last + 1), for marking. Characters are those of the block's text with
+    white space folded."""
     compiled, reading = measured.compiled, measured.reading
     if compiled is None or reading is None:
         return []
-    matcher, number = _matcher(compiled, part, subject)
+    matcher, number = _matcher(compiled, part, key)
     if matcher is None:
         return []
     marks = []
-    for position, block in enumerate(reading.blocks):
+    for block in reading.blocks:
         for sentence in analyse_text(block.text, compiled.language):
             for match in matcher.find(sentence.lemmas, sentence.joined):
                 if match.phrase == number:
-                    marks.append([position, sentence.tokens[match.start].start, sentence.tokens[match.end - 1].end])
+                    marks.append((block.key, sentence.tokens[match.start].start, sentence.tokens[match.end - 1].end))
     return marks
 
 
-def _matcher(compiled: CompiledYardstick, part: str, subject: str) -> tuple[Any, int]:
+def _matcher(compiled: CompiledYardstick, part: str, key: str) -> tuple[Any, int]:
     yardstick = compiled.yardstick
     if part == "terms":
-        names = [term.name for term in yardstick.terms]
-        return (compiled.term_matcher, names.index(subject)) if subject in names else (None, -1)
+        keys = [term.key for term in yardstick.terms]
+        return (compiled.term_matcher, keys.index(key)) if key in keys else (None, -1)
     if part == "entities":
-        names = [entity.name for entity in yardstick.entities]
-        return (compiled.entity_matcher, names.index(subject)) if subject in names else (None, -1)
+        keys = [entity.key for entity in yardstick.entities]
+        return (compiled.entity_matcher, keys.index(key)) if key in keys else (None, -1)
     return None, -1
 
 
-def evidence_for(measured: Measured, part: str, subject: str) -> list[tuple[str, str]]:
-    """(url, sentence or heading) from the competitors for a term, entity or subtopic."""
+def evidence_for(measured: Measured, part: str, key: str) -> tuple[str, list[tuple[str, str]]]:
+    """(name, (url, sentence or heading) from the competitors) for a term, entity or subtopic."""
     if measured.compiled is None:
-        return []
+        return "", []
     yardstick = measured.compiled.yardstick
-    if part in ("terms", "entities"):
-        term = next((t for t in yardstick.terms if t.name == subject), None)
-        return list(term.first_sentences) if term else []
+    if part == "terms":
+        term = next((t for t in yardstick.terms if t.key == key), None)
+        return (term.name, list(term.first_sentences)) if term else ("", [])
+    if part == "entities":
+        entity = next((e for e in yardstick.entities if e.key == key), None)
+        if entity is None:
+            return "", []
+        same = next((t for t in yardstick.terms if set(t.phrases) & set(entity.phrases)), None)
+        return entity.name, list(same.first_sentences) if same else []
     if part == "subtopics":
-        subtopic = next((s for s in yardstick.subtopics if s.label == subject), None)
-        return [(h.url, f"{h.text}: {h.below}" if h.below else h.text) for h in subtopic.headings] if subtopic else []
-    return []
+        subtopic = next((s for s in yardstick.subtopics if s.key == key), None)
+        return (
+            (subtopic.label, [(h.url, f"{h.text}: {h.below}" if h.below else h.text) for h in subtopic.headings]) if subtopic else ("", [])
+        )
+    return "", []

@@ -1,18 +1,22 @@
-"""Addresses of drafts."""
+"""Addresses of drafts, and of the screens that show studies with their drafts."""
 
 from django.urls import path
 
-from fundament.web.drafts import views
+from fundament.web.drafts import measure_views, views
 
 urlpatterns = [
-    path("of/<int:study_id>/", views.draft_list, name="drafts"),
-    path("of/<int:study_id>/new/", views.new_draft, name="new-draft"),
-    path("<int:draft_id>/", views.write, name="draft"),
-    path("<int:draft_id>/text/", views.save, name="save-draft"),
-    path("<int:draft_id>/panel/", views.panel, name="draft-panel"),
-    path("<int:draft_id>/rename/", views.rename, name="rename-draft"),
-    path("<int:draft_id>/export/", views.export, name="export-draft"),
-    path("<int:draft_id>/revisions/", views.revisions, name="revisions"),
-    path("<int:draft_id>/revisions/<int:revision_id>/", views.revision, name="revision"),
-    path("<int:draft_id>/revisions/<int:revision_id>/take-over/", views.take_over, name="take-over"),
+    path("studies/", views.study_list, name="studies"),
+    path("studies/<int:study_id>/terms/measures/", measure_views.measures, name="measures"),
+    path("drafts/of/<int:study_id>/", views.draft_list, name="drafts"),
+    path("drafts/of/<int:study_id>/new/", views.new_draft, name="new-draft"),
+    path("drafts/<int:draft_id>/", views.write, name="draft"),
+    path("drafts/<int:draft_id>/text/", views.save, name="save-draft"),
+    path("drafts/<int:draft_id>/panel/", views.panel, name="draft-panel"),
+    path("drafts/<int:draft_id>/rename/", views.rename, name="rename-draft"),
+    path("drafts/<int:draft_id>/archive/", views.archive, name="archive-draft"),
+    path("drafts/<int:draft_id>/measure-against/", views.measure_against, name="measure-against"),
+    path("drafts/<int:draft_id>/export/", views.export, name="export-draft"),
+    path("drafts/<int:draft_id>/revisions/", views.revisions, name="revisions"),
+    path("drafts/<int:draft_id>/revisions/<int:revision_id>/", views.revision, name="revision"),
+    path("drafts/<int:draft_id>/revisions/<int:revision_id>/take-over/", views.take_over, name="take-over"),
 ]

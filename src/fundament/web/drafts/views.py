@@ -1,77 +1,118 @@
-"""Drafts: the writing screen and what it asks for while one types."""
+"""Drafts: the writing screen and what it asks for while one types; the list of studies with their drafts."""
 
 from __future__ import annotations
 
 import json
-import threading
+from typing import Any
 
-from django.http import Http404, HttpRequest, HttpResponse, JsonResponse
-from django.shortcuts import get_object_or_404, redirect, render
+from django.core.paginator import Paginator
+from django.http import HttpRequest, HttpResponse, JsonResponse
+from django.shortcuts import redirect, render
 from django.template.loader import render_to_string
 from django.utils.text import slugify
 from django.views.decorators.http import require_GET, require_POST
 
-from fundament.web.accounts.services import workspace_id_of
-from fundament.web.drafts import services
-from fundament.web.drafts.models import Draft
+from fundament.messages import say
+from fundament.web.accounts.requests import actor_of
+from fundament.web.accounts.roles import can
 from fundament.web.drafts.panels import evidence_for, marks_for, panel_context, panel_name
-from fundament.web.drafts.services import Measured, Text
-from fundament.web.studies.views import study_of
+from fundament.web.drafts.services import exporting, saving
+from fundament.web.drafts.services.measuring import Measured, measure, measure_stored, note_score
+from fundament.web.drafts.services.seeing import draft_for, drafts_by_study, drafts_of, revisions_of
+from fundament.web.drafts.services.texts import Text
+from fundament.web.errors import ApplicationError, NotFoundError
+from fundament.web.studies.services.seeing import studies_for, study_for
+from fundament.web.tables import cleaned_search
 
-# In one process two measurements at once would only slow each other, and neither be there before both are: they are done one after another. What takes
-# long elsewhere, such as building a yardstick, does not wait here and is not waited for.
-_one_measurement = threading.Lock()
+PER_PAGE = 50
 
 
-def draft_of(request: HttpRequest, draft_id: int) -> Draft:
-    """The draft, if it belongs to the workspace of who asks; otherwise 404."""
-    return get_object_or_404(Draft.objects.select_related("study"), pk=draft_id, study__workspace_id=workspace_id_of(request.user))
+def _number(request: HttpRequest) -> int:
+    asked = request.GET.get("page", "1")
+    return int(asked) if asked.isascii() and asked.isdecimal() and 0 < len(asked) < 7 else 1
+
+
+@require_GET
+def study_list(request: HttpRequest) -> HttpResponse:
+    """All studies of the workspace with their drafts, a page at a time."""
+    actor = actor_of(request)
+    search, archived = cleaned_search(request), request.GET.get("archived") == "yes"
+    page = Paginator(studies_for(actor, search, archived=archived), PER_PAGE).get_page(_number(request))
+    drafts = drafts_by_study(actor, page.object_list)
+    context = {
+        "rows": [(study, drafts[study.pk]) for study in page.object_list], "page": page, "search": search, "archived": archived,
+        "may_open": can(actor, "study.open"), "may_archive": can(actor, "study.archive"),
+    }  # fmt: skip
+    return render(request, "studies/list.html", context)
 
 
 @require_GET
 def draft_list(request: HttpRequest, study_id: int) -> HttpResponse:
-    """The drafts of a study."""
-    study = study_of(request, study_id)
-    return render(request, "drafts/list.html", {"study": study, "tab": "drafts", "drafts": study.drafts.defer("html")})
+    """The drafts of a study, a page at a time."""
+    actor = actor_of(request)
+    study, archived = study_for(actor, study_id), request.GET.get("archived") == "yes"
+    page = Paginator(drafts_of(actor, study, archived=archived), PER_PAGE).get_page(_number(request))
+    context = {"study": study, "tab": "drafts", "page": page, "archived": archived, "may_write": can(actor, "draft.create")}
+    return render(request, "drafts/list.html", context)
 
 
 @require_POST
 def new_draft(request: HttpRequest, study_id: int) -> HttpResponse:
     """Begin a draft."""
-    study = study_of(request, study_id)
-    name = request.POST.get("name", "").strip() or study.keyword.capitalize()
-    draft = services.create_draft(study, request.user, name=name)
+    draft = saving.create_draft(actor_of(request), study_id, name=request.POST.get("name", ""))
     return redirect("draft", draft.pk)
 
 
 @require_GET
 def write(request: HttpRequest, draft_id: int) -> HttpResponse:
     """The writing screen."""
-    draft = draft_of(request, draft_id)
-    measured = services.measure(draft.study_id, draft.study.language, Text(draft.html, draft.title_tag, draft.meta_description))
-    context = {"draft": draft, "study": draft.study, **panel_context(measured, request.GET.get("panel", "edits"))}
-    context["conflicts"] = draft.revisions.filter(reason="conflict").count()
+    actor = actor_of(request)
+    draft = draft_for(actor, draft_id)
+    measured = measure_stored(draft)
+    context = {
+        "draft": draft,
+        "study": draft.study,
+        "may_write": can(actor, "draft.write"),
+        **panel_context(measured, request.GET.get("panel", "edits")),
+    }
     return render(request, "drafts/write.html", context)
+
+
+def _body(request: HttpRequest) -> dict[str, Any]:
+    try:
+        body = json.loads(request.body)
+    except (ValueError, RecursionError):
+        raise ApplicationError("error.document_malformed") from None
+    if not isinstance(body, dict):
+        raise ApplicationError("error.document_malformed")
+    return body
 
 
 @require_POST
 def save(request: HttpRequest, draft_id: int) -> HttpResponse:
     """Save what was typed, then measure it. JSON in and out; 422 when what came is not a text. With "quick" the answer has no panel: whoever types
     on has no use for edits yet, and asks for them at rest."""
-    try:
-        body = json.loads(request.body)
-        text = Text(str(body["html"]), str(body.get("title_tag", "")), str(body.get("meta_description", "")))
-        base_version = int(body["base_version"])
-    except (ValueError, KeyError, TypeError, RecursionError):
-        return JsonResponse({"problem": "What came was not a text. Reload the page; what you typed is kept in this browser."}, status=422)
+    actor = actor_of(request)
+    body = _body(request)
+    base_version = body.get("base_version")
+    title, description = body.get("title_tag", ""), body.get("meta_description", "")
+    if (
+        not isinstance(base_version, int)
+        or isinstance(base_version, bool)
+        or not isinstance(title, str)
+        or not isinstance(description, str)
+    ):
+        raise ApplicationError("error.document_malformed")
+    text = Text.cleaned(body.get("document"), title, description)
     quick, over = body.get("quick") is True, body.get("over") is True
-    chosen = str(body.get("panel", "edits")), str(body.get("part", "")), str(body.get("subject", ""))
-    try:
-        with _one_measurement:
-            saved, measured = services.save_and_measure(draft_id, text, base_version, request.user, over=over, whole=not quick)
-            answer = _parts(request, measured, *chosen, quick=quick and not saved.conflict)
-    except Draft.DoesNotExist as error:
-        raise Http404 from error
+    chosen = str(body.get("panel", "edits")), str(body.get("part", "")), str(body.get("key", ""))
+    saved = saving.save(actor, draft_id, text, base_version, over=over)
+    # from here on the text is safe, whatever becomes of its measurement; one that is not the stored text is measured whole, for nobody can ask for it later
+    whole = not quick or saved.conflict
+    measured = measure(saved.study_id, text, with_edits=whole, with_items=whole)
+    if not saved.conflict:
+        note_score(saved.draft_id, saved.study_id, saved.version, measured)
+    answer = _parts(request, measured, *chosen, quick=not whole)
     answer |= {"version": saved.version, "conflict": saved.conflict, "revision": saved.revision}
     return JsonResponse(answer)
 
@@ -79,24 +120,21 @@ def save(request: HttpRequest, draft_id: int) -> HttpResponse:
 @require_GET
 def panel(request: HttpRequest, draft_id: int) -> HttpResponse:
     """Another panel for the stored text, with the marks and evidence of a chosen subject."""
+    actor = actor_of(request)
     name = panel_name(request.GET.get("panel", ""))
-    chosen = request.GET.get("part", ""), request.GET.get("subject", "")
-    try:
-        with _one_measurement:
-            draft = services.draft_for_measuring(draft_id, request.user)
-            answer = _parts(request, services.measure_stored(draft, with_items=name != "edits"), name, *chosen)
-    except Draft.DoesNotExist as error:
-        raise Http404 from error
-    return JsonResponse(answer)
+    draft = draft_for(actor, draft_id)
+    measured = measure_stored(draft, with_items=name != "edits")
+    answer = _parts(request, measured, name, request.GET.get("part", ""), request.GET.get("key", ""))
+    return JsonResponse({**answer, "version": draft.version})
 
 
-def _parts(request: HttpRequest, measured: Measured, panel_name: str, part: str, subject: str, *, quick: bool = False) -> dict[str, object]:
+def _parts(request: HttpRequest, measured: Measured, panel_name: str, part: str, key: str, *, quick: bool = False) -> dict[str, Any]:
     context = panel_context(measured, panel_name)
-    context["subject"], context["part"] = subject, part
-    marks = marks_for(measured, part, subject) if subject else []
+    context["chosen_key"], context["chosen_part"] = key, part
+    marks = marks_for(measured, part, key) if key else []
     panel = None
     if not quick or measured.score is None:
-        context["evidence"] = evidence_for(measured, part, subject)
+        context["subject"], context["evidence"] = evidence_for(measured, part, key)
         context["marked"] = len(marks) if part in ("terms", "entities") else None
         panel = render_to_string("drafts/panel_part.html", context, request)
     return {
@@ -104,51 +142,72 @@ def _parts(request: HttpRequest, measured: Measured, panel_name: str, part: str,
         "panel": panel,
         "marks": marks,
         "words": measured.words,
+        "problem": say(measured.problem) if measured.problem else "",
     }
 
 
 @require_POST
 def rename(request: HttpRequest, draft_id: int) -> HttpResponse:
     """Give the draft another name."""
-    draft = draft_of(request, draft_id)
-    name = " ".join(request.POST.get("name", "").split())[:200]
-    if name:
-        Draft.objects.filter(pk=draft.pk).update(name=name)
+    draft = saving.rename(actor_of(request), draft_id, request.POST.get("name", ""))
     return redirect("drafts", draft.study_id)
+
+
+@require_POST
+def archive(request: HttpRequest, draft_id: int) -> HttpResponse:
+    """Put the draft away, or take it back."""
+    draft = saving.archive(actor_of(request), draft_id, away=request.POST.get("away") == "yes")
+    return redirect("drafts", draft.study_id)
+
+
+@require_POST
+def measure_against(request: HttpRequest, draft_id: int) -> HttpResponse:
+    """Have the draft measured against another study."""
+    number = request.POST.get("study", "")
+    if not (number.isascii() and number.isdecimal() and len(number) < 16):
+        raise NotFoundError("error.not_found")
+    draft = saving.measure_against(actor_of(request), draft_id, int(number))
+    return redirect("draft", draft.pk)
 
 
 @require_GET
 def export(request: HttpRequest, draft_id: int) -> HttpResponse:
     """The draft as an HTML file."""
-    draft = draft_of(request, draft_id)
-    page = render_to_string("drafts/export.html", {"draft": draft, "language": draft.study.language})
+    name, page = exporting.as_html(actor_of(request), draft_id)
     response = HttpResponse(page, content_type="text/html; charset=utf-8")
-    response["Content-Disposition"] = f'attachment; filename="{slugify(draft.name) or "draft"}.html"'
+    response["Content-Disposition"] = f'attachment; filename="{slugify(name) or "draft"}.html"'
     return response
 
 
 @require_GET
 def revisions(request: HttpRequest, draft_id: int) -> HttpResponse:
-    """All revisions of a draft."""
-    draft = draft_of(request, draft_id)
-    return render(
-        request,
-        "drafts/revisions.html",
-        {"draft": draft, "study": draft.study, "tab": "drafts", "revisions": draft.revisions.select_related("created_by")},
-    )
+    """All revisions of a draft, a page at a time."""
+    actor = actor_of(request)
+    draft = draft_for(actor, draft_id, with_text=False)
+    page = Paginator(revisions_of(draft), PER_PAGE).get_page(_number(request))
+    context = {"draft": draft, "study": draft.study, "tab": "drafts", "page": page, "may_write": can(actor, "draft.write")}
+    return render(request, "drafts/revisions.html", context)
 
 
 @require_GET
 def revision(request: HttpRequest, draft_id: int, revision_id: int) -> HttpResponse:
     """One revision, to read."""
-    draft = draft_of(request, draft_id)
-    found = get_object_or_404(draft.revisions, pk=revision_id)
-    return render(request, "drafts/revision.html", {"draft": draft, "study": draft.study, "tab": "drafts", "revision": found})
+    from fundament.core.documents.html import html_of
+
+    actor = actor_of(request)
+    draft = draft_for(actor, draft_id, with_text=False)
+    found = draft.revisions.filter(pk=revision_id).first()
+    if found is None:
+        raise NotFoundError("error.not_found")
+    context = {
+        "draft": draft, "study": draft.study, "tab": "drafts", "revision": found, "body": html_of(found.document),
+        "may_write": can(actor, "draft.write"),
+    }  # fmt: skip
+    return render(request, "drafts/revision.html", context)
 
 
 @require_POST
 def take_over(request: HttpRequest, draft_id: int, revision_id: int) -> HttpResponse:
     """Make a revision the draft's text; what was there becomes a revision."""
-    draft = draft_of(request, draft_id)
-    services.take_over(draft, get_object_or_404(draft.revisions, pk=revision_id), request.user)
+    draft = saving.take_over(actor_of(request), draft_id, revision_id)
     return redirect("draft", draft.pk)

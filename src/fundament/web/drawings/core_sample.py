@@ -12,7 +12,7 @@ from dataclasses import dataclass
 from django.utils.html import format_html, format_html_join
 from django.utils.safestring import SafeString
 
-NAMES = {"terms": "Terms", "entities": "Entities", "subtopics": "Subtopics", "structure": "Structure", "placement": "Placement"}
+from fundament.messages import label
 
 
 @dataclass(frozen=True)
@@ -56,7 +56,7 @@ def core_sample(
     if total is not None:
         y = height - total * scale
         mark = format_html('<path class="core-total" d="M{} {}l7 -4.5v9z"/>', f"{left + 3:.1f}", f"{y:.1f}")
-        parts = ", ".join(f"{NAMES.get(x.name, x.name).lower()} {x.points:.1f} of {x.max:.0f}" for x in layers)
+        parts = ", ".join(f"{label(x.name).lower()} {x.points:.1f} of {x.max:.0f}" for x in layers)
         words = f"Score {total:.0f} of 100; aim {aim:.0f}; {parts}"
     return format_html(
         '<svg class="core-sample" width="{w}" height="{h}" viewBox="0 -6 {w} {hh}" role="img" aria-label="{words}"><title>{words}</title>'

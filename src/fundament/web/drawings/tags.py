@@ -7,12 +7,14 @@ from typing import Any
 from django import template
 from django.utils.safestring import SafeString
 
-from fundament.core.edits.model import EDIT_KINDS
-from fundament.core.scoring.model import PART_WEIGHTS, Item, Score
+from fundament.core.scoring.model import Score
+from fundament.core.scoring.parts import PART_WEIGHTS
 from fundament.core.yardstick.model import Range
+from fundament.messages import label, say
 from fundament.web.drawings import core_sample as core
 from fundament.web.drawings import range_strip as strip
 from fundament.web.drawings.states import state_mark
+from fundament.web.templating import message_of
 
 register = template.Library()
 
@@ -63,25 +65,25 @@ def core_thumbnail(noted: dict[str, Any] | None) -> SafeString:
 @register.filter
 def part_name(name: str) -> str:
     """{{ part.name|part_name }}"""
-    return core.NAMES.get(name, name)
+    return label(name)
 
 
 @register.filter
-def missed(item: Item) -> float:
-    """{{ item|missed }}: the points an item could still earn."""
-    return item.max - item.points
+def check_name(check: str) -> str:
+    """{{ edit.check|check_name }}"""
+    return label(f"check.{check}")
 
 
-@register.simple_tag
-def strip_of_item(item: Item, number: int, ceilings: list[int]) -> SafeString:
-    """{% strip_of_item item number ceilings %}: a term's target range with the text's uses on it."""
-    return target_strip(item.low, item.high, ceilings[number], item.value)
+@register.filter(name="say")
+def said(message: Any) -> str:
+    """{{ study.problem|say }}: a message, as the core gives it or as it is stored, in words; nothing for none."""
+    return say(message_of(message)) if message else ""
 
 
 @register.filter
-def edit_kind(kind: str) -> str:
-    """{{ edit.kind|edit_kind }}"""
-    return EDIT_KINDS[kind]
+def verb_name(verb: str) -> str:
+    """{{ action.verb|verb_name }}"""
+    return label(f"verb.{verb}")
 
 
 @register.filter
@@ -93,4 +95,4 @@ def figure(value: float) -> str:
 @register.filter
 def block_kind(kind: str) -> str:
     """{{ block.kind|block_kind }}"""
-    return kind.replace("_", " ").capitalize()
+    return label(kind)

@@ -5,3 +5,23 @@ class StudiesConfig(AppConfig):
     name = "fundament.web.studies"
     label = "studies"
     verbose_name = "Studies"
+
+    def ready(self) -> None:
+        from fundament.web.history.verbs import Verb, declare
+        from fundament.web.studies.services.correcting import follow_result
+        from fundament.web.studies.services.deciding import follow_decisions
+        from fundament.web.studies.services.figures import follow
+
+        declare(
+            Verb("study.choose", "study.choose", follow=follow),
+            Verb("study.as_proposed", "study.choose", follow=follow),
+            Verb("study.overrule", "study.correct", follow=follow_result),
+            Verb("study.as_read", "study.correct", follow=follow_result),
+            Verb("study.bring_entities", "study.decide", follow=follow),
+            Verb("study.drop_entities", "study.decide", follow=follow),
+            Verb("study.decide", "study.decide", follow=follow_decisions),
+            Verb("study.plan_length", "study.decide", follow=follow_decisions),
+            Verb("study.rename", "study.choose"),
+            Verb("study.archive", "study.archive"),
+            Verb("study.restore", "study.archive"),
+        )

@@ -6,8 +6,9 @@ from typing import Any
 
 from django import forms
 
+from fundament.messages import say_error
 from fundament.providers.errors import PageError
-from fundament.providers.guard import check_address
+from fundament.providers.guard import check_form
 from fundament.web.studies.models import COUNTRIES, DEPTHS, DEVICES, LANGUAGES
 
 MOST_ADDRESSES = 30
@@ -58,7 +59,7 @@ class NewStudyForm(forms.Form):
             raise forms.ValidationError(f"At most {MOST_ADDRESSES} addresses can be compared; these are {len(lines)}.")
         for number, line in enumerate(lines, 1):
             try:
-                check_address(line, simulated_suffix=".example")
+                check_form(line)
             except PageError as error:
-                raise forms.ValidationError(f"Line {number}, {line[:80]}: {error}") from None
+                raise forms.ValidationError(f"Line {number}, {line[:80]}: {say_error(error)}") from None
         return list(dict.fromkeys(lines))

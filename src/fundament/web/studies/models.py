@@ -1,10 +1,18 @@
-"""A study: a keyword in a market, its ranked results, what was read of them, and the yardstick made from them."""
+"""A study: a keyword in a market, its ranked results, the choice among them, and what a person decided on what they have in common."""
 
+from __future__ import annotations
+
+import uuid
+import zlib
+from typing import Any
+
+import msgspec
 from django.conf import settings
 from django.db import models
 
-from fundament.core.version import CORE_VERSION
+from fundament.core.version import CONSENSUS_VERSION
 from fundament.web.accounts.models import Workspace
+from fundament.web.sites.models import Page, Site, StoredReading
 
 COUNTRIES = (
     ("gb", "United Kingdom"), ("us", "United States"), ("ie", "Ireland"), ("ca", "Canada"), ("au", "Australia"), ("de", "Germany"),
@@ -19,82 +27,131 @@ DEVICES = (("desktop", "Desktop"), ("mobile", "Mobile"))
 DEPTHS = ((10, "10"), (20, "20"), (30, "30"))
 
 
+class Consensus(models.Model):
+    """What some competitors have in common. Immutable: found by a hash of all that goes into it, so that a choice made before is at hand. data: compressed
+    JSON."""
+
+    hash = models.CharField(max_length=64, unique=True)
+    version = models.CharField(max_length=20)
+    data = models.BinaryField()
+    made_at = models.DateTimeField(auto_now_add=True)
+
+    def __str__(self) -> str:
+        return f"consensus {self.hash[:12]}"
+
+    @staticmethod
+    def packed(plain: Any) -> bytes:
+        """What is kept of a consensus as plain values."""
+        return zlib.compress(msgspec.json.encode(plain), 6)
+
+    def plain(self) -> Any:
+        """The plain values again."""
+        return msgspec.json.decode(zlib.decompress(bytes(self.data)))
+
+
 class Study(models.Model):
-    """A keyword in a market."""
+    """A keyword in a market. problem, figures_problem: a message as [code, values], or null."""
 
     STATES = (
         ("asking", "Asking for results"), ("reading", "Reading the pages"), ("ready", "Ready"), ("empty", "No results"), ("failed", "Failed"),
     )  # fmt: skip
+    FIGURES = (("", "There"), ("making", "Being worked out"), ("failed", "Could not be worked out"))
 
     workspace = models.ForeignKey(Workspace, on_delete=models.CASCADE, related_name="studies")
+    name = models.CharField(max_length=200, blank=True)
     keyword = models.CharField(max_length=200)
     country = models.CharField(max_length=2, choices=COUNTRIES, default="gb")
     language = models.CharField(max_length=2, choices=LANGUAGES, default="en")
     device = models.CharField(max_length=10, choices=DEVICES, default="desktop")
     depth = models.PositiveSmallIntegerField(choices=DEPTHS, default=20)
     addresses = models.JSONField(default=list, blank=True)  # typed in instead of asking the results service
+    site = models.ForeignKey(Site, null=True, blank=True, on_delete=models.SET_NULL, related_name="studies")
+    page_to_rework = models.ForeignKey(Page, null=True, blank=True, on_delete=models.SET_NULL, related_name="studies")
     state = models.CharField(max_length=10, choices=STATES, default="asking")
-    problem = models.CharField(max_length=500, blank=True)
-    questions = models.JSONField(default=list, blank=True)
+    problem = models.JSONField(null=True, blank=True)
+    figures = models.CharField(max_length=10, choices=FIGURES, default="", blank=True)
+    figures_problem = models.JSONField(null=True, blank=True)
     own_entities = models.JSONField(default=list, blank=True)  # brought by a person: name, kind, aliases
+    planned_words = models.PositiveIntegerField(default=0)  # 0: the competitors' median
     created_by = models.ForeignKey(settings.AUTH_USER_MODEL, null=True, on_delete=models.SET_NULL)
     created_at = models.DateTimeField(auto_now_add=True)
+    archived_at = models.DateTimeField(null=True, blank=True)
 
     class Meta:
-        ordering = ("-created_at",)
+        ordering = ("-created_at", "-id")
         verbose_name_plural = "studies"
 
     def __str__(self) -> str:
-        return self.keyword
+        return self.shown
+
+    @property
+    def shown(self) -> str:
+        """What it is called: its name, or its keyword."""
+        return self.name or self.keyword
 
     @property
     def is_working(self) -> bool:
-        """Whether a job is still at it."""
+        """Whether a job is still at the pages."""
         return self.state in ("asking", "reading")
 
 
-class Reading(models.Model):
-    """What was read of one address at one time, and its analysis; shared by all studies that meet the same content."""
+class Ranking(models.Model):
+    """What ranked for a study's keyword on a day. Never changed. source: "service", or "typed" for addresses given by a person."""
 
-    content_hash = models.CharField(max_length=64)
-    version = models.CharField(max_length=20)
-    url = models.TextField()
-    reading = models.JSONField()
-    analysis = models.JSONField()
-    read_at = models.DateTimeField(auto_now_add=True)
+    study = models.ForeignKey(Study, on_delete=models.CASCADE, related_name="rankings")
+    source = models.CharField(max_length=10)
+    questions = models.JSONField(default=list, blank=True)
+    asked_at = models.DateTimeField(auto_now_add=True)
 
     class Meta:
-        constraints = (models.UniqueConstraint(fields=["content_hash", "version"], name="one_reading_per_content"),)
+        ordering = ("-asked_at", "-id")
+
+    def __str__(self) -> str:
+        return f"{self.study}, {self.asked_at}"
+
+
+class RankedResult(models.Model):
+    """An address in a ranking. Never changed."""
+
+    ranking = models.ForeignKey(Ranking, on_delete=models.CASCADE, related_name="results")
+    rank = models.PositiveSmallIntegerField()
+    url = models.TextField()
+    title = models.TextField(blank=True)
+    snippet = models.TextField(blank=True)
+
+    class Meta:
+        ordering = ("rank",)
+        constraints = (models.UniqueConstraint(fields=["ranking", "rank"], name="one_address_per_rank"),)
 
     def __str__(self) -> str:
         return self.url
 
 
 class Result(models.Model):
-    """A ranked address of a study. chosen: kept as a competitor; advice: why it was proposed to leave it out ("" if not)."""
+    """A ranked address of a study, with what was read of it. problem, advice: messages as [code, values], or null. chosen: kept as a competitor; advice: why
+    it was proposed to leave it out."""
 
     STATES = (("waiting", "Waiting"), ("reading", "Reading"), ("read", "Read"), ("failed", "Failed"))
 
     study = models.ForeignKey(Study, on_delete=models.CASCADE, related_name="results")
+    ranked = models.ForeignKey(RankedResult, null=True, blank=True, on_delete=models.SET_NULL, related_name="+")
     rank = models.PositiveSmallIntegerField()
     url = models.TextField()
     title = models.TextField(blank=True)
     snippet = models.TextField(blank=True)
     state = models.CharField(max_length=10, choices=STATES, default="waiting")
-    problem = models.CharField(max_length=500, blank=True)
-    reading = models.ForeignKey(Reading, null=True, blank=True, on_delete=models.PROTECT, related_name="results")
-    # a person's decisions on what counts, by number of block; as_read is then the reading without them
-    overrides = models.JSONField(default=dict, blank=True)
-    as_read = models.ForeignKey(Reading, null=True, blank=True, on_delete=models.PROTECT, related_name="corrected_results")
+    problem = models.JSONField(null=True, blank=True)
+    reading = models.ForeignKey(StoredReading, null=True, blank=True, on_delete=models.PROTECT, related_name="results")
+    # the reading without what a person corrected, while there are corrections
+    as_read = models.ForeignKey(StoredReading, null=True, blank=True, on_delete=models.PROTECT, related_name="corrected_results")
     # copied from the reading, so that lists need not open it
+    read_url = models.TextField(blank=True)
     page_kind = models.CharField(max_length=20, blank=True)
     words = models.PositiveIntegerField(default=0)
     headings = models.PositiveIntegerField(default=0)
     published = models.CharField(max_length=10, blank=True)
-    notes = models.JSONField(default=list, blank=True)
     chosen = models.BooleanField(default=False)
-    advice = models.CharField(max_length=300, blank=True)
-    score = models.FloatField(null=True, blank=True)
+    advice = models.JSONField(null=True, blank=True)
 
     class Meta:
         ordering = ("rank",)
@@ -104,24 +161,125 @@ class Result(models.Model):
         return self.url
 
     @property
+    def workspace_id(self) -> int:
+        """The workspace of its study."""
+        return self.study.workspace_id
+
+    @property
     def host(self) -> str:
         """The host without www, for lists."""
         return self.url.split("/")[2].removeprefix("www.") if "//" in self.url else self.url
 
 
-class YardstickRecord(models.Model):
-    """The current yardstick of a study. number rises with each rebuilding, so that every process knows when its copy is old."""
+class CompetitorChoice(models.Model):
+    """Whether a result was kept as a competitor, from when to when, by whom and why. reason: a message as [code, values]. The open row is how it stands."""
 
-    study = models.OneToOneField(Study, on_delete=models.CASCADE, related_name="yardstick")
-    number = models.PositiveIntegerField(default=1)
-    version = models.CharField(max_length=20)
-    data = models.JSONField(null=True)  # null when no competitor is chosen
-    built_at = models.DateTimeField(auto_now=True)
+    result = models.ForeignKey(Result, on_delete=models.CASCADE, related_name="choices")
+    chosen = models.BooleanField()
+    reason = models.JSONField(null=True, blank=True)
+    by = models.ForeignKey(settings.AUTH_USER_MODEL, null=True, blank=True, on_delete=models.SET_NULL, related_name="+")
+    since = models.DateTimeField()
+    until = models.DateTimeField(null=True, blank=True)
+
+    class Meta:
+        constraints = (models.UniqueConstraint(fields=["result"], condition=models.Q(until=None), name="one_open_choice"),)
 
     def __str__(self) -> str:
-        return f"yardstick {self.number} of {self.study}"
+        return f"{self.result}: {'kept' if self.chosen else 'left out'}"
+
+
+class BlockCorrection(models.Model):
+    """A person's decision on whether a block of a page counts. It hangs on the block's key, so a better reader does not move it."""
+
+    result = models.ForeignKey(Result, on_delete=models.CASCADE, related_name="corrections")
+    block_key = models.CharField(max_length=40)
+    counts = models.BooleanField()
+    by = models.ForeignKey(settings.AUTH_USER_MODEL, null=True, blank=True, on_delete=models.SET_NULL, related_name="+")
+    made_at = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        constraints = (models.UniqueConstraint(fields=["result", "block_key"], name="one_correction_per_block"),)
+
+    def __str__(self) -> str:
+        return f"{self.block_key}: {self.counts}"
+
+
+class CurrentConsensus(models.Model):
+    """The consensus a study's figures stand on now (none when no competitor is chosen), and which identities its things are. stamp is another one after every
+    change, so that every process knows when its copy is old, and a change that was rolled back leaves none.
+
+    keys: {"terms": [...], "entities": [...], "subtopics": [...]} in the consensus' order. joined, split, lost: see `core.consensus.identity.Matching`.
+    """
+
+    study = models.OneToOneField(Study, on_delete=models.CASCADE, related_name="current")
+    consensus = models.ForeignKey(Consensus, null=True, blank=True, on_delete=models.PROTECT, related_name="studies")
+    stamp = models.UUIDField(default=uuid.uuid4)
+    keys = models.JSONField(default=dict)
+    joined = models.JSONField(default=dict)
+    split = models.JSONField(default=dict)
+    lost = models.JSONField(default=list)
+    changed_at = models.DateTimeField(auto_now=True)
+
+    def __str__(self) -> str:
+        return f"figures of {self.study}"
 
     @property
     def is_outdated(self) -> bool:
-        """Whether an earlier version of the core made it, so that its numbers may differ from those made now."""
-        return self.version != CORE_VERSION
+        """Whether an earlier version of the core made the consensus, so that its numbers may differ from those made now."""
+        return self.consensus is not None and self.consensus.version != CONSENSUS_VERSION
+
+
+class Identity(models.Model):
+    """A term, entity or subtopic that has a key. members, pages: what it stood for when it was minted or last decided on."""
+
+    study = models.ForeignKey(Study, on_delete=models.CASCADE, related_name="identities")
+    kind = models.CharField(max_length=12)
+    key = models.CharField(max_length=40)
+    name = models.CharField(max_length=500)
+    members = models.JSONField(default=list)
+    pages = models.JSONField(default=list)
+
+    class Meta:
+        constraints = (models.UniqueConstraint(fields=["study", "key"], name="one_identity_per_key"),)
+
+    def __str__(self) -> str:
+        return f"{self.key} ({self.name})"
+
+
+class KeyAlias(models.Model):
+    """An identity that is a part of another one now: `old` leads to `new`. reason: "joined"."""
+
+    study = models.ForeignKey(Study, on_delete=models.CASCADE, related_name="aliases")
+    kind = models.CharField(max_length=12)
+    old = models.CharField(max_length=40)
+    new = models.CharField(max_length=40)
+    reason = models.CharField(max_length=20)
+    since = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        constraints = (models.UniqueConstraint(fields=["study", "old"], name="one_alias_per_key"),)
+
+    def __str__(self) -> str:
+        return f"{self.old} is now {self.new}"
+
+
+class Decision(models.Model):
+    """What a person decided on a term, entity or subtopic. It is kept when its subject is gone, and comes back with it."""
+
+    ACTIONS = (("kept", "Kept"), ("dropped", "Dropped"), ("own target", "Own target"), ("must", "Must"), ("may", "May"))
+
+    study = models.ForeignKey(Study, on_delete=models.CASCADE, related_name="decisions")
+    kind = models.CharField(max_length=12)
+    key = models.CharField(max_length=40)
+    action = models.CharField(max_length=12, choices=ACTIONS)
+    low = models.PositiveIntegerField(null=True, blank=True)  # of an own target, in uses
+    high = models.PositiveIntegerField(null=True, blank=True)
+    note = models.CharField(max_length=500, blank=True)
+    by = models.ForeignKey(settings.AUTH_USER_MODEL, null=True, blank=True, on_delete=models.SET_NULL, related_name="+")
+    decided_at = models.DateTimeField(auto_now=True)
+
+    class Meta:
+        constraints = (models.UniqueConstraint(fields=["study", "key"], name="one_decision_per_key"),)
+
+    def __str__(self) -> str:
+        return f"{self.key}: {self.action}"

@@ -2,10 +2,9 @@
 
 from django.urls import path
 
-from fundament.web.studies import measure_views, views, yardstick_views
+from fundament.web.studies import reading_views, views, yardstick_views
 
 urlpatterns = [
-    path("", views.study_list, name="studies"),
     path("new/", views.new_study, name="new-study"),
     path("<int:study_id>/", views.results, name="results"),
     path("<int:study_id>/progress/", views.progress, name="progress"),
@@ -13,13 +12,15 @@ urlpatterns = [
     path("<int:study_id>/as-proposed/", views.as_proposed, name="as-proposed"),
     path("<int:study_id>/read-again/", views.read_again, name="read-again"),
     path("<int:study_id>/renew/", views.renew, name="renew"),
-    path("<int:study_id>/results/<int:result_id>/", views.reading, name="reading"),
-    path("<int:study_id>/results/<int:result_id>/overrule/", views.overrule, name="overrule"),
-    path("<int:study_id>/results/<int:result_id>/as-read/", views.as_read, name="as-read"),
+    path("<int:study_id>/rename/", views.rename, name="rename-study"),
+    path("<int:study_id>/archive/", views.archive, name="archive-study"),
+    path("<int:study_id>/history/", views.study_history, name="study-history"),
+    path("<int:study_id>/results/<int:result_id>/", reading_views.reading, name="reading"),
+    path("<int:study_id>/results/<int:result_id>/overrule/", reading_views.overrule, name="overrule"),
+    path("<int:study_id>/results/<int:result_id>/as-read/", reading_views.as_read, name="as-read"),
     path("<int:study_id>/yardstick/", yardstick_views.yardstick, name="yardstick"),
     path("<int:study_id>/terms/", yardstick_views.terms, name="terms"),
-    path("<int:study_id>/terms/measures/", measure_views.measures, name="measures"),
-    path("<int:study_id>/terms/<int:number>/", yardstick_views.term, name="term"),
+    path("<int:study_id>/terms/<slug:key>/", yardstick_views.term, name="term"),
     path("<int:study_id>/entities/", yardstick_views.entities, name="entities"),
     path("<int:study_id>/entities/own/", yardstick_views.own_entities, name="own-entities"),
     path("<int:study_id>/outline/", yardstick_views.outline, name="outline"),

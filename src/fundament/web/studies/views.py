@@ -1,60 +1,71 @@
-"""Studies: the list, opening one, its results and the choice of competitors."""
+"""Studies: opening one, its results and the choice of competitors, its name and history."""
 
 from __future__ import annotations
 
 from collections import Counter
 from typing import Any
 
-from django.db.models import Count, Q
 from django.http import HttpRequest, HttpResponse
-from django.shortcuts import get_object_or_404, redirect, render
-from django.views.decorators.http import require_GET, require_POST
+from django.shortcuts import redirect, render
+from django.views.decorators.http import require_GET, require_http_methods, require_POST
 
-from fundament.core.errors import CoreError
-from fundament.core.plain import from_plain
-from fundament.core.reading.model import Reading as CoreReading
-from fundament.web.accounts.services import workspace_id_of, workspace_of
-from fundament.web.studies import services
+from fundament.messages import say
+from fundament.web.accounts.requests import actor_of
+from fundament.web.accounts.roles import Actor, ask, can
+from fundament.web.history.services.undo import history_of
 from fundament.web.studies.forms import NewStudyForm
-from fundament.web.studies.models import Result, Study
-from fundament.web.studies.yardsticks import compiled_of
-from fundament.web.tables import csv_response
+from fundament.web.studies.models import Study
+from fundament.web.studies.services import choosing, opening
+from fundament.web.studies.services.seeing import figures_of, questions_of, study_for
+from fundament.web.tables import Column, table_of
+from fundament.web.templating import message_of
+
+MOST_IDS = 100
 
 
-def study_of(request: HttpRequest, study_id: int) -> Study:
-    """The study, if it belongs to the workspace of who asks; otherwise 404."""
-    return get_object_or_404(
-        Study.objects.select_related("yardstick").defer("yardstick__data"), pk=study_id, workspace_id=workspace_id_of(request.user)
-    )
+def numbers_of(values: list[str]) -> list[int]:
+    """Numbers of rows out of a form; what is none is passed over."""
+    return [int(value) for value in values[:MOST_IDS] if value.isascii() and value.isdecimal() and len(value) < 16]
 
 
-@require_GET
-def study_list(request: HttpRequest) -> HttpResponse:
-    """All studies of the workspace with their drafts."""
-    search = request.GET.get("search", "").strip()[:100]
-    studies = workspace_of(request.user).studies.annotate(
-        competitors=Count("results", filter=Q(results__chosen=True), distinct=True)
-    ).prefetch_related("drafts")  # fmt: skip
-    if search:
-        studies = studies.filter(keyword__icontains=search)
-    return render(request, "studies/list.html", {"studies": studies[:200], "search": search})
-
-
+@require_http_methods(["GET", "POST"])
 def new_study(request: HttpRequest) -> HttpResponse:
     """Open a study."""
+    actor = actor_of(request)
+    ask(actor, "study.open")
     form = NewStudyForm(request.POST or None)
     if request.method == "POST" and form.is_valid():
-        study = services.open_study(workspace_of(request.user), request.user, **form.cleaned_data)
+        study = opening.open_study(actor, **form.cleaned_data)
         return redirect("results", study.pk)
     return render(request, "studies/new.html", {"form": form}, status=422 if form.is_bound else 200)
 
 
-def _results_context(study: Study) -> dict[str, Any]:
+RESULT_COLUMNS = (
+    Column("rank", lambda r: r.rank, number=False),  # the first is on top
+    Column("url", lambda r: r.url),
+    Column("title", lambda r: r.title),
+    Column("kind", lambda r: r.page_kind),
+    Column("words", lambda r: r.words),
+    Column("headings", lambda r: r.headings),
+    Column("date", lambda r: r.published),
+    Column("score", lambda r: "" if r.score is None else round(r.score, 2)),
+    Column("competitor", lambda r: r.chosen),
+    Column("advice", lambda r: say(message_of(r.advice)) if r.advice else ""),
+    Column("problem", lambda r: say(message_of(r.problem)) if r.problem else ""),
+)
+
+
+def _results_context(actor: Actor, study: Study) -> dict[str, Any]:
     results = list(study.results.all())
     states = Counter(r.state for r in results)
-    compiled = compiled_of(study.pk) if study.state == "ready" else None
+    compiled = figures_of(study)
     yardstick = compiled.yardstick if compiled else None
+    scores = yardstick.page_scores if yardstick else {}
+    for result in results:
+        result.score = scores.get(result.read_url) if result.chosen else None  # type: ignore[attr-defined]
     done = states["read"] + states["failed"]
+    proposed = choosing.proposal_of(study) if study.state == "ready" else {}
+    last = history_of(actor, f"study:{study.pk}", most=1)
     return {
         "study": study,
         "tab": "results",
@@ -63,115 +74,89 @@ def _results_context(study: Study) -> dict[str, Any]:
         "share": round(100 * done / len(results)) if results else 0,
         "failed": states["failed"],
         "chosen": sum(1 for r in results if r.chosen),
-        "unlike_proposal": any(r.chosen == bool(r.advice) for r in results if r.state == "read"),
+        "unlike_proposal": any(proposed.get(r.pk, r.chosen) != r.chosen for r in results),
         "yardstick": yardstick,
-        "most_words": max((r.words for r in results), default=0),
-        "questions": study.questions,
+        "scores": sorted(scores.values()),
+        "questions": questions_of(study),
+        "may_choose": can(actor, "study.choose"),
+        "last_action": last[0] if last and last[0].undoes_id is None and not hasattr(last[0], "undone_by") else None,
     }
 
 
 @require_GET
 def results(request: HttpRequest, study_id: int) -> HttpResponse:
     """The ranked results; while they are read, the progress."""
-    study = study_of(request, study_id)
+    actor = actor_of(request)
+    study = study_for(actor, study_id)
+    context = _results_context(actor, study)
     if request.GET.get("format") == "csv":
-        return csv_response(
-            f"results-{study.pk}",
-            ("rank", "url", "title", "kind", "words", "headings", "date", "score", "competitor", "advice", "problem"),
-            (
-                (r.rank, r.url, r.title, r.page_kind, r.words, r.headings, r.published, r.score, r.chosen, r.advice, r.problem)
-                for r in study.results.all()
-            ),
-        )
-    return render(request, "studies/results.html", _results_context(study))
+        return table_of(request, context["results"], RESULT_COLUMNS, first="rank", text=lambda r: r.url).csv(f"results-{study.pk}")
+    return render(request, "studies/results.html", context)
 
 
 @require_GET
 def progress(request: HttpRequest, study_id: int) -> HttpResponse:
-    """The part of the results page that changes while pages are read."""
-    return render(request, "studies/results_part.html", _results_context(study_of(request, study_id)))
+    """The part of the results page that changes while pages are read, or somebody chooses."""
+    actor = actor_of(request)
+    return render(request, "studies/results_part.html", _results_context(actor, study_for(actor, study_id)))
 
 
 @require_POST
 def choose(request: HttpRequest, study_id: int) -> HttpResponse:
     """Keep or drop one competitor, or several."""
-    study = study_of(request, study_id)
-    ids = [int(value) for value in request.POST.getlist("result") if value.isdigit()]
-    services.set_chosen(study, ids, request.POST.get("chosen") == "yes")
-    return _part_or_page(request, study)
+    actor = actor_of(request)
+    ids = numbers_of(request.POST.getlist("result"))
+    choosing.set_chosen(actor, study_id, ids, request.POST.get("chosen") == "yes", request.POST.get("reason", "")[:200].replace("\x00", ""))
+    return _part_or_page(request, actor, study_id)
 
 
 @require_POST
 def as_proposed(request: HttpRequest, study_id: int) -> HttpResponse:
     """Put the choice back to how it was proposed."""
-    study = study_of(request, study_id)
-    services.as_proposed(study)
-    return _part_or_page(request, study)
+    actor = actor_of(request)
+    choosing.as_proposed(actor, study_id)
+    return _part_or_page(request, actor, study_id)
+
+
+def _part_or_page(request: HttpRequest, actor: Actor, study_id: int) -> HttpResponse:
+    if request.headers.get("HX-Request"):
+        return render(request, "studies/results_part.html", _results_context(actor, study_for(actor, study_id)))
+    return redirect("results", study_id)
 
 
 @require_POST
 def read_again(request: HttpRequest, study_id: int) -> HttpResponse:
     """Try the pages that failed once more."""
-    study = study_of(request, study_id)
-    if not study.is_working:
-        services.read_again(study)
-    return redirect("results", study.pk)
-
-
-def _part_or_page(request: HttpRequest, study: Study) -> HttpResponse:
-    if request.headers.get("HX-Request"):
-        return render(request, "studies/results_part.html", _results_context(study))
+    study = opening.read_again(actor_of(request), study_id)
     return redirect("results", study.pk)
 
 
 @require_POST
 def renew(request: HttpRequest, study_id: int) -> HttpResponse:
-    """Build the yardstick anew with this version of the core."""
-    study = study_of(request, study_id)
-    services.renew(study)
-    return redirect("yardstick", study.pk)
+    """Have the figures made anew with this version of the core."""
+    study = opening.renew(actor_of(request), study_id)
+    return redirect("results", study.pk)
 
 
 @require_POST
-def overrule(request: HttpRequest, study_id: int, result_id: int) -> HttpResponse:
-    """Decide whether a block of a page counts."""
-    study = study_of(request, study_id)
-    result = get_object_or_404(study.results.select_related("reading", "as_read"), pk=result_id, reading__isnull=False)
-    number = request.POST.get("block", "")
-    problem = ""
-    try:
-        if not number.isdecimal():
-            raise CoreError("No block was named.")
-        services.overrule(result, int(number), request.POST.get("counts") == "yes")
-    except CoreError as error:
-        problem = str(error)
-    if request.headers.get("HX-Request"):
-        return render(
-            request,
-            "studies/reading_part.html",
-            _reading_context(study, result, problem),
-        )
-    return redirect("reading", study.pk, result.pk)
+def rename(request: HttpRequest, study_id: int) -> HttpResponse:
+    """Give the study a name."""
+    study = opening.rename(actor_of(request), study_id, request.POST.get("name", ""))
+    return redirect("results", study.pk)
 
 
 @require_POST
-def as_read(request: HttpRequest, study_id: int, result_id: int) -> HttpResponse:
-    """Put what counts of a page back to how it was read."""
-    study = study_of(request, study_id)
-    result = get_object_or_404(study.results.select_related("reading", "as_read"), pk=result_id, reading__isnull=False)
-    services.as_it_was_read(result)
-    return redirect("reading", study.pk, result.pk)
-
-
-def _reading_context(study: Study, result: Result, problem: str = "") -> dict[str, Any]:
-    core = from_plain(CoreReading, result.reading.reading)
-    left_out = Counter(block.left_out for block in core.blocks if not block.main)
-    return {"study": study, "tab": "results", "result": result, "reading": core, "left_out": left_out.most_common(), "problem": problem}
+def archive(request: HttpRequest, study_id: int) -> HttpResponse:
+    """Put the study away, or take it back."""
+    away = request.POST.get("away") == "yes"
+    study = opening.archive(actor_of(request), study_id, away=away)
+    return redirect("studies") if away else redirect("results", study.pk)
 
 
 @require_GET
-def reading(request: HttpRequest, study_id: int, result_id: int) -> HttpResponse:
-    """What was read of a page: what counts, and what was left out and why."""
-    study = study_of(request, study_id)
-    result = get_object_or_404(study.results.select_related("reading"), pk=result_id, reading__isnull=False)
-    return render(request, "studies/reading.html", _reading_context(study, result))
+def study_history(request: HttpRequest, study_id: int) -> HttpResponse:
+    """What was done to the study, by whom and when."""
+    actor = actor_of(request)
+    study = study_for(actor, study_id)
+    context = {"study": study, "tab": "history", "actions": history_of(actor, f"study:{study.pk}")}
+    return render(request, "studies/history.html", context)

@@ -1,22 +1,31 @@
-"""Load the demo: a workspace, the main study read from the stand-ins, a draft half-way, and a poor published page."""
+"""Load the demo: a workspace, the owner's site, the main study read from the stand-ins, a draft half-way, and one that reworks a published page."""
 
 from __future__ import annotations
 
 from pathlib import Path
 from typing import Any
 
-from django.contrib.auth import get_user_model
 from django.core.management.base import BaseCommand, CommandError, CommandParser
 
+from fundament.core.documents.html import document_from_html, document_of_reading
 from fundament.core.reading.read_page import read_page
+from fundament.messages import say_error
 from fundament.providers.errors import ProviderError
-from fundament.web.accounts.models import Membership, Workspace
-from fundament.web.drafts.services import create_draft, html_of_reading
+from fundament.web.accounts.models import Membership, Person, Workspace
+from fundament.web.accounts.roles import Actor
+from fundament.web.drafts.models import Draft
+from fundament.web.drafts.services.saving import create_draft
+from fundament.web.drafts.services.texts import Text
+from fundament.web.sites.models import Page
+from fundament.web.sites.services.own_pages import note_page
+from fundament.web.sites.services.readings import store_raw, store_reading
 from fundament.web.studies.models import Study
-from fundament.web.studies.services import open_study, page_fetcher
+from fundament.web.studies.services.opening import open_study
+from fundament.web.studies.services.reading import page_fetcher
 
 KEYWORD = "repointing brick with lime mortar"
 PUBLISHED = "https://www.marlandquoin.example/advice/repointing-brick"
+OLD_NAME = "Published page: /advice/repointing-brick"  # what the draft was called before pages were kept
 DRAFT = Path(__file__).parent / "demo_draft.html"
 
 
@@ -28,29 +37,41 @@ class Command(BaseCommand):
         parser.add_argument("--password", required=True)
 
     def handle(self, *args: Any, **options: Any) -> None:
-        users = get_user_model().objects
-        user, created = users.get_or_create(username=options["user"], defaults={"first_name": "Ada", "last_name": "Marl"})
+        person, created = Person.objects.get_or_create(username=options["user"], defaults={"display_name": "Ada Marl"})
         if created:
-            user.set_password(options["password"])
-            user.save()
+            person.set_password(options["password"])
+            person.save()
+        elif not person.display_name and (person.first_name or person.last_name):
+            person.display_name = person.get_full_name()
+            person.save(update_fields=["display_name"])
         workspace, _ = Workspace.objects.get_or_create(name="Marl & Quoin")
-        Membership.objects.get_or_create(workspace=workspace, user=user, defaults={"role": "owner"})
-        if Study.objects.filter(workspace=workspace).exists():
-            return
+        membership, _ = Membership.objects.get_or_create(workspace=workspace, user=person, defaults={"role": "owner"})
+        actor = Actor(person, workspace, membership.role)
+        if not Study.objects.filter(workspace=workspace).exists():
+            self._load(actor)
+        elif not Page.objects.filter(workspace=workspace, url=PUBLISHED).exists():
+            page = self._published(actor)[0]
+            Draft.objects.filter(workspace=workspace, name=OLD_NAME).update(page=page, name="Repointing brick, as it is published")
+
+    def _load(self, actor: Actor) -> None:
         self.stdout.write("Loading the demo: reading the pages of the main study.")
-        study = open_study(workspace, user, keyword=KEYWORD, country="gb", language="en", device="desktop", depth=20, now=True)
+        study = open_study(actor, keyword=KEYWORD, country="gb", language="en", device="desktop", depth=20, now=True)
         if study.state != "ready":
             raise CommandError(f"The main study could not be read: {study.problem}")
-        create_draft(
-            study, user, name="Repointing guide, new version", html=DRAFT.read_text(encoding="utf-8"),
-            title_tag="Repointing brick with lime mortar | Marl & Quoin", meta_description="",
-        )  # fmt: skip
+        text = Text.cleaned(document_from_html(DRAFT.read_text(encoding="utf-8")), "Repointing brick with lime mortar | Marl & Quoin")
+        create_draft(actor, study.pk, name="Repointing guide, new version", text=text)
+        page, text = self._published(actor)
+        study.site, study.page_to_rework = page.site, page
+        study.save(update_fields=["site", "page_to_rework"])
+        create_draft(actor, study.pk, name="Repointing brick, as it is published", text=text, page=page)
+
+    def _published(self, actor: Actor) -> tuple[Page, Text]:
+        """The owner's published page, and its text."""
         try:
-            page = page_fetcher().fetch(PUBLISHED)
+            fetched = page_fetcher().fetch(PUBLISHED)
         except ProviderError as error:
-            raise CommandError(f"The published page could not be read: {error}") from error
-        reading = read_page(page.content, page.url, header_charset=page.charset)
-        create_draft(
-            study, user, name="Published page: /advice/repointing-brick", html=html_of_reading(reading),
-            title_tag=reading.title, meta_description=reading.description,
-        )  # fmt: skip
+            raise CommandError(f"The published page could not be read: {say_error(error)}") from error
+        reading = read_page(fetched.content, fetched.url, header_charset=fetched.charset)
+        stored = store_reading(reading, raw=store_raw(fetched))
+        page = note_page(actor.workspace, PUBLISHED, reading, stored, site_name="Marl & Quoin")
+        return page, Text.cleaned(document_of_reading(reading), reading.title, reading.description)

@@ -27,7 +27,7 @@ class Command(BaseCommand):
         )
 
     def handle(self, *args: Any, **options: Any) -> None:
-        from fundament.web.studies import analysts
+        from fundament.web.sites import analysts
         from fundament.web.studies.tasks import queue_outdated
 
         queue_outdated()

@@ -1,0 +1,65 @@
+// What every page needs beside htmx: the channel of events, and a plain word when an answer does not come.
+import { connect, happened, listenTo } from "./live";
+
+interface Htmx {
+  trigger: (element: Element, name: string) => void;
+}
+
+declare global {
+  interface Window {
+    htmx?: Htmx;
+    fundamentLive?: { listenTo: typeof listenTo; happened: typeof happened };
+  }
+}
+
+function say(text: string): void {
+  const place = document.getElementById("trouble");
+  if (!place) return;
+  const notice = document.createElement("div");
+  notice.className = "notice problem";
+  notice.setAttribute("role", "alert");
+  notice.textContent = text;
+  place.replaceChildren(notice);
+}
+
+document.addEventListener("htmx:sendError", () => say("The server cannot be reached. What you see may be old; it is shown anew as soon as the server is back."));
+document.addEventListener("htmx:responseError", (event) => {
+  const request = (event as CustomEvent<{ xhr: XMLHttpRequest }>).detail.xhr;
+  if (request.getResponseHeader("HX-Retarget")) return; // it came with a sentence of its own, which stands there already
+  say(request.status === 404 ? "This is no longer there. Reload the page." : "The server could not do this. Reload the page and try once more.");
+});
+// an answer with a sentence of its own is shown although it says no
+document.addEventListener("htmx:beforeSwap", (event) => {
+  const detail = (event as CustomEvent<{ xhr: XMLHttpRequest; shouldSwap: boolean; isError: boolean }>).detail;
+  if (detail.xhr.getResponseHeader("HX-Retarget")) detail.shouldSwap = true;
+  else document.getElementById("trouble")?.replaceChildren();
+});
+document.addEventListener("htmx:beforeRequest", (event) => {
+  if ((event.target as Element).closest("form.choose")) document.getElementById("results")?.setAttribute("aria-busy", "true");
+});
+
+// An element with data-live is shown anew when something about its thing happens: by its own htmx request, or with the whole page.
+const SOON = 120; // ms, so that several events at once ask once
+const waiting = new Map<string, ReturnType<typeof setTimeout>>();
+
+function showAnew(topic: string): void {
+  for (const element of document.querySelectorAll(`[data-live="${CSS.escape(topic)}"]`)) {
+    if (element.getAttribute("data-live-do") === "reload") location.reload();
+    else window.htmx?.trigger(element, "live");
+  }
+}
+
+const events = document.body.dataset["events"];
+if (events) {
+  const topics = new Set([...document.querySelectorAll<HTMLElement>("[data-live]")].map((element) => element.dataset["live"] ?? ""));
+  for (const topic of topics) {
+    listenTo(topic, (event) => {
+      if (event.what === "progress" || event.what === "figures" || event.what === "decisions" || event.topic === "all") {
+        clearTimeout(waiting.get(topic));
+        waiting.set(topic, setTimeout(() => showAnew(topic), SOON));
+      }
+    });
+  }
+  window.fundamentLive = { listenTo, happened };
+  if (topics.size || document.body.classList.contains("writing")) connect(events);
+}

@@ -1,0 +1,208 @@
+// The writing screen: the editor, saving, the panels. All figures come from the server.
+import { Editor, type JSONContent } from "@tiptap/core";
+import { extensions } from "./extensions";
+import type { Happened } from "./live";
+import { byId } from "./page";
+import { drawProfile } from "./profile";
+import { Saver, type Answer, type Chosen, type Text } from "./saver";
+import { setUpToolbar } from "./toolbar";
+
+const sheet = byId("sheet");
+const fields = { title: byId<HTMLInputElement>("title-tag"), description: byId<HTMLTextAreaElement>("meta-description") };
+const chosen: Chosen = { panel: new URLSearchParams(location.search).get("panel") || "edits", part: "", key: "" };
+const readOnly = sheet.dataset["readOnly"] === "yes";
+
+const editor = new Editor({
+  element: sheet,
+  injectCSS: false,
+  editable: !readOnly,
+  content: JSON.parse(byId("stored").textContent ?? "{}") as JSONContent,
+  extensions,
+  editorProps: { attributes: { class: "sheet-text", "aria-label": "Text of the draft", role: "textbox", "aria-multiline": "true", spellcheck: "true" } },
+});
+
+function text(): Text {
+  return { document: editor.getJSON(), title_tag: fields.title.value, meta_description: fields.description.value };
+}
+
+const REST = 400; // ms without a key before the panel follows; the score does not wait for it
+let resting: ReturnType<typeof setTimeout> | undefined;
+
+function panelAtRest(): void {
+  byId("panel").setAttribute("aria-busy", "true");
+  clearTimeout(resting);
+  resting = setTimeout(() => {
+    if (!saver.isWaiting()) void fetchPanel();
+  }, REST);
+}
+
+function showPanel(html: string): void {
+  clearTimeout(resting);
+  const panel = byId("panel");
+  const scrolled = panel.scrollTop;
+  const active = document.activeElement as HTMLElement | null;
+  const focused = active && panel.contains(active) ? active.dataset["key"] : undefined;
+  panel.innerHTML = html;
+  panel.scrollTop = scrolled;
+  panel.removeAttribute("aria-busy");
+  if (focused) panel.querySelector<HTMLElement>(`[data-key="${CSS.escape(focused)}"]`)?.focus();
+}
+
+function show(answer: Answer): void {
+  byId("core").innerHTML = answer.core;
+  if (answer.panel === null) panelAtRest();
+  else showPanel(answer.panel);
+  byId("words").textContent = String(answer.words);
+  editor.commands.showMarks(answer.marks);
+  drawProfile(editor, answer.marks);
+}
+
+function say(words: string, isTrouble: boolean): void {
+  const label = byId("save-state");
+  label.textContent = words;
+  label.classList.toggle("trouble", isTrouble);
+}
+
+const saver = new Saver({
+  address: sheet.dataset["save"] ?? "",
+  token: sheet.dataset["csrf"] ?? "",
+  draft: sheet.dataset["draft"] ?? "",
+  version: Number(sheet.dataset["version"]),
+  readOnly,
+  text,
+  chosen,
+  show,
+  say,
+  conflict: (open) => {
+    byId("conflict").hidden = !open;
+  },
+});
+
+let typings = 0; // how often something was changed
+
+function changed(): void {
+  typings += 1;
+  clearTimeout(resting);
+  saver.changed();
+}
+
+function countFields(): void {
+  for (const [field, id] of [[fields.title, "title-count"], [fields.description, "description-count"]] as const) {
+    byId(id).textContent = `${field.value.length} characters`;
+  }
+}
+
+editor.on("update", ({ transaction }) => {
+  if (transaction.docChanged) changed();
+});
+for (const field of Object.values(fields)) {
+  field.readOnly = readOnly;
+  field.addEventListener("input", () => {
+    countFields();
+    changed();
+  });
+}
+
+async function choose(change: Partial<Chosen>): Promise<void> {
+  Object.assign(chosen, change);
+  const address = new URL(location.href);
+  address.searchParams.set("panel", chosen.panel);
+  history.replaceState(null, "", address);
+  if (saver.isWaiting()) {
+    await saver.saveNow(); // its answer brings the panel, unless a quick save was on its way
+    if (!byId("panel").hasAttribute("aria-busy")) return;
+  }
+  await fetchPanel();
+}
+
+async function fetchPanel(): Promise<void> {
+  const typed = typings;
+  try {
+    const query = new URLSearchParams({ ...chosen });
+    const response = await fetch(`${sheet.dataset["panel"]}?${query}`, { headers: { "X-Requested-With": "fetch" } });
+    if (!response.ok) {
+      say("The panel could not be fetched", true);
+      return;
+    }
+    const answer = (await response.json()) as Answer;
+    if (typed === typings) show(answer); // what was typed meanwhile brings its own
+  } catch {
+    say("The server cannot be reached", true);
+  }
+}
+
+document.addEventListener("click", (event) => {
+  const target = event.target as Element;
+  const layer = target.closest<HTMLElement>("[data-panel]:not(#sheet)");
+  const subject = target.closest<HTMLElement>("[data-key]");
+  if (layer) void choose({ panel: layer.dataset["panel"] ?? "edits", part: "", key: "" });
+  else if (subject) {
+    const same = chosen.key === subject.dataset["key"];
+    void choose(same ? { part: "", key: "" } : { part: subject.dataset["part"] ?? "", key: subject.dataset["key"] ?? "" });
+  } else if (target.closest("#close-evidence")) void choose({ part: "", key: "" });
+});
+
+const quiet = byId("quiet");
+function fold(): void {
+  const folded = document.body.classList.toggle("quiet");
+  quiet.setAttribute("aria-pressed", String(folded));
+}
+quiet.addEventListener("click", fold);
+document.addEventListener("keydown", (event) => {
+  if (event.altKey && event.key.toLowerCase() === "q") {
+    event.preventDefault();
+    fold();
+  }
+});
+
+byId("conflict-mine").addEventListener("click", () => void saver.goOnWithMine());
+byId("conflict-theirs").addEventListener("click", async () => {
+  await saver.saveNow();
+  saver.forget();
+  saver.dirty = false;
+  location.reload();
+});
+
+// A text that was typed but never reached the server is offered when the draft is opened again.
+function offerUnsaved(): void {
+  const kept = saver.kept();
+  if (!kept || readOnly) return;
+  const now = text();
+  if (JSON.stringify([kept.document, kept.title_tag, kept.meta_description]) === JSON.stringify([now.document, now.title_tag, now.meta_description])) {
+    saver.forget();
+    return;
+  }
+  const notice = byId("unsaved-found");
+  notice.hidden = false;
+  byId("unsaved-take").addEventListener("click", () => {
+    editor.commands.setContent(kept.document, { emitUpdate: false });
+    fields.title.value = kept.title_tag;
+    fields.description.value = kept.meta_description;
+    notice.hidden = true;
+    changed();
+  });
+  byId("unsaved-drop").addEventListener("click", async () => {
+    if (await saver.keepAsRevision(kept)) notice.hidden = true;
+  });
+}
+
+// Somebody else, or another tab, moved the draft on: who has typed nothing is told before they do.
+function watch(): void {
+  window.fundamentLive?.listenTo(`draft:${sheet.dataset["draft"]}`, (event: Happened) => {
+    if (event.what !== "text" || event.version === undefined) return;
+    setTimeout(() => {
+      if (!saver.hasMovedOn(event.version ?? 0)) return; // it was our own save
+      byId("moved-on").hidden = false;
+      say("A newer text is there", true);
+    }, 300);
+  });
+  byId("moved-on-reload").addEventListener("click", () => location.reload());
+}
+
+setUpToolbar(editor);
+countFields();
+drawProfile(editor, []);
+saver.listen();
+offerUnsaved();
+watch();
+window.addEventListener("resize", () => drawProfile(editor, saver.marks));

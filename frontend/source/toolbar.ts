@@ -1,0 +1,88 @@
+// The row of buttons above the text, and the small forms for links and images.
+import type { Editor } from "@tiptap/core";
+import { byId } from "./page";
+
+export function setUpToolbar(editor: Editor): void {
+  const toolbar = byId("toolbar");
+  const linkForm = byId<HTMLFormElement>("link-form");
+  const imageForm = byId<HTMLFormElement>("image-form");
+  const run = () => editor.chain().focus();
+  const commands: Record<string, () => void> = {
+    paragraph: () => run().setParagraph().run(),
+    h1: () => run().toggleHeading({ level: 1 }).run(),
+    h2: () => run().toggleHeading({ level: 2 }).run(),
+    h3: () => run().toggleHeading({ level: 3 }).run(),
+    bold: () => run().toggleBold().run(),
+    italic: () => run().toggleItalic().run(),
+    bullets: () => run().toggleBulletList().run(),
+    numbers: () => run().toggleOrderedList().run(),
+    quote: () => run().toggleBlockquote().run(),
+    undo: () => run().undo().run(),
+    redo: () => run().redo().run(),
+    link: () => open(linkForm, String(editor.getAttributes("link")["href"] ?? "")),
+    image: () => open(imageForm, ""),
+  };
+
+  function open(form: HTMLFormElement, value: string): void {
+    const wasOpen = !form.hidden;
+    linkForm.hidden = imageForm.hidden = true;
+    if (wasOpen) return;
+    form.hidden = false;
+    const input = form.querySelector("input");
+    if (input) {
+      input.value = value;
+      input.focus();
+    }
+  }
+
+  toolbar.addEventListener("click", (event) => {
+    const button = (event.target as Element).closest<HTMLElement>("[data-command]");
+    if (button) commands[button.dataset["command"] ?? ""]?.();
+  });
+  linkForm.addEventListener("submit", (event) => {
+    event.preventDefault();
+    const href = linkForm.querySelector("input")?.value.trim() ?? "";
+    if (href) run().extendMarkRange("link").setLink({ href }).run();
+    linkForm.hidden = true;
+  });
+  linkForm.querySelector("[data-action=remove]")?.addEventListener("click", () => {
+    run().extendMarkRange("link").unsetLink().run();
+    linkForm.hidden = true;
+  });
+  imageForm.addEventListener("submit", (event) => {
+    event.preventDefault();
+    const [address, alt] = imageForm.querySelectorAll("input");
+    if (!address || !alt) return;
+    run().setImage({ src: address.value.trim(), alt: alt.value.trim() }).run();
+    address.value = alt.value = "";
+    imageForm.hidden = true;
+  });
+  byId("sheet").addEventListener("keydown", (event) => {
+    if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === "k") {
+      event.preventDefault();
+      commands["link"]?.();
+    }
+  });
+
+  const isOn: Record<string, () => boolean> = {
+    paragraph: () => editor.isActive("paragraph"),
+    h1: () => editor.isActive("heading", { level: 1 }),
+    h2: () => editor.isActive("heading", { level: 2 }),
+    h3: () => editor.isActive("heading", { level: 3 }),
+    bold: () => editor.isActive("bold"),
+    italic: () => editor.isActive("italic"),
+    link: () => editor.isActive("link"),
+    bullets: () => editor.isActive("bulletList"),
+    numbers: () => editor.isActive("orderedList"),
+    quote: () => editor.isActive("blockquote"),
+  };
+  const refresh = () => {
+    for (const button of toolbar.querySelectorAll<HTMLElement>("[data-command]")) {
+      const active = isOn[button.dataset["command"] ?? ""];
+      if (active) button.setAttribute("aria-pressed", String(active()));
+    }
+  };
+  editor.on("selectionUpdate", refresh);
+  editor.on("transaction", refresh);
+  refresh();
+}

@@ -1,0 +1,41 @@
+"""Who is asking, and in which workspace."""
+
+from __future__ import annotations
+
+from typing import cast
+
+from django.contrib.auth.models import AnonymousUser
+from django.http import HttpRequest
+
+from fundament.web.accounts.models import Membership, Person
+from fundament.web.accounts.roles import Actor
+from fundament.web.errors import NotAllowedError
+
+WORKSPACE = "workspace"  # in the session: the one the person works in now
+
+
+def person_of(request: HttpRequest) -> Person:
+    """Who is signed in. Raises NotAllowedError for nobody."""
+    if isinstance(request.user, AnonymousUser):
+        raise NotAllowedError("error.signed_out")
+    return cast(Person, request.user)
+
+
+def actor_of(request: HttpRequest) -> Actor:
+    """The person in the workspace they work in now: the one they chose, or the first they belong to. One query, once per request.
+
+    Raises NotAllowedError for a person without a workspace.
+    """
+    known = getattr(request, "_actor", None)
+    if known is not None:
+        return cast(Actor, known)
+    person = person_of(request)
+    memberships = list(Membership.objects.filter(user=person).select_related("workspace").order_by("id"))
+    if not memberships:
+        raise NotAllowedError("error.no_workspace")
+    wanted = request.session.get(WORKSPACE)
+    here = next((m for m in memberships if m.workspace_id == wanted), memberships[0])
+    actor = Actor(person, here.workspace, here.role)
+    request._actor = actor  # type: ignore[attr-defined]
+    request._workspaces = [m.workspace for m in memberships]  # type: ignore[attr-defined]
+    return actor

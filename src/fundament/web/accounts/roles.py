@@ -1,0 +1,92 @@
+"""Who may do what. Every service asks here, and every list goes through `seen_by`.
+
+An action is named after its thing and its verb. A role may do what is listed for it and what lower roles may.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Any, TypeVar
+
+from django.db.models import Model, QuerySet
+
+from fundament.web.accounts.models import Person, Workspace
+from fundament.web.errors import NotAllowedError, NotFoundError
+
+AnyModel = TypeVar("AnyModel", bound=Model)
+
+LOWEST_FIRST = ("reader", "writer", "editor", "owner")
+ALLOWED_FROM = {
+    "workspace.see": "reader",
+    "study.see": "reader",
+    "draft.see": "reader",
+    "draft.write": "writer",
+    "draft.create": "writer",
+    "draft.archive": "writer",
+    "study.open": "editor",
+    "study.choose": "editor",
+    "study.decide": "editor",
+    "study.correct": "editor",
+    "study.archive": "editor",
+    "site.see": "reader",
+    "site.change": "editor",
+    "action.undo": "writer",
+    "workspace.rename": "owner",
+    "member.invite": "owner",
+    "member.change": "owner",
+    "member.password": "owner",
+}
+
+
+@dataclass(frozen=True)
+class Actor:
+    """Somebody who does something in a workspace. person is None for a job of the application itself."""
+
+    person: Person | None
+    workspace: Workspace
+    role: str
+
+    @property
+    def kind(self) -> str:
+        """ "person" or "job"."""
+        return "person" if self.person is not None else "job"
+
+
+def job_in(workspace: Workspace) -> Actor:
+    """The application at work by itself: it may do what an owner may."""
+    return Actor(None, workspace, "owner")
+
+
+def can(actor: Actor, action: str, thing: Any = None) -> bool:
+    """Whether the actor may do this, to a thing of their workspace. Raises KeyError for an action that is not declared."""
+    lowest = ALLOWED_FROM[action]
+    if thing is not None and workspace_id_of(thing) != actor.workspace.pk:
+        return False
+    return LOWEST_FIRST.index(actor.role) >= LOWEST_FIRST.index(lowest)
+
+
+def ask(actor: Actor, action: str, thing: Any = None) -> None:
+    """Raise what is right when the actor may not do this: a thing of another workspace is not there for them."""
+    if thing is not None and workspace_id_of(thing) != actor.workspace.pk:
+        raise NotFoundError("error.not_found")
+    if not can(actor, action, thing):
+        raise NotAllowedError("error.not_allowed", role=actor.role, least=ALLOWED_FROM[action])
+
+
+def seen_by(actor: Actor, things: QuerySet[AnyModel]) -> QuerySet[AnyModel]:
+    """Of these things those of the actor's workspace. Every model that people see has a `workspace`."""
+    return things.filter(workspace_id=actor.workspace.pk)
+
+
+def get_for(actor: Actor, action: str, things: QuerySet[AnyModel], **by: Any) -> AnyModel:
+    """One thing of the actor's workspace, for this action. Raises NotFoundError, NotAllowedError."""
+    found = seen_by(actor, things).filter(**by).first()
+    if found is None:
+        raise NotFoundError("error.not_found")
+    ask(actor, action)
+    return found
+
+
+def workspace_id_of(thing: Any) -> int:
+    """The workspace a thing belongs to."""
+    return int(thing.pk if isinstance(thing, Workspace) else thing.workspace_id)

@@ -1,0 +1,174 @@
+"""One's own account, and the workspace's members."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from django.contrib.auth import login, update_session_auth_hash
+from django.contrib.auth.decorators import login_not_required
+from django.http import HttpRequest, HttpResponse
+from django.shortcuts import redirect, render
+from django.urls import reverse
+from django.views.decorators.http import require_GET, require_http_methods, require_POST
+
+from fundament.messages import say_error
+from fundament.web.accounts.models import INTERFACE_LANGUAGES, ROLES, TIME_ZONES, Invitation, PasswordLink
+from fundament.web.accounts.requests import WORKSPACE, actor_of, person_of
+from fundament.web.accounts.roles import can, seen_by
+from fundament.web.accounts.services import members, passwords, profile, workspaces
+from fundament.web.accounts.services.links import is_open, opened
+from fundament.web.errors import ApplicationError
+
+_BACKEND = "django.contrib.auth.backends.ModelBackend"
+
+
+@require_http_methods(["GET", "POST"])
+def account(request: HttpRequest) -> HttpResponse:
+    """Name, time zone and language; password; where one is signed in."""
+    person = person_of(request)
+    context: dict[str, Any] = {"form": {"display_name": person.display_name, "time_zone": person.time_zone, "language": person.language}}
+    status = 200
+    if request.method == "POST":
+        try:
+            if request.POST.get("what") == "password":
+                passwords.change_password(person, request.POST.get("old", ""), request.POST.get("new", ""))
+                update_session_auth_hash(request, person)
+                profile.note_sign_in(None, request, person)
+                return redirect(f"{reverse('account')}?saved=password")
+            context["form"] = {name: request.POST.get(name, "") for name in ("display_name", "time_zone", "language")}
+            profile.save_profile(person, **context["form"])
+            return redirect(f"{reverse('account')}?saved=profile")
+        except ApplicationError as error:
+            context["problem"], context["problem_of"], status = say_error(error), request.POST.get("what", "profile"), error.status
+    session = request.session.session_key
+    rows = [(row, row.session_id == session) for row in person.sign_ins.order_by("-signed_in_at")]
+    context |= {"sign_ins": rows, "time_zones": TIME_ZONES, "languages": INTERFACE_LANGUAGES, "saved": request.GET.get("saved", "")}
+    return render(request, "accounts/account.html", context, status=status)
+
+
+@require_POST
+def end_sign_in(request: HttpRequest, sign_in_id: int) -> HttpResponse:
+    """End a session of one's own."""
+    profile.end_sign_in(person_of(request), sign_in_id)
+    return redirect("account")
+
+
+@require_POST
+def switch(request: HttpRequest, workspace_id: int) -> HttpResponse:
+    """Work in another workspace."""
+    workspaces.switch(request, workspace_id)
+    return redirect("studies")
+
+
+def _members(request: HttpRequest, status: int = 200, **more: Any) -> HttpResponse:
+    actor = actor_of(request)
+    rows = actor.workspace.memberships.select_related("user").order_by("id")
+    invitations = [i for i in seen_by(actor, Invitation.objects.order_by("-id")) if is_open(i)] if can(actor, "member.invite") else []
+    context = {
+        "members": rows,
+        "invitations": invitations,
+        "roles": ROLES,
+        "may_invite": can(actor, "member.invite"),
+        "me": actor.person,
+        **more,
+    }
+    return render(request, "accounts/members.html", context, status=status)
+
+
+@require_GET
+def member_list(request: HttpRequest) -> HttpResponse:
+    """Who belongs to the workspace, and as what."""
+    return _members(request)
+
+
+@require_POST
+def rename_workspace(request: HttpRequest) -> HttpResponse:
+    """Give the workspace another name."""
+    try:
+        workspaces.rename(actor_of(request), request.POST.get("name", ""))
+    except ApplicationError as error:
+        if error.status != 422:
+            raise
+        return _members(request, 422, problem=say_error(error))
+    return redirect("members")
+
+
+@require_POST
+def invite(request: HttpRequest) -> HttpResponse:
+    """Make a link that makes its reader a member. It is shown once."""
+    try:
+        _, token = members.invite(actor_of(request), request.POST.get("role", ""), request.POST.get("note", ""))
+    except ApplicationError as error:
+        if error.status != 422:
+            raise
+        return _members(request, 422, problem=say_error(error))
+    return _members(request, link=request.build_absolute_uri(reverse("invitation", args=[token])), link_for="invitation")
+
+
+@require_POST
+def end_invitation(request: HttpRequest, invitation_id: int) -> HttpResponse:
+    """The invitation opens nothing any more."""
+    members.end_invitation(actor_of(request), invitation_id)
+    return redirect("members")
+
+
+@require_POST
+def change_member(request: HttpRequest, membership_id: int) -> HttpResponse:
+    """Another role for a member, or none."""
+    actor = actor_of(request)
+    try:
+        if request.POST.get("remove"):
+            members.remove(actor, membership_id)
+        else:
+            members.change_role(actor, membership_id, request.POST.get("role", ""))
+    except ApplicationError as error:
+        if error.status != 422:
+            raise
+        return _members(request, 422, problem=say_error(error))
+    return redirect("members")
+
+
+@require_POST
+def password_link(request: HttpRequest, membership_id: int) -> HttpResponse:
+    """Make a link with which a member sets a new password. It is shown once."""
+    person, token = passwords.make_link(actor_of(request), membership_id)
+    return _members(request, link=request.build_absolute_uri(reverse("new-password", args=[token])), link_for=person.shown)
+
+
+@login_not_required
+@require_http_methods(["GET", "POST"])
+def invitation(request: HttpRequest, token: str) -> HttpResponse:
+    """What an invitation's link opens: become a member as who one is, or with a new account."""
+    found = opened(Invitation, token)
+    context: dict[str, Any] = {"invitation": found, "token": token, "form": {}}
+    status = 200
+    if request.method == "POST":
+        try:
+            if request.user.is_authenticated:
+                workspace = members.accept(token, person_of(request))
+            else:
+                names = {name: request.POST.get(name, "") for name in ("username", "display_name")}
+                context["form"] = names
+                person = members.register(token, password=request.POST.get("password", ""), **names)
+                login(request, person, backend=_BACKEND)
+                workspace = found.workspace
+            request.session[WORKSPACE] = workspace.pk
+            return redirect("studies")
+        except ApplicationError as error:
+            context["problem"], status = say_error(error), error.status
+    return render(request, "accounts/invitation.html", context, status=status)
+
+
+@login_not_required
+@require_http_methods(["GET", "POST"])
+def new_password(request: HttpRequest, token: str) -> HttpResponse:
+    """What a password link opens."""
+    link = opened(PasswordLink, token)
+    problem, status = "", 200
+    if request.method == "POST":
+        try:
+            passwords.set_by_link(token, request.POST.get("new", ""))
+            return redirect("sign-in")
+        except ApplicationError as error:
+            problem, status = say_error(error), error.status
+    return render(request, "accounts/new_password.html", {"person": link.person, "problem": problem}, status=status)

@@ -1,0 +1,100 @@
+"""Measuring texts. In one process one measurement is done at a time: two at once only slow each other, and neither would be there before both are."""
+
+from __future__ import annotations
+
+import threading
+from dataclasses import dataclass
+
+from fundament.core.checks.model import Finding
+from fundament.core.edits.model import Edit
+from fundament.core.edits.next_edits import findings_for_features, measured
+from fundament.core.message import Message, message
+from fundament.core.reading.model import Reading
+from fundament.core.scoring.compiled import CompiledYardstick
+from fundament.core.scoring.features import draft_features
+from fundament.core.scoring.model import Score
+from fundament.core.scoring.score import score_features
+from fundament.core.version import CORE_VERSION
+from fundament.web.drafts.models import Draft, ScorePoint
+from fundament.web.drafts.services.texts import Text, text_of
+from fundament.web.studies.models import CurrentConsensus, Study
+from fundament.web.studies.services.yardsticks import compiled_of
+
+MOST_WORDS = 40_000  # a longer text is kept, but not scored while one types
+SAME_SCORE = 0.005  # points
+_one_at_a_time = threading.Lock()
+
+
+@dataclass(frozen=True)
+class Measured:
+    """A text measured: its score, the edits, what else was found, and why not when there is no score."""
+
+    words: int
+    score: Score | None = None
+    edits: tuple[Edit, ...] = ()
+    findings: tuple[Finding, ...] = ()  # those without a gain
+    problem: Message | None = None
+    reading: Reading | None = None
+    compiled: CompiledYardstick | None = None
+
+
+def measure(study_id: int, text: Text, *, with_edits: bool = True, with_items: bool = True) -> Measured:
+    """Score a text against a study's yardstick and find its next best edits.
+
+    with_edits, with_items: False leaves out the edits, or the single points of the score; together they are most of the work, and whoever types on sees
+    neither.
+    """
+    with _one_at_a_time:
+        compiled = compiled_of(study_id)
+        language = compiled.language if compiled else ""
+        reading = text.reading(language)
+        if compiled is None:
+            making = Study.objects.filter(pk=study_id).exclude(figures="").exists()
+            return Measured(
+                reading.word_count, problem=message("draft.figures_missing" if making else "draft.no_competitor"), reading=reading
+            )
+        if reading.word_count > MOST_WORDS:
+            problem = message("draft.too_long", words=reading.word_count, most=MOST_WORDS)
+            return Measured(reading.word_count, problem=problem, reading=reading)
+        features = draft_features(compiled, reading)
+        score = score_features(compiled, features, with_items=with_items)
+        if not with_edits:
+            return Measured(reading.word_count, score, reading=reading, compiled=compiled)
+        findings = findings_for_features(compiled, features)
+        edits = tuple(measured(compiled, features, findings))
+        plain = tuple(finding for finding in findings if finding.change is None)
+        return Measured(reading.word_count, score, edits, plain, reading=reading, compiled=compiled)
+
+
+def measure_stored(draft: Draft, *, with_edits: bool = True, with_items: bool = True) -> Measured:
+    """Measure the text that is stored."""
+    return measure(draft.measured_by, text_of(draft), with_edits=with_edits, with_items=with_items)
+
+
+def note_score(draft_id: int, study_id: int, version: int, measured: Measured) -> None:
+    """Note a score for lists, and as a point in time where it differs from the last one. A score of an older text never goes over that of a newer one."""
+    score = measured.score
+    noted = None
+    if score is not None:
+        noted = {
+            "total": round(score.total, 2), "version": CORE_VERSION, "aim": score.aim, "enough": score.enough,
+            "parts": [{"name": p.name, "points": round(p.points, 3), "max": p.max} for p in score.parts],
+        }  # fmt: skip
+    changed = Draft.objects.filter(pk=draft_id, version=version).update(words=measured.words, score=noted)
+    if not changed or score is None or noted is None:
+        return
+    last = ScorePoint.objects.filter(draft_id=draft_id).values_list("total", "aim", "core_version").first()
+    if last is not None and abs(last[0] - score.total) < SAME_SCORE and last[1:] == (score.aim, CORE_VERSION):
+        return
+    consensus = CurrentConsensus.objects.filter(study_id=study_id).values_list("consensus_id", flat=True).first()
+    ScorePoint.objects.create(
+        draft_id=draft_id, version=version, consensus_id=consensus, core_version=CORE_VERSION, total=score.total, aim=score.aim,
+        enough=score.enough, parts=noted["parts"], words=measured.words,
+    )  # fmt: skip
+
+
+def score_again(study_id: int) -> None:
+    """Score all drafts that are measured against a study anew, after its figures changed; safe to run again."""
+    drafts = Draft.objects.filter(archived_at=None)
+    for draft in [*drafts.filter(study_id=study_id, measured_study=None), *drafts.filter(measured_study_id=study_id)]:
+        note_score(draft.pk, study_id, draft.version, measure_stored(draft, with_edits=False, with_items=False))

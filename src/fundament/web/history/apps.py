@@ -1,0 +1,6 @@
+from django.apps import AppConfig
+
+
+class HistoryConfig(AppConfig):
+    name = "fundament.web.history"
+    label = "history"

@@ -1,0 +1,19 @@
+"""Undoing from the screen."""
+
+from __future__ import annotations
+
+from django.http import HttpRequest, HttpResponse
+from django.shortcuts import redirect
+from django.utils.http import url_has_allowed_host_and_scheme
+from django.views.decorators.http import require_POST
+
+from fundament.web.accounts.requests import actor_of
+from fundament.web.history.services.undo import undo
+
+
+@require_POST
+def undo_action(request: HttpRequest, action_id: int) -> HttpResponse:
+    """Take back something that was done, and go back to where one was."""
+    undo(actor_of(request), action_id)
+    back = request.POST.get("back", "")
+    return redirect(back if url_has_allowed_host_and_scheme(back, allowed_hosts=None) else "studies")

@@ -1,0 +1,148 @@
+"""The channel of server-sent events. One connection to the database in each process listens (LISTEN/NOTIFY), and passes on to open screens what is of their
+workspace. What travels are names and numbers; a screen asks for what it needs.
+
+An event: {"workspace": 3, "topic": "study:12", "what": "figures", ...}.
+"""
+
+from __future__ import annotations
+
+import asyncio
+import contextlib
+import json
+import logging
+from collections.abc import Awaitable, Callable
+from typing import Any
+
+import psycopg
+from asgiref.sync import sync_to_async
+from django.conf import settings
+from django.db import connection
+
+from fundament.web.live.notify import CHANNEL
+
+logger = logging.getLogger(__name__)
+EVENTS = "/events/"
+MOST_WAITING = 200  # events for one screen; one that does not take them is let go, and comes back by itself
+MOST_SCREENS = 2_000
+STILL_HERE = 15.0  # seconds between signs of life, so that nothing between the two closes an idle connection
+AGAIN_AFTER = 3_000  # ms that a browser waits before it connects anew
+Scope = dict[str, Any]
+Receive = Callable[[], Awaitable[Any]]
+Send = Callable[[Any], Awaitable[None]]
+
+
+class Channel:
+    """Open screens of this process, and the listener."""
+
+    def __init__(self) -> None:
+        self._screens: dict[asyncio.Queue[str], int] = {}  # with their workspace
+        self._listening: asyncio.Task[None] | None = None
+        self._ready = asyncio.Event()
+
+    async def serve(self, scope: Scope, receive: Receive, send: Send) -> None:
+        """Answer one screen for as long as it stays open."""
+        workspace = await sync_to_async(_workspace_of, thread_sensitive=False)(scope)
+        if workspace is None or len(self._screens) >= MOST_SCREENS:
+            await send({"type": "http.response.start", "status": 403 if workspace is None else 503, "headers": []})
+            await send({"type": "http.response.body", "body": b""})
+            return
+        if self._listening is None or self._listening.done():
+            self._ready.clear()
+            self._listening = asyncio.create_task(self._listen())
+        screen: asyncio.Queue[str] = asyncio.Queue(MOST_WAITING)
+        self._screens[screen] = workspace
+        gone = asyncio.create_task(_until_gone(receive))
+        try:
+            headers = [(b"content-type", b"text/event-stream"), (b"cache-control", b"no-store"), (b"x-accel-buffering", b"no")]
+            await send({"type": "http.response.start", "status": 200, "headers": headers})
+            with contextlib.suppress(asyncio.TimeoutError):
+                await asyncio.wait_for(self._ready.wait(), 5.0)
+            await send(_body(f"retry: {AGAIN_AFTER}\nevent: open\ndata: {{}}\n\n"))
+            while not gone.done():
+                waiting = asyncio.create_task(screen.get())
+                await asyncio.wait([waiting, gone], timeout=STILL_HERE, return_when=asyncio.FIRST_COMPLETED)
+                if waiting.done():
+                    await send(_body(f"data: {waiting.result()}\n\n"))
+                else:
+                    waiting.cancel()
+                    if not gone.done():
+                        await send(_body(": still here\n\n"))
+                if screen not in self._screens:
+                    break  # it did not take what came; the browser comes back and asks for all
+        finally:
+            gone.cancel()
+            self._screens.pop(screen, None)
+            with contextlib.suppress(Exception):
+                await send({"type": "http.response.body", "body": b"", "more_body": False})
+
+    async def _listen(self) -> None:
+        """Listen, and begin again when the database goes away; a screen that was open then is told to ask for all."""
+        while True:
+            try:
+                async with await psycopg.AsyncConnection.connect(**_parameters(), autocommit=True) as listener:
+                    await listener.execute(f"LISTEN {CHANNEL}")
+                    self._ready.set()
+                    self._pass_on(None, json.dumps({"topic": "all"}))
+                    async for notice in listener.notifies():
+                        with contextlib.suppress(ValueError, KeyError, TypeError):
+                            self._pass_on(int(json.loads(notice.payload)["workspace"]), notice.payload)
+            except psycopg.Error:
+                logger.warning("The channel of events lost the database; it is tried again.")
+            await asyncio.sleep(1.0)
+
+    def _pass_on(self, workspace: int | None, payload: str) -> None:
+        for screen, of in list(self._screens.items()):
+            if workspace is None or of == workspace:
+                try:
+                    screen.put_nowait(payload)
+                except asyncio.QueueFull:
+                    self._screens.pop(screen, None)
+
+    async def close(self) -> None:
+        """End everything."""
+        self._screens.clear()
+        if self._listening is not None:
+            self._listening.cancel()
+            with contextlib.suppress(asyncio.CancelledError):
+                await self._listening
+
+
+def _body(text: str) -> dict[str, Any]:
+    return {"type": "http.response.body", "body": text.encode(), "more_body": True}
+
+
+async def _until_gone(receive: Receive) -> None:
+    while (await receive())["type"] != "http.disconnect":
+        pass
+
+
+def _parameters() -> dict[str, Any]:
+    found = settings.DATABASES["default"]
+    return {
+        "dbname": connection.settings_dict["NAME"], "user": found["USER"], "password": found["PASSWORD"], "host": found["HOST"], "port": found["PORT"],
+    }  # fmt: skip
+
+
+def _workspace_of(scope: Scope) -> int | None:
+    """The workspace that who asks works in now; None for nobody."""
+    from importlib import import_module
+    from io import BytesIO
+
+    from django.contrib.auth import get_user
+    from django.core.handlers.asgi import ASGIRequest
+    from django.db import close_old_connections
+
+    from fundament.web.accounts.requests import actor_of
+    from fundament.web.errors import ApplicationError
+
+    request = ASGIRequest(scope, BytesIO())
+    engine = import_module(settings.SESSION_ENGINE)
+    try:
+        request.session = engine.SessionStore(request.COOKIES.get(settings.SESSION_COOKIE_NAME))
+        request.user = get_user(request)  # type: ignore[assignment]
+        return actor_of(request).workspace.pk
+    except ApplicationError:
+        return None
+    finally:
+        connection.close()
+        close_old_connections()

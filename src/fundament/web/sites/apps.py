@@ -1,0 +1,6 @@
+from django.apps import AppConfig
+
+
+class SitesConfig(AppConfig):
+    name = "fundament.web.sites"
+    label = "sites"

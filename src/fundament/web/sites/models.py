@@ -1,0 +1,114 @@
+"""What came from outside: raw responses, readings of them, answers of services; and the owner's own sites and pages."""
+
+from __future__ import annotations
+
+import zlib
+
+from django.db import models
+
+from fundament.core import upcasting
+from fundament.core.version import READING_VERSION, STAGES
+from fundament.web.accounts.models import Workspace
+
+
+class RawResponse(models.Model):
+    """A page as it came, so that a better reader can read it again. Never changed. body: compressed (zlib)."""
+
+    content_hash = models.CharField(max_length=64)
+    url = models.TextField()
+    final_url = models.TextField()
+    charset = models.CharField(max_length=80, blank=True)
+    notes = models.JSONField(default=list, blank=True)
+    body = models.BinaryField()
+    size = models.PositiveIntegerField()
+    fetched_at = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        indexes = (models.Index(fields=["content_hash"], name="raw_response_by_hash"),)
+
+    def __str__(self) -> str:
+        return self.url
+
+    def content(self) -> bytes:
+        """The bytes that came."""
+        return zlib.decompress(bytes(self.body))
+
+
+class StoredReading(models.Model):
+    """What was read of one address at one time, and its analysis; shared by all studies that meet the same content. Never changed but for its version.
+
+    made_of: the reading this one was made of by a person's corrections.
+    """
+
+    content_hash = models.CharField(max_length=64)
+    version = models.CharField(max_length=20)
+    url = models.TextField()
+    raw = models.ForeignKey(RawResponse, null=True, blank=True, on_delete=models.PROTECT, related_name="readings")
+    reading = models.JSONField()
+    analysis = models.JSONField()
+    analysis_version = models.CharField(max_length=20, default=STAGES["analysis"])
+    read_at = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        constraints = (models.UniqueConstraint(fields=["content_hash", "version"], name="one_stored_reading_per_content"),)
+
+    def __str__(self) -> str:
+        return self.url
+
+    @property
+    def is_readable(self) -> bool:
+        """Whether this program can use it as it is stored."""
+        return upcasting.can_be_used("reading", self.version) and upcasting.can_be_used("analysis", self.analysis_version)
+
+    @property
+    def is_of_today(self) -> bool:
+        """Whether today's reader and analysis made it."""
+        return self.version == READING_VERSION and self.analysis_version == STAGES["analysis"]
+
+
+class ProviderAnswer(models.Model):
+    """A raw answer of a service, with what it cost in the service's own unit."""
+
+    service = models.CharField(max_length=40)
+    question = models.TextField()
+    raw = models.TextField()
+    cost = models.FloatField(default=0.0)
+    asked_at = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        indexes = (models.Index(fields=["service", "-asked_at"], name="answers_of_a_service"),)
+
+    def __str__(self) -> str:
+        return f"{self.service}, {self.asked_at}"
+
+
+class Site(models.Model):
+    """A site of the workspace's own. host: without "www."."""
+
+    workspace = models.ForeignKey(Workspace, on_delete=models.CASCADE, related_name="sites")
+    host = models.CharField(max_length=253)
+    name = models.CharField(max_length=200, blank=True)
+    created_at = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        constraints = (models.UniqueConstraint(fields=["workspace", "host"], name="one_site_per_host"),)
+
+    def __str__(self) -> str:
+        return self.name or self.host
+
+
+class Page(models.Model):
+    """A page of a site of the workspace's own."""
+
+    workspace = models.ForeignKey(Workspace, on_delete=models.CASCADE, related_name="pages")
+    site = models.ForeignKey(Site, on_delete=models.CASCADE, related_name="pages")
+    url = models.TextField()
+    title = models.TextField(blank=True)
+    reading = models.ForeignKey(StoredReading, null=True, blank=True, on_delete=models.PROTECT, related_name="pages")
+    created_at = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        constraints = (models.UniqueConstraint(fields=["workspace", "url"], name="one_page_per_address"),)
+
+    def __str__(self) -> str:
+        return self.url

@@ -1,0 +1,138 @@
+"""Raw responses and readings: storing them once, and having them as the core's values. Those are kept per process, bounded by bytes."""
+
+from __future__ import annotations
+
+import hashlib
+import threading
+import zlib
+from collections import OrderedDict
+from collections.abc import Iterable, Mapping, Sequence
+
+from fundament.core import upcasting
+from fundament.core.plain import to_plain
+from fundament.core.reading import model as core
+from fundament.core.reading.corrections import overruled
+from fundament.core.reading.read_page import read_page
+from fundament.core.version import READING_VERSION, STAGES
+from fundament.core.yardstick.page_analysis import PageAnalysis
+from fundament.providers.pages import FetchedPage
+from fundament.web.sites import analysts
+from fundament.web.sites.models import RawResponse, StoredReading
+
+MOST_KEPT_BYTES = 24_000_000  # of stored JSON; as values it takes some four times that
+Pair = tuple[core.Reading, PageAnalysis]
+
+
+class _Kept:
+    """Readings with their analyses by number, those used last."""
+
+    def __init__(self) -> None:
+        self._pairs: OrderedDict[int, tuple[Pair, int]] = OrderedDict()
+        self._bytes = 0
+        self._lock = threading.Lock()
+
+    def get(self, number: int) -> Pair | None:
+        with self._lock:
+            found = self._pairs.get(number)
+            if found is None:
+                return None
+            self._pairs.move_to_end(number)
+            return found[0]
+
+    def keep(self, number: int, pair: Pair, size: int) -> None:
+        with self._lock:
+            if number in self._pairs:
+                return
+            self._pairs[number] = pair, size
+            self._bytes += size
+            while self._bytes > MOST_KEPT_BYTES and len(self._pairs) > 1:
+                _, (_, gone) = self._pairs.popitem(last=False)
+                self._bytes -= gone
+
+
+_kept = _Kept()
+
+
+def store_raw(page: FetchedPage) -> RawResponse:
+    """Keep a page as it came; the same bytes from the same address are kept once."""
+    digest = hashlib.sha256(page.content).hexdigest()
+    known = RawResponse.objects.filter(content_hash=digest, final_url=page.url).first()
+    if known is not None:
+        return known
+    return RawResponse.objects.create(
+        content_hash=digest, url=page.asked, final_url=page.url, charset=page.charset[:80], notes=to_plain(page.notes),
+        body=zlib.compress(page.content, 6), size=len(page.content),
+    )  # fmt: skip
+
+
+def known_reading(reading: core.Reading) -> StoredReading | None:
+    """The same content as it is stored already, read and analysed by this version of the core."""
+    return StoredReading.objects.filter(
+        content_hash=reading.content_hash, version=READING_VERSION, analysis_version=STAGES["analysis"]
+    ).first()
+
+
+def store_reading(reading: core.Reading, analysis: PageAnalysis | None = None, raw: RawResponse | None = None) -> StoredReading:
+    """Store a reading with its analysis; the same content is analysed and stored once. analysis: where it is at hand."""
+    known = known_reading(reading)
+    if known is not None:
+        return known
+    if analysis is None:
+        analysis = analysts.analysis_of(reading).result()
+    stored, _ = StoredReading.objects.update_or_create(
+        content_hash=reading.content_hash,
+        version=READING_VERSION,
+        defaults={
+            "url": reading.url, "reading": to_plain(reading), "analysis": to_plain(analysis), "analysis_version": STAGES["analysis"], "raw": raw,
+        },
+    )  # fmt: skip
+    return stored
+
+
+def as_core(stored: StoredReading) -> Pair:
+    """A stored reading and its analysis as the core's values. Raises StoredValueError where they have to be made anew."""
+    known = _kept.get(stored.pk)
+    if known is not None:
+        return known
+    pair = (
+        upcasting.load("reading", core.Reading, stored.version, stored.reading),
+        upcasting.load("analysis", PageAnalysis, stored.analysis_version, stored.analysis),
+    )
+    size = 40 * sum(len(block.text) for block in pair[0].blocks) // 10 + 120 * len(pair[1].candidates)
+    _kept.keep(stored.pk, pair, size)
+    return pair
+
+
+def pairs_of(numbers: Iterable[int]) -> dict[int, Pair]:
+    """Readings with analyses by number. One query for those that this process does not have."""
+    wanted = list(numbers)
+    found = {number: pair for number in wanted if (pair := _kept.get(number)) is not None}
+    missing = [number for number in wanted if number not in found]
+    for row in StoredReading.objects.filter(pk__in=missing) if missing else ():
+        found[row.pk] = as_core(row)
+    return found
+
+
+def read_anew(stored: StoredReading) -> StoredReading:
+    """The same page as today's reader has it: read from the raw response where there is one, else what was read of it analysed again.
+
+    Raises StoredValueError when neither can be used: then the page has to be asked for.
+    """
+    if stored.is_of_today:
+        return stored
+    if stored.raw is not None:
+        raw = stored.raw
+        return store_reading(read_page(raw.content(), raw.final_url, header_charset=raw.charset), raw=raw)
+    return store_reading(upcasting.load("reading", core.Reading, stored.version, stored.reading))
+
+
+def corrected(stored: StoredReading, decisions: Mapping[str, bool]) -> tuple[StoredReading, core.Reading]:
+    """A reading with a person's decisions on its blocks, by their keys; stored like any other."""
+    reading = as_core(stored)[0]
+    made = overruled(reading, decisions)
+    return (stored, reading) if made is reading else (store_reading(made, raw=stored.raw), made)
+
+
+def hashes_of(readings: Sequence[StoredReading]) -> list[str]:
+    """What tells readings apart where something is made of them."""
+    return [f"{stored.content_hash} {stored.version} {stored.analysis_version}" for stored in readings]

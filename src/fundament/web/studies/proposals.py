@@ -1,0 +1,56 @@
+"""Which results are proposed as competitors, and why others are not. A person decides in the end."""
+
+from __future__ import annotations
+
+import statistics
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+from fundament.core.message import Message, message
+
+LEAST_WORDS = 120
+GIANT = 3.5  # times the median
+
+# kinds that are no rivals where most of the results are of another kind
+_OTHER_KINDS = frozenset(["product", "category", "forum", "video", "home", "encyclopaedia"])
+
+
+@dataclass(frozen=True)
+class Candidate:
+    """What the proposal needs to know of a result that was read. url: where it led in the end."""
+
+    rank: int
+    kind: str
+    words: int
+    language: str
+    url: str = ""
+
+
+def advice_for(candidates: Sequence[Candidate], language: str) -> list[Message | None]:
+    """For each candidate the reason to leave it out, or None."""
+    kinds = [c.kind for c in candidates]
+    usual = max(sorted(set(kinds)), key=lambda kind: (kinds.count(kind), kind == "article"), default="article")
+    lengths = [c.words for c in candidates if c.kind == usual and c.words >= LEAST_WORDS]
+    median = statistics.median(lengths) if lengths else 0
+    first: dict[str, int] = {}
+    for candidate in candidates:
+        if candidate.url:
+            first.setdefault(candidate.url, candidate.rank)
+    return [_advice(c, usual, median, language, first.get(c.url, c.rank)) for c in candidates]
+
+
+def _advice(candidate: Candidate, usual: str, median: float, language: str, first_rank: int) -> Message | None:
+    if first_rank != candidate.rank:
+        return message("advice.same_page", rank=first_rank)
+    if candidate.words == 0:
+        return message("advice.no_text")
+    if candidate.language != language:
+        return message("advice.other_language", language=candidate.language)
+    if candidate.kind != usual and candidate.kind in _OTHER_KINDS:
+        code = "advice.other_kind" if usual != "other" else "advice.kind"
+        return message(code, kind=f"a.{candidate.kind}", usual=usual)
+    if candidate.words < LEAST_WORDS:
+        return message("advice.short", words=candidate.words)
+    if median and candidate.words > GIANT * median:
+        return message("advice.giant", words=candidate.words, usual=round(median))
+    return None

@@ -1,0 +1,62 @@
+"""Choosing the competitors among the results."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+
+from django.utils import timezone
+
+from fundament.web.accounts.roles import Actor, get_for
+from fundament.web.history.services.record import recorded
+from fundament.web.studies.models import CompetitorChoice, Result, Study
+
+
+def set_chosen(actor: Actor, study_id: int, result_ids: Iterable[int], chosen: bool, reason: str = "") -> Study:
+    """Keep results as competitors or leave them out; the figures follow. reason: in the person's own words."""
+    study = get_for(actor, "study.choose", Study.objects.all(), pk=study_id)
+    wanted = list(result_ids)
+    with recorded(actor, "study.choose", study, chosen=chosen, count=len(wanted)) as recording:
+        Study.objects.select_for_update().get(pk=study.pk)
+        rows = [row for row in study.results.filter(pk__in=wanted, state="read") if row.chosen != chosen]
+        recording.watch(rows, "chosen")
+        said = ["as_written", {"text": reason}] if reason else None
+        _choose(actor, rows, {row.pk: (chosen, said) for row in rows}, recording)
+    study.refresh_from_db()
+    return study
+
+
+def as_proposed(actor: Actor, study_id: int) -> Study:
+    """Put the choice of competitors back to how it was proposed. Where all were advised against, all were proposed."""
+    study = get_for(actor, "study.choose", Study.objects.all(), pk=study_id)
+    with recorded(actor, "study.as_proposed", study) as recording:
+        Study.objects.select_for_update().get(pk=study.pk)
+        proposed = proposal_of(study)
+        rows = [row for row in study.results.filter(state="read") if row.chosen != proposed[row.pk]]
+        recording.watch(rows, "chosen")
+        _choose(actor, rows, {row.pk: (proposed[row.pk], row.advice) for row in rows}, recording)
+    study.refresh_from_db()
+    return study
+
+
+def proposal_of(study: Study) -> dict[int, bool]:
+    """Whether each result that was read is proposed as a competitor."""
+    read = list(study.results.filter(state="read"))
+    proposed = {row.pk: row.advice is None for row in read}
+    if not any(proposed.values()):
+        proposed = {row.pk: row.advice[0] != "advice.same_page" for row in read if row.advice is not None}
+    return proposed
+
+
+def _choose(actor: Actor, rows: list[Result], ways: dict[int, tuple[bool, object]], recording: object) -> None:
+    from fundament.web.history.services.record import Recording
+
+    assert isinstance(recording, Recording)
+    now = timezone.now()
+    open_rows = list(CompetitorChoice.objects.filter(result__in=rows, until=None))
+    recording.watch(open_rows, "until")
+    CompetitorChoice.objects.filter(pk__in=[row.pk for row in open_rows]).update(until=now)
+    for row in rows:
+        row.chosen, reason = ways[row.pk]
+        row.save(update_fields=["chosen"])
+        made = CompetitorChoice.objects.create(result=row, chosen=row.chosen, reason=reason, by=actor.person, since=now)
+        recording.made(made)

@@ -1,0 +1,102 @@
+"""A person's corrections of what counts of a page."""
+
+from __future__ import annotations
+
+from fundament.core.errors import CoreError, StoredValueError
+from fundament.core.reading.block_keys import block_keys
+from fundament.web.accounts.roles import Actor, ask
+from fundament.web.errors import ApplicationError, NotFoundError
+from fundament.web.history.services.record import Recording, recorded
+from fundament.web.sites.services.readings import as_core, corrected
+from fundament.web.studies.models import BlockCorrection, Result, Study
+from fundament.web.studies.services.reading import note_counts
+
+
+def result_for(actor: Actor, action: str, study_id: int, result_id: int) -> Result:
+    """A result that was read, of a study of the actor's workspace."""
+    found = (
+        Result.objects.select_related("study", "reading", "as_read")
+        .filter(pk=result_id, study_id=study_id, study__workspace=actor.workspace, reading__isnull=False)
+        .first()
+    )
+    if found is None:
+        raise NotFoundError("error.not_found")
+    ask(actor, action, found.study)
+    return found
+
+
+def overrule(actor: Actor, study_id: int, result_id: int, block_key: str, counts: bool) -> Result:
+    """Decide whether a block of a page counts; the figures follow. Raises CoreError for a block that is not there, or when nothing would count."""
+    result = result_for(actor, "study.correct", study_id, result_id)
+    with recorded(actor, "study.overrule", result, counts=counts) as recording:
+        result = _locked(result)
+        plain = _plain(result)
+        blocks = dict(zip(block_keys(plain.blocks), plain.blocks, strict=True))
+        if block_key not in blocks:
+            raise CoreError("error.no_such_block")
+        known = BlockCorrection.objects.filter(result=result, block_key=block_key).first()
+        if blocks[block_key].main == counts:  # as it was read: no correction is needed
+            if known is not None:
+                recording.taken_away([known])
+                known.delete()
+        elif known is None:
+            made = BlockCorrection.objects.create(result=result, block_key=block_key, counts=counts, by=actor.person)
+            recording.made(made)
+        _apply(result, recording)
+    return result
+
+
+def as_it_was_read(actor: Actor, study_id: int, result_id: int) -> Result:
+    """Put what counts of a page back to how it was read."""
+    result = result_for(actor, "study.correct", study_id, result_id)
+    with recorded(actor, "study.as_read", result) as recording:
+        result = _locked(result)
+        rows = list(result.corrections.all())
+        recording.taken_away(rows)
+        result.corrections.all().delete()
+        _apply(result, recording)
+    return result
+
+
+def corrections_of(result: Result) -> dict[str, bool]:
+    """The corrections of a page by the keys of its blocks."""
+    return dict(result.corrections.values_list("block_key", "counts"))
+
+
+def _locked(result: Result) -> Result:
+    Study.objects.select_for_update().get(pk=result.study_id)
+    return Result.objects.select_related("study", "reading", "as_read").get(pk=result.pk)
+
+
+def _plain(result: Result):  # type: ignore[no-untyped-def]
+    stored = result.as_read or result.reading
+    assert stored is not None
+    try:
+        return as_core(stored)[0]
+    except StoredValueError as error:
+        raise ApplicationError(error.message.code, **error.message.values) from None
+
+
+def _apply(result: Result, recording: Recording) -> None:
+    """Have the reading follow the corrections."""
+    fields = ("reading", "as_read", "words", "headings", "page_kind", "published", "read_url")
+    recording.watch([result], *fields)
+    plain = result.as_read or result.reading
+    assert plain is not None
+    decisions = corrections_of(result)
+    stored, reading = corrected(plain, decisions)
+    if not reading.word_count:
+        raise CoreError("error.nothing_counts")
+    result.as_read = plain if decisions else None
+    result.reading = stored
+    note_counts(result, reading)
+    result.save(update_fields=fields)
+
+
+def follow_result(result_id: int) -> None:
+    """The figures of a result's study follow when its page was corrected."""
+    from fundament.web.studies.services.figures import follow
+
+    found = Result.objects.filter(pk=result_id).values_list("study_id", "chosen").first()
+    if found is not None and found[1]:
+        follow(found[0])

@@ -1,0 +1,78 @@
+"""Decisions on terms, entities and subtopics, and the planned length."""
+
+from __future__ import annotations
+
+import uuid
+
+from django.db import transaction
+
+from fundament.core.consensus.decide import ACTIONS
+from fundament.web.accounts.roles import Actor, get_for
+from fundament.web.errors import ApplicationError, NotFoundError
+from fundament.web.history.services.record import recorded
+from fundament.web.live.notify import announce
+from fundament.web.studies.models import CurrentConsensus, Decision, Identity, Study
+from fundament.web.studies.services.figures import proposed_by_key
+from fundament.web.studies.signals import figures_changed
+
+MOST_WORDS = 40_000
+MOST_USES = 1_000
+
+
+def decide_on(
+    actor: Actor, study_id: int, key: str, action: str, *, uses: tuple[int, int] | None = None, note: str = ""
+) -> Decision | None:
+    """Decide on a term, entity or subtopic by its key; "as proposed" takes a decision back. From now on its identity is what it stands for today."""
+    study = get_for(actor, "study.decide", Study.objects.all(), pk=study_id)
+    if action not in (*ACTIONS, "as proposed"):
+        raise ApplicationError("error.no_such_decision")
+    if (action == "own target") != (uses is not None) or (uses and not 0 <= uses[0] <= uses[1] <= MOST_USES):
+        raise ApplicationError("error.own_target", most=MOST_USES)
+    with recorded(actor, "study.decide", study, action=action) as recording:
+        Study.objects.select_for_update().get(pk=study.pk)
+        identity = Identity.objects.filter(study=study, key=key).first()
+        if identity is None:
+            raise NotFoundError("error.not_found")
+        recording.values["name"] = identity.name
+        known = Decision.objects.filter(study=study, key=key).first()
+        if action == "as proposed":
+            if known is not None:
+                recording.taken_away([known])
+                known.delete()
+            return None
+        now = proposed_by_key(study).get(key)
+        if now is not None:
+            identity.members, identity.pages, identity.name = sorted(now[0].members), now[1], now[0].name[:500]
+            identity.save(update_fields=["members", "pages", "name"])
+        low, high = uses or (None, None)
+        if known is None:
+            known = Decision(study=study, kind=identity.kind, key=key)
+            known.action, known.low, known.high, known.note, known.by = action, low, high, note[:500], actor.person
+            known.save()
+            recording.made(known)
+        else:
+            recording.watch([known], "action", "low", "high", "note", "by")
+            known.action, known.low, known.high, known.note, known.by = action, low, high, note[:500], actor.person
+            known.save()
+    return known
+
+
+def plan_length(actor: Actor, study_id: int, words: int) -> Study:
+    """Set the planned length in words; 0 for what is proposed."""
+    study = get_for(actor, "study.decide", Study.objects.all(), pk=study_id)
+    if words and not 50 <= words <= MOST_WORDS:
+        raise ApplicationError("error.planned_length", most=MOST_WORDS)
+    with recorded(actor, "study.plan_length", study, words=words) as recording:
+        recording.watch([study], "planned_words")
+        study.planned_words = words
+        study.save(update_fields=["planned_words"])
+    return study
+
+
+def follow_decisions(study_id: int) -> None:
+    """The figures of a study after its decisions changed: nothing is made anew but the yardstick, in whatever process asks for it."""
+    with transaction.atomic():
+        CurrentConsensus.objects.filter(study_id=study_id).update(stamp=uuid.uuid4())
+        study = Study.objects.get(pk=study_id)
+        announce(study.workspace_id, f"study:{study_id}", what="decisions")
+        figures_changed.send(sender=Study, study_id=study_id)

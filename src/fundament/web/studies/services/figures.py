@@ -1,0 +1,212 @@
+"""A study's figures: the consensus of its chosen competitors, which identities its things are, and the yardstick that decisions make of it.
+
+A consensus that was made before is at hand at once; a new one is made by a job, never inside a request. Putting a study on a consensus takes some tens of
+milliseconds (loading it, matching some 250 things), and is done with the study's row locked.
+"""
+
+from __future__ import annotations
+
+import hashlib
+import json
+import logging
+import uuid
+
+from django.db import transaction
+
+from fundament.core import upcasting
+from fundament.core.consensus.build import build_consensus
+from fundament.core.consensus.identity import Known, Matching, match
+from fundament.core.consensus.keys import Proposed, proposals
+from fundament.core.errors import CoreError, StoredValueError
+from fundament.core.plain import from_plain, to_plain
+from fundament.core.reading.corrections import without_repeated
+from fundament.core.version import CONSENSUS_VERSION
+from fundament.core.yardstick import model as core
+from fundament.web.live.notify import announce
+from fundament.web.sites.services.readings import hashes_of, pairs_of, store_reading
+from fundament.web.studies.models import Consensus, CurrentConsensus, Identity, KeyAlias, Result, Study
+from fundament.web.studies.signals import figures_changed
+
+logger = logging.getLogger(__name__)
+MOST_TRIES = 5  # how often a job begins anew because the choice changed while it worked
+
+
+def chosen_of(study: Study) -> list[Result]:
+    """The competitors as they are chosen now."""
+    return list(
+        study.results.filter(chosen=True, reading__isnull=False).select_related("reading").defer("reading__reading", "reading__analysis")
+    )
+
+
+def consensus_hash(study: Study, chosen: list[Result]) -> str:
+    """A hash of all that goes into the consensus of these competitors."""
+    readings = hashes_of([result.reading for result in chosen if result.reading is not None])
+    parts = [[result.rank, reading] for result, reading in zip(chosen, readings, strict=True)]
+    return hashlib.sha256(json.dumps([parts, study.keyword, study.own_entities, CONSENSUS_VERSION]).encode()).hexdigest()
+
+
+def follow(study_id: int) -> None:
+    """Bring a study's figures along after its choice, corrections or entities changed; to be called in the transaction that changes them.
+
+    Where the consensus is at hand the figures are right when this returns; else a job makes it, and the study says so.
+    """
+    from fundament.web.studies.tasks import queue_figures
+
+    study = Study.objects.select_for_update().get(pk=study_id)
+    if study.state != "ready":
+        return
+    chosen = chosen_of(study)
+    if not chosen:
+        _point(study, None)
+        return
+    known = Consensus.objects.filter(hash=consensus_hash(study, chosen)).first()
+    if known is not None:
+        _point(study, known)
+        return
+    study.figures, study.figures_problem = "making", None
+    study.save(update_fields=["figures", "figures_problem"])
+    queue_figures(study.pk)
+    announce(study.workspace_id, f"study:{study.pk}", what="figures")
+
+
+def make_figures(study_id: int) -> None:
+    """Make the consensus of a study's choice and put the study on it; safe to run again. The work is done outside of any lock; when the choice changed
+    meanwhile it begins anew."""
+    for _ in range(MOST_TRIES):
+        study = Study.objects.filter(pk=study_id, state="ready").first()
+        if study is None:
+            return
+        chosen = chosen_of(study)
+        wanted = consensus_hash(study, chosen) if chosen else ""
+        consensus = None
+        if chosen:
+            try:
+                consensus = consensus_of(study, chosen, wanted)
+            except CoreError as error:
+                if _fail(study_id, wanted, error):
+                    return
+                continue
+        with transaction.atomic():
+            study = Study.objects.select_for_update().get(pk=study_id)
+            now = chosen_of(study)
+            if (consensus_hash(study, now) if now else "") == wanted:
+                _point(study, consensus)
+                return
+    raise RuntimeError(f"the choice of study {study_id} changed {MOST_TRIES} times while its figures were made")
+
+
+def _fail(study_id: int, wanted: str, error: CoreError) -> bool:
+    """Note that the figures cannot be made, and why; False when the choice has changed since."""
+    with transaction.atomic():
+        study = Study.objects.select_for_update().get(pk=study_id)
+        chosen = chosen_of(study)
+        if (consensus_hash(study, chosen) if chosen else "") != wanted:
+            return False
+        study.figures, study.figures_problem = "failed", list(error.message)
+        study.save(update_fields=["figures", "figures_problem"])
+        announce(study.workspace_id, f"study:{study.pk}", what="figures")
+    return True
+
+
+def give_up(study_id: int) -> None:
+    """After a job's last attempt ended in an error nobody foresaw: the study says so and can be tried again."""
+    study = Study.objects.filter(pk=study_id).first()
+    if study is not None and study.figures == "making":
+        study.figures, study.figures_problem = "failed", ["error.figures_fault", {}]
+        study.save(update_fields=["figures", "figures_problem"])
+        announce(study.workspace_id, f"study:{study.pk}", what="figures")
+
+
+def consensus_of(study: Study, chosen: list[Result], wanted: str) -> Consensus:
+    """The consensus of these competitors: the one that is stored, or a new one. Raises CoreError when the pages have no text."""
+    known = Consensus.objects.filter(hash=wanted).first()
+    if known is not None:
+        return known
+    own = tuple(from_plain(core.OwnEntity, entity) for entity in study.own_entities)
+    made = build_consensus(compared_pages(chosen), study.keyword, core.Settings(own_entities=own))
+    stored, _ = Consensus.objects.get_or_create(hash=wanted, defaults={"version": made.version, "data": Consensus.packed(to_plain(made))})
+    return stored
+
+
+def compared_pages(chosen: list[Result]) -> list[core.ComparedPage]:
+    """The results as competitors for the core, without what repeats over several pages of one site (a page that loses something is analysed again)."""
+    pairs = pairs_of([result.reading_id for result in chosen if result.reading_id is not None])
+    pages = [core.ComparedPage(result.rank, *pairs[result.reading_id]) for result in chosen if result.reading_id is not None]
+    corrected = without_repeated([page.reading for page in pages])
+    found = []
+    for page, reading in zip(pages, corrected, strict=True):
+        if reading is page.reading:
+            found.append(page)
+        else:
+            stored = store_reading(reading)
+            found.append(core.ComparedPage(page.rank, *pairs_of([stored.pk])[stored.pk]))
+    return found
+
+
+def load_consensus(stored: Consensus) -> core.Consensus:
+    """A stored consensus as the core's value. Raises StoredValueError where it has to be made anew."""
+    return upcasting.load("consensus", core.Consensus, stored.version, stored.plain())
+
+
+def _point(study: Study, consensus: Consensus | None) -> None:
+    """Put a study on a consensus: its things get their identities, and everybody who looks at it is told. The study's row is locked."""
+    current, _ = CurrentConsensus.objects.get_or_create(study=study)
+    current.consensus, current.stamp = consensus, uuid.uuid4()
+    if consensus is not None:
+        try:
+            loaded = load_consensus(consensus)
+        except StoredValueError:
+            consensus.delete()  # it can be made anew, and nobody else can use it
+            raise
+        _identify(study, current, loaded)
+    current.save()
+    Study.objects.filter(pk=study.pk).update(figures="", figures_problem=None)
+    study.figures, study.figures_problem = "", None
+    announce(study.workspace_id, f"study:{study.pk}", what="figures", stamp=str(current.stamp))
+    figures_changed.send(sender=Study, study_id=study.pk)
+
+
+def _identify(study: Study, current: CurrentConsensus, consensus: core.Consensus) -> None:
+    """Match what the consensus proposes with the study's identities, mint keys for what is new, and note what joined, split or is gone."""
+    things = proposals(consensus)
+    pages = [page.url for page in consensus.pages]
+    known = {row.key: row for row in study.identities.all()}
+    matching = match([known_of(row) for row in known.values()], things, pages)
+    fresh = [
+        Identity(study=study, kind=thing.kind, key=key, name=thing.name[:500], members=sorted(thing.members), pages=pages)
+        for thing, key in zip(things, matching.keys, strict=True)
+        if key not in known
+    ]
+    Identity.objects.bulk_create(fresh)
+    current.keys = {
+        kind: [k for t, k in zip(things, matching.keys, strict=True) if t.kind == kind] for kind in ("terms", "entities", "subtopics")
+    }
+    current.joined, current.split, current.lost = matching.joined, {k: list(v) for k, v in matching.split.items()}, list(matching.lost)
+    _note_aliases(study, known, matching)
+
+
+def _note_aliases(study: Study, known: dict[str, Identity], matching: Matching) -> None:
+    there = {(alias.old, alias.new) for alias in study.aliases.all()}
+    wanted = set(matching.joined.items())
+    if there == wanted:
+        return
+    study.aliases.exclude(old__in=[old for old, new in wanted & there]).delete()
+    KeyAlias.objects.bulk_create(
+        KeyAlias(study=study, kind=known[old].kind, old=old, new=new, reason="joined") for old, new in sorted(wanted - there)
+    )
+
+
+def known_of(row: Identity) -> Known:
+    """A stored identity as the core matches it."""
+    return Known(row.key, row.kind, frozenset(row.members), frozenset(row.pages))
+
+
+def proposed_by_key(study: Study) -> dict[str, tuple[Proposed, list[str]]]:
+    """What each key of a study stands for now: the thing, and the pages that are compared."""
+    current = CurrentConsensus.objects.select_related("consensus").filter(study=study).first()
+    if current is None or current.consensus is None:
+        return {}
+    consensus = load_consensus(current.consensus)
+    keys = [key for kind in ("terms", "entities", "subtopics") for key in current.keys[kind]]
+    pages = [page.url for page in consensus.pages]
+    return {key: (thing, pages) for key, thing in zip(keys, proposals(consensus), strict=True)}

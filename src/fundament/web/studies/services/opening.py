@@ -1,0 +1,82 @@
+"""Opening a study, trying again what failed, its name, and putting it away."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from django.db import transaction
+from django.utils import timezone
+
+from fundament.web.accounts.roles import Actor, ask, get_for
+from fundament.web.errors import ApplicationError
+from fundament.web.history.services.record import recorded
+from fundament.web.studies.models import Study
+
+
+def open_study(actor: Actor, *, keyword: str, addresses: list[str] | None = None, now: bool = False, **market: Any) -> Study:
+    """Open a study and queue the job that reads it, in one transaction. market: country, language, device, depth. now: read at once instead (for loading
+    data)."""
+    from fundament.web.studies.services.reading import read_study
+    from fundament.web.studies.tasks import queue_reading
+
+    ask(actor, "study.open")
+    with transaction.atomic():
+        study = Study.objects.create(
+            workspace=actor.workspace, created_by=actor.person, keyword=" ".join(keyword.split()), addresses=addresses or [], **market
+        )
+        if not now:
+            queue_reading(study.pk)
+    if now:
+        read_study(study.pk)
+        study.refresh_from_db()
+    return study
+
+
+def read_again(actor: Actor, study_id: int) -> Study:
+    """Queue the reading again: of a study that failed or found nothing, or of the pages that failed."""
+    from fundament.web.studies.tasks import queue_reading
+
+    with transaction.atomic():
+        study = get_for(actor, "study.choose", Study.objects.select_for_update(), pk=study_id)
+        if study.is_working:
+            return study
+        study.results.filter(state="failed").update(state="waiting", problem=None)
+        study.state = "reading" if study.results.exists() else "asking"
+        study.problem = None
+        study.save(update_fields=["state", "problem"])
+        queue_reading(study.pk)
+    return study
+
+
+def renew(actor: Actor, study_id: int) -> Study:
+    """Queue the making of a study's figures from its pages, with this version of the core."""
+    from fundament.web.studies.tasks import queue_renewal
+
+    study = get_for(actor, "study.choose", Study.objects.all(), pk=study_id)
+    with transaction.atomic():
+        Study.objects.filter(pk=study.pk, state="ready").update(figures="making", figures_problem=None)
+        queue_renewal(study.pk)
+    return study
+
+
+def rename(actor: Actor, study_id: int, name: str) -> Study:
+    """Give a study a name of its own; an empty one calls it by its keyword again."""
+    study = get_for(actor, "study.choose", Study.objects.all(), pk=study_id)
+    name = " ".join(name.replace("\x00", "").split())
+    if len(name) > 200:
+        raise ApplicationError("error.name", most=200)
+    with recorded(actor, "study.rename", study, name=name) as recording:
+        recording.watch([study], "name")
+        study.name = name
+        study.save(update_fields=["name"])
+    return study
+
+
+def archive(actor: Actor, study_id: int, *, away: bool) -> Study:
+    """Put a study away, or take it back."""
+    study = get_for(actor, "study.archive", Study.objects.all(), pk=study_id)
+    with recorded(actor, "study.archive" if away else "study.restore", study) as recording:
+        recording.watch([study], "archived_at")
+        study.archived_at = timezone.now() if away else None
+        study.save(update_fields=["archived_at"])
+    return study

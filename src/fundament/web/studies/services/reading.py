@@ -1,0 +1,202 @@
+"""The job that reads a study: ask what ranks, fetch and read every page, propose competitors, make the figures."""
+
+from __future__ import annotations
+
+import contextlib
+import logging
+from collections.abc import Iterator
+from concurrent.futures import FIRST_COMPLETED, Future, ThreadPoolExecutor, wait
+from dataclasses import dataclass
+from typing import Any
+
+from django.conf import settings
+from django.db import transaction
+from django.utils import timezone
+
+from fundament.core.errors import SaidError
+from fundament.core.reading.model import Reading as CoreReading
+from fundament.core.reading.read_page import read_page
+from fundament.providers.errors import PageError, ProviderError
+from fundament.providers.pages import FetchedPage, PageFetcher
+from fundament.web.live.notify import announce
+from fundament.web.sites import analysts
+from fundament.web.sites.models import RawResponse, StoredReading
+from fundament.web.sites.services.answers import results_provider
+from fundament.web.sites.services.readings import known_reading, store_raw, store_reading
+from fundament.web.studies.models import CompetitorChoice, RankedResult, Ranking, Result, Study
+from fundament.web.studies.proposals import Candidate, advice_for
+from fundament.web.studies.services.figures import make_figures
+
+logger = logging.getLogger(__name__)
+
+
+def page_fetcher() -> PageFetcher:
+    """A fetcher for pages with this installation's settings."""
+    return PageFetcher(simulated_proxy=settings.PAGE_PROXY, also_allowed=frozenset(settings.PAGES_ALSO_ALLOWED))
+
+
+def read_study(study_id: int) -> None:
+    """Ask for results, read every page that is not read yet, propose competitors, make the figures.
+
+    Can be run again at any time: what is done already is not done twice, so a worker that was killed loses nothing.
+    """
+    study = Study.objects.filter(pk=study_id).first()
+    if study is None or study.state == "ready":
+        return
+    if not study.results.exists() and not _ask(study):
+        return
+    _set(study, "reading")
+    _read_waiting(study)
+    _choose(study)
+
+
+def give_up(study_id: int) -> None:
+    """After a job's last attempt ended in an error nobody foresaw: the study says so and can be tried again."""
+    study = Study.objects.filter(pk=study_id).first()
+    if study is not None and study.is_working:
+        study.results.filter(state="reading").update(state="waiting")
+        _set(study, "failed", ["error.reading_fault", {}])
+
+
+def _set(study: Study, state: str, problem: list[Any] | None = None) -> None:
+    study.state, study.problem = state, problem
+    with transaction.atomic():
+        study.save(update_fields=["state", "problem"])
+        announce(study.workspace_id, f"study:{study.pk}", what="progress")
+
+
+def _ask(study: Study) -> bool:
+    """Have what ranks for the study; False when there is nothing to read, which the study then says."""
+    try:
+        source, found, questions = _results(study)
+    except ProviderError as error:
+        _set(study, "failed", list(error.message))
+        return False
+    if not found:
+        _set(study, "empty", ["study.no_results", {"keyword": study.keyword, "country": study.get_country_display()}])
+        return False
+    with transaction.atomic():
+        ranking = Ranking.objects.create(study=study, source=source, questions=questions)
+        ranked = RankedResult.objects.bulk_create(
+            RankedResult(ranking=ranking, rank=rank, url=url, title=title, snippet=snippet)
+            for rank, (url, title, snippet) in enumerate(found, 1)
+        )
+        Result.objects.bulk_create(Result(study=study, ranked=r, rank=r.rank, url=r.url, title=r.title, snippet=r.snippet) for r in ranked)
+    return True
+
+
+def _results(study: Study) -> tuple[str, list[tuple[str, str, str]], list[str]]:
+    """(source, (url, title, snippet) in order, questions)."""
+    if study.addresses:
+        return "typed", [(address, "", "") for address in study.addresses], []
+    provider = results_provider()
+    if provider is None:
+        raise ProviderError("service.none")
+    page = provider.search(study.keyword, country=study.country, language=study.language, device=study.device, count=study.depth)
+    return "service", [(r.url, r.title, r.snippet) for r in page.results], list(page.questions)
+
+
+@dataclass
+class _Fetched:
+    result: Result
+    reading: CoreReading
+    raw: RawResponse
+
+
+def _read_waiting(study: Study) -> None:
+    """Fetch the waiting pages a few at a time, have each analysed as it comes, and store it."""
+    fetcher = page_fetcher()
+    waiting = {r.pk: r for r in study.results.exclude(state__in=("read", "failed"))}
+    with ThreadPoolExecutor(settings.PAGES_AT_ONCE) as pool:
+        fetching: dict[Future[FetchedPage], Result] = {pool.submit(fetcher.fetch, r.url): r for r in waiting.values()}
+        analysing: dict[Future[Any], _Fetched] = {}
+        Result.objects.filter(pk__in=list(waiting)).update(state="reading")
+        while fetching or analysing:
+            done, _ = wait([*fetching, *analysing], return_when=FIRST_COMPLETED)
+            for job in [job for job in fetching if job in done]:
+                result = fetching.pop(job)
+                with _failing_alone(study, result):
+                    page = job.result()
+                    fetched = _Fetched(result, _read(page), store_raw(page))
+                    stored = known_reading(fetched.reading)
+                    if stored is not None:
+                        _note_read(study, result, fetched.reading, stored)
+                    else:
+                        analysing[analysts.analysis_of(fetched.reading)] = fetched
+            for job in [job for job in analysing if job in done]:
+                fetched = analysing.pop(job)
+                with _failing_alone(study, fetched.result):
+                    analysis = analysts.analysis_after_all(job, fetched.reading)
+                    _note_read(study, fetched.result, fetched.reading, store_reading(fetched.reading, analysis, fetched.raw))
+
+
+@contextlib.contextmanager
+def _failing_alone(study: Study, result: Result) -> Iterator[None]:
+    """Whatever one page does must not end the study: it is listed with the reason, and the log has the whole story."""
+    try:
+        yield
+    except SaidError as error:
+        _fail(study, result, list(error.message))
+    except Exception:
+        logger.exception("Reading result %s failed", result.pk)
+        _fail(study, result, ["page.fault_of_ours", {}])
+
+
+def _fail(study: Study, result: Result, problem: list[Any]) -> None:
+    result.state, result.problem = "failed", problem
+    _save(study, result, "state", "problem")
+
+
+def _save(study: Study, result: Result, *fields: str) -> None:
+    with transaction.atomic():
+        result.save(update_fields=fields)
+        announce(study.workspace_id, f"study:{study.pk}", what="progress")
+
+
+def _read(page: FetchedPage) -> CoreReading:
+    reading = read_page(page.content, page.url, header_charset=page.charset, notes=page.notes)
+    if reading.word_count == 0:
+        raise PageError("page.no_text")
+    return reading
+
+
+def note_counts(result: Result, reading: CoreReading) -> tuple[str, ...]:
+    """Copy from the reading what lists show; the names of the fields."""
+    result.page_kind, result.words, result.headings = reading.kind, reading.word_count, len(reading.headings())
+    result.published, result.read_url = (reading.modified or reading.published)[:10], reading.url
+    return "page_kind", "words", "headings", "published", "read_url"
+
+
+def _note_read(study: Study, result: Result, reading: CoreReading, stored: StoredReading) -> None:
+    result.reading = stored
+    result.state, result.problem = "read", None
+    result.title = reading.title or result.title
+    _save(study, result, "reading", "state", "problem", "title", *note_counts(result, reading))
+
+
+def _choose(study: Study) -> None:
+    """Propose which pages to compare with, and make the figures."""
+    read = list(study.results.filter(state="read").select_related("reading").defer("reading__analysis"))
+    if not read:
+        _set(study, "failed", ["study.nothing_read", {}])
+        return
+    candidates = [Candidate(r.rank, r.page_kind, r.words, r.reading.reading["language"] if r.reading else "", r.read_url) for r in read]
+    known = set(CompetitorChoice.objects.filter(result__in=read, until=None, by__isnull=False).values_list("result_id", flat=True))
+    for result, advice in zip(read, advice_for(candidates, study.language), strict=True):
+        result.advice = list(advice) if advice else None
+        if result.pk not in known:  # what a person chose stays chosen
+            result.chosen = advice is None
+    if not any(r.chosen for r in read):
+        for result in read:
+            result.chosen = not (result.advice and result.advice[0] == "advice.same_page")
+    # from here on the study is ready, and its figures say themselves how far they are
+    with transaction.atomic():
+        Result.objects.bulk_update(read, ["advice", "chosen"])
+        CompetitorChoice.objects.filter(result__in=read, until=None, by=None).delete()
+        CompetitorChoice.objects.bulk_create(
+            CompetitorChoice(result=r, chosen=r.chosen, reason=r.advice, since=timezone.now()) for r in read if r.pk not in known
+        )
+        Study.objects.filter(pk=study.pk).update(state="ready", problem=None, figures="making", figures_problem=None)
+    make_figures(study.pk)
+    study.refresh_from_db()
+    announce(study.workspace_id, f"study:{study.pk}", what="progress")

@@ -1,0 +1,57 @@
+"""Studies as a person may see them."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from django.db.models import Count, Q, QuerySet
+
+from fundament.core.documents.schema import Node
+from fundament.core.scoring.compiled import CompiledYardstick
+from fundament.core.yardstick.trade_measures import TermMeasures, trade_measures
+from fundament.web.accounts.roles import Actor, get_for, seen_by
+from fundament.web.studies.models import Decision, Study
+from fundament.web.studies.services.yardsticks import DecidedThings, compiled_of, decided_of
+
+
+def study_for(actor: Actor, study_id: int) -> Study:
+    """A study of the actor's workspace, with how its figures stand. Raises NotFoundError."""
+    studies = Study.objects.select_related("current__consensus").defer("current__consensus__data", "current__keys")
+    return get_for(actor, "study.see", studies, pk=study_id)
+
+
+def studies_for(actor: Actor, search: str, *, archived: bool) -> QuerySet[Study]:
+    """The studies of the actor's workspace, the newest first, each with the number of its `competitors`."""
+    found = seen_by(actor, Study.objects.filter(archived_at__isnull=not archived)).annotate(
+        competitors=Count("results", filter=Q(results__chosen=True), distinct=True)
+    )
+    return found.filter(Q(keyword__icontains=search) | Q(name__icontains=search)) if search else found
+
+
+def figures_of(study: Study) -> CompiledYardstick | None:
+    """The study's yardstick, when it is ready and there is one."""
+    return compiled_of(study.pk) if study.state == "ready" else None
+
+
+def decisions_for(study: Study) -> DecidedThings:
+    """The study's decisions as they work now."""
+    current = getattr(study, "current", None)
+    decisions = list(Decision.objects.filter(study=study).select_related("by"))
+    return decided_of(decisions, current) if current is not None else DecidedThings({}, decisions, [])
+
+
+def questions_of(study: Study) -> list[Any]:
+    """The questions that came with the study's newest ranking."""
+    return study.rankings.values_list("questions", flat=True).first() or []
+
+
+def measures_of(compiled: CompiledYardstick, document: Node | None, title: str = "", description: str = "") -> tuple[TermMeasures, ...]:
+    """The trade measures of the study's terms, with a draft's own beside when one is given."""
+    from fundament.core.documents.read_document import read_document
+    from fundament.core.scoring.features import draft_features
+
+    if document is None:
+        return trade_measures(compiled.yardstick)
+    reading = read_document(document, title=title, description=description, language=compiled.language)
+    features = draft_features(compiled, reading)
+    return trade_measures(compiled.yardstick, [float(count) for count in features.terms], int(features.structure["words"]))
