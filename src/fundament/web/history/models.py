@@ -6,6 +6,7 @@ from django.conf import settings
 from django.db import models
 
 from fundament.web.accounts.models import Workspace
+from fundament.web.history.verbs import VERBS
 
 
 class ActionLog(models.Model):
@@ -32,3 +33,9 @@ class ActionLog(models.Model):
 
     def __str__(self) -> str:
         return f"{self.verb} {self.thing}"
+
+    @property
+    def can_be_undone(self) -> bool:
+        """Whether what was done is of a kind that can be taken back."""
+        verb = VERBS.get(self.verb)
+        return verb is not None and verb.can_be_undone

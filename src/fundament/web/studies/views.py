@@ -12,7 +12,7 @@ from django.views.decorators.http import require_GET, require_http_methods, requ
 from fundament.messages import say
 from fundament.web.accounts.requests import actor_of
 from fundament.web.accounts.roles import Actor, ask, can
-from fundament.web.history.services.undo import history_of
+from fundament.web.history.services.undo import history_of, last_to_undo
 from fundament.web.studies.forms import NewStudyForm
 from fundament.web.studies.models import Study
 from fundament.web.studies.services import choosing, opening
@@ -65,7 +65,6 @@ def _results_context(actor: Actor, study: Study) -> dict[str, Any]:
         result.score = scores.get(result.read_url) if result.chosen else None  # type: ignore[attr-defined]
     done = states["read"] + states["failed"]
     proposed = choosing.proposal_of(study) if study.state == "ready" else {}
-    last = history_of(actor, f"study:{study.pk}", most=1)
     return {
         "study": study,
         "tab": "results",
@@ -79,7 +78,7 @@ def _results_context(actor: Actor, study: Study) -> dict[str, Any]:
         "scores": sorted(scores.values()),
         "questions": questions_of(study),
         "may_choose": can(actor, "study.choose"),
-        "last_action": last[0] if last and last[0].undoes_id is None and not hasattr(last[0], "undone_by") else None,
+        "last_action": last_to_undo(actor, f"study:{study.pk}"),
     }
 
 

@@ -40,7 +40,7 @@ def create_draft(actor: Actor, study_id: int, *, name: str, text: Text = NOTHING
     """A new draft of a study, scored once so that lists can show it. page: the published page it works on."""
     study = get_for(actor, "study.see", Study.objects.all(), pk=study_id)
     ask(actor, "draft.create")
-    with recorded(actor, "draft.create", study, name=name[:200]) as recording:
+    with recorded(actor, "draft.create", study, name=_name(name)) as recording:
         draft = Draft.objects.create(
             workspace=actor.workspace, study=study, created_by=actor.person, name=_name(name) or study.shown.capitalize()[:200], page=page,
             document=text.document, title_tag=text.title_tag, meta_description=text.meta_description,

@@ -71,6 +71,14 @@ def _attribute(model: type[models.Model], name: str) -> str:
     return str(getattr(model._meta.get_field(name), "attname", name))
 
 
+def last_to_undo(actor: Actor, thing: str) -> ActionLog | None:
+    """The last thing done, when it can be undone and was not yet."""
+    action = ActionLog.objects.filter(workspace=actor.workspace, thing=thing).select_related("actor").first()
+    if action is None or action.undoes_id or not VERBS[action.verb].can_be_undone or ActionLog.objects.filter(undoes=action).exists():
+        return None
+    return action
+
+
 def history_of(actor: Actor, thing: str, most: int = 100) -> list[ActionLog]:
     """What was done to a thing, the last first."""
     found = ActionLog.objects.filter(workspace=actor.workspace, thing=thing).select_related("actor", "undone_by", "undoes")

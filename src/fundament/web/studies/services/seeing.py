@@ -25,6 +25,7 @@ def studies_for(actor: Actor, search: str, *, archived: bool) -> QuerySet[Study]
     found = seen_by(actor, Study.objects.filter(archived_at__isnull=not archived)).annotate(
         competitors=Count("results", filter=Q(results__chosen=True), distinct=True)
     )
+    found = found.order_by("-created_at", "-id")
     return found.filter(Q(keyword__icontains=search) | Q(name__icontains=search)) if search else found
 
 
