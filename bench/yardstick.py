@@ -18,7 +18,7 @@ from fundament.core.consensus.decide import Decisions, decide
 from fundament.core.reading.read_page import read_page
 from fundament.core.warm import warm, warm_for_analysis, warm_for_reading
 from fundament.core.yardstick.model import ComparedPage
-from fundament.web.studies import analysts
+from fundament.web.sites import analysts
 from standins.makes import MAKES, render
 from standins.sheets import Sheet, read_folder
 

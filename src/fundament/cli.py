@@ -22,7 +22,7 @@ def _parser() -> argparse.ArgumentParser:
     analyse.add_argument("--language", default="")
     analyse.add_argument("--skos", default="", metavar="FILE", help="your own entities: Turtle, RDF/XML or JSON-LD")
     bench = commands.add_parser("bench", help="run a benchmark and print its figures")
-    bench.add_argument("name", choices=("keystroke", "yardstick", "quality", "real_pages", "per_page", "desk", "browser"))
+    bench.add_argument("name", choices=("keystroke", "yardstick", "quality", "real_pages", "per_page", "desk", "browser", "identities"))
     bench.add_argument("arguments", nargs="*", help="given on to the benchmark")
     manage = commands.add_parser("manage", help="run a management command of the web application on the demo's database")
     manage.add_argument("arguments", nargs="*")

@@ -2,16 +2,25 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterator
 from typing import Any
 
 import pytest
-from django.contrib.auth.models import User
 from django.test import Client
 
-from fundament.web.accounts.models import Membership, Workspace
+from fundament.core.documents.html import document_from_html
+from fundament.web.accounts.models import Membership, Person, Workspace
+from fundament.web.accounts.roles import Actor
+from fundament.web.drafts.models import Draft
+from fundament.web.drafts.services.saving import create_draft
+from fundament.web.drafts.services.texts import Text
 from fundament.web.studies.models import Study
-from fundament.web.studies.services import open_study
+from fundament.web.studies.services import yardsticks
+from fundament.web.studies.services.figures import make_figures
+from fundament.web.studies.services.opening import open_study
 from tests.conftest import KEYWORD
+
+ROLES = ("reader", "writer", "editor", "owner")
 
 
 @pytest.fixture
@@ -21,6 +30,13 @@ def outside(settings: Any, standins: str) -> str:
     return standins
 
 
+@pytest.fixture(autouse=True)
+def fresh() -> Iterator[None]:
+    """No yardstick of a test that was rolled back is taken for that of another."""
+    yield
+    yardsticks.forget_all()
+
+
 @pytest.fixture(scope="session")
 def loaded(django_db_setup: None, django_db_blocker: Any, standins: str) -> tuple[int, int, int]:
     """A workspace, a person and the main study, made once; what a test changes of them is rolled back after it."""
@@ -28,13 +44,13 @@ def loaded(django_db_setup: None, django_db_blocker: Any, standins: str) -> tupl
 
     with django_db_blocker.unblock():
         workspace = Workspace.objects.create(name="Marl & Quoin")
-        user = User.objects.create_user("ada", password="limewash-1")
-        Membership.objects.create(workspace=workspace, user=user, role="owner")
+        person = Person.objects.create_user("ada", password="limewash-1", display_name="Ada Marl")
+        Membership.objects.create(workspace=workspace, user=person, role="owner")
         before = live_settings.RESULTS_ADDRESS, live_settings.PAGE_PROXY
         live_settings.RESULTS_ADDRESS = live_settings.PAGE_PROXY = standins
-        study = make_study(workspace, user)
+        study = make_study(Actor(person, workspace, "owner"))
         live_settings.RESULTS_ADDRESS, live_settings.PAGE_PROXY = before
-    return workspace.pk, user.pk, study.pk
+    return workspace.pk, person.pk, study.pk
 
 
 @pytest.fixture
@@ -43,8 +59,14 @@ def workspace(loaded: tuple[int, int, int], db: None) -> Workspace:
 
 
 @pytest.fixture
-def user(loaded: tuple[int, int, int], db: None) -> User:
-    return User.objects.get(pk=loaded[1])
+def person(loaded: tuple[int, int, int], db: None) -> Person:
+    return Person.objects.get(pk=loaded[1])
+
+
+@pytest.fixture
+def actor(person: Person, workspace: Workspace) -> Actor:
+    """The owner."""
+    return Actor(person, workspace, "owner")
 
 
 @pytest.fixture
@@ -53,12 +75,38 @@ def study(loaded: tuple[int, int, int], db: None, outside: str) -> Study:
 
 
 @pytest.fixture
-def signed_in(client: Client, user: User) -> Client:
-    client.force_login(user)
+def signed_in(client: Client, person: Person) -> Client:
+    client.force_login(person)
     return client
 
 
-def make_study(workspace: Workspace, user: User | None, keyword: str = KEYWORD, **more: Any) -> Study:
+def make_study(actor: Actor, keyword: str = KEYWORD, **more: Any) -> Study:
     """Open a study and read it at once."""
     values = {"country": "gb", "language": "en", "device": "desktop", "depth": 10, **more}
-    return open_study(workspace, user, keyword=keyword, now=True, **values)
+    return open_study(actor, keyword=keyword, now=True, **values)
+
+
+def settle(study: Study) -> Study:
+    """Do what the worker would: make the figures of the choice as it is now."""
+    study.refresh_from_db()
+    if study.figures == "making":
+        make_figures(study.pk)
+        study.refresh_from_db()
+    return study
+
+
+def text(html: str, title: str = "", description: str = "") -> Text:
+    """A text as the editor would send it."""
+    return Text.cleaned(document_from_html(html), title, description)
+
+
+def make_draft(actor: Actor, study: Study, html: str, name: str = "Guide") -> Draft:
+    """A draft with a text."""
+    return create_draft(actor, study.pk, name=name, text=text(html))
+
+
+def member(workspace: Workspace, name: str, role: str) -> Actor:
+    """Somebody more in a workspace."""
+    person = Person.objects.create_user(name, password="limewash-1")
+    Membership.objects.create(workspace=workspace, user=person, role=role)
+    return Actor(person, workspace, role)

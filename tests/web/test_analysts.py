@@ -10,7 +10,7 @@ import pytest
 
 from fundament.core.reading.read_page import read_page
 from fundament.core.yardstick.page_analysis import analyse_page
-from fundament.web.studies import analysts
+from fundament.web.sites import analysts
 
 PAGES = [
     read_page(f"<main><h1>Lime {n}</h1><p>The mason rakes out joint {n} and packs it with lime mortar from Ashlar Trust.</p></main>", f"https://p{n}.example/")

@@ -1,4 +1,4 @@
-"""What counts of a page decided by hand, yardsticks of an earlier version, and the trade's measures."""
+"""What counts of a page decided by hand, figures of an earlier version, and the trade's measures."""
 
 from __future__ import annotations
 
@@ -8,53 +8,64 @@ from django.test import Client
 
 from fundament.core.errors import CoreError
 from fundament.core.plain import from_plain
+from fundament.core.reading.block_keys import block_keys
 from fundament.core.reading.model import Reading as CoreReading
-from fundament.core.version import CORE_VERSION
-from fundament.web.drafts.services import create_draft
-from fundament.web.studies import services
-from fundament.web.studies.models import Reading, Result, Study, YardstickRecord
+from fundament.core.version import CORE_VERSION, READING_VERSION
+from fundament.web.accounts.roles import Actor
+from fundament.web.drafts.services.measuring import score_again
+from fundament.web.sites.models import StoredReading
+from fundament.web.studies.models import BlockCorrection, Consensus, Result, Study
+from fundament.web.studies.services.choosing import set_chosen
+from fundament.web.studies.services.correcting import corrections_of, overrule
+from fundament.web.studies.services.entities import bring_entities
+from fundament.web.studies.services.renewing import outdated_studies, renew
+from fundament.web.studies.services.yardsticks import compiled_of, stamp_of
 from fundament.web.studies.tasks import queue_outdated
-from fundament.web.studies.yardsticks import compiled_of, outdated_studies
+from tests.helpers import raises_saying
+from tests.web.conftest import make_draft, settle
 
 
 def chosen_result(study: Study) -> Result:
     return study.results.filter(chosen=True).select_related("reading").first()
 
 
-def blocks_of(result: Result) -> tuple[CoreReading, int, int]:
-    """The reading, a block that counts (the longest) and one that was left out."""
+def blocks_of(result: Result) -> tuple[CoreReading, str, str]:
+    """The reading, and the keys of a block that counts (the longest) and of one that was left out."""
     reading = from_plain(CoreReading, result.reading.reading)
     longest = max((n for n, b in enumerate(reading.blocks) if b.main and b.kind == "paragraph"), key=lambda n: len(reading.blocks[n].text))
-    return reading, longest, next(n for n, b in enumerate(reading.blocks) if not b.main)
+    keys = block_keys(reading.blocks)
+    return reading, keys[longest], keys[next(n for n, b in enumerate(reading.blocks) if not b.main)]
 
 
 def test_a_block_left_out_by_hand_counts_nowhere_and_comes_back(signed_in: Client, study: Study) -> None:
     result = chosen_result(study)
     reading, longest, _ = blocks_of(result)
-    number = YardstickRecord.objects.get(study=study).number
+    stamp = stamp_of(study.pk)
     url = f"/studies/{study.pk}/results/{result.pk}/"
     answer = signed_in.post(f"{url}overrule/", {"block": longest, "counts": "no"}, headers={"HX-Request": "true"})
     assert "left out by hand" in answer.content.decode()
     changed = Result.objects.get(pk=result.pk)
     assert changed.words < result.words
-    assert changed.overrides == {str(longest): False}
-    assert YardstickRecord.objects.get(study=study).number > number
+    assert corrections_of(changed) == {longest: False}
+    settle(study)
+    assert stamp_of(study.pk) != stamp
     page = next(p for p in compiled_of(study.pk).yardstick.pages if p.url == reading.url)
     assert page.words == changed.words
     signed_in.post(f"{url}as-read/")
     back = Result.objects.get(pk=result.pk)
-    assert (back.words, back.overrides, back.as_read_id, back.reading_id) == (result.words, {}, None, result.reading_id)
+    assert (back.words, corrections_of(back), back.as_read_id, back.reading_id) == (result.words, {}, None, result.reading_id)
 
 
-def test_a_block_can_be_taken_in_and_two_decisions_stand_together(study: Study) -> None:
+def test_a_block_can_be_taken_in_and_two_decisions_stand_together(actor: Actor, study: Study) -> None:
     result = chosen_result(study)
     _, longest, out = blocks_of(result)
-    services.overrule(result, out, True)
-    services.overrule(result, longest, False)
+    overrule(actor, study.pk, result.pk, out, True)
+    overrule(actor, study.pk, result.pk, longest, False)
     reading = from_plain(CoreReading, Result.objects.get(pk=result.pk).reading.reading)
-    assert reading.blocks[out].main and not reading.blocks[longest].main
-    services.overrule(result, longest, True)
-    assert set(Result.objects.get(pk=result.pk).overrides) == {str(out)}
+    blocks = dict(zip(block_keys(reading.blocks), reading.blocks, strict=True))
+    assert blocks[out].main and not blocks[longest].main
+    overrule(actor, study.pk, result.pk, longest, True)
+    assert set(corrections_of(result)) == {out}
 
 
 @pytest.mark.parametrize("block", ["99999", "", "x", "-1"])
@@ -64,34 +75,36 @@ def test_a_block_that_is_not_there_is_said(signed_in: Client, study: Study, bloc
     answer = signed_in.post(url, {"block": block, "counts": "no"}, headers={"HX-Request": "true"})
     assert answer.status_code == 200
     assert 'role="alert"' in answer.content.decode()
-    assert Result.objects.get(pk=result.pk).overrides == {}
+    assert corrections_of(result) == {}
 
 
-def test_not_everything_of_a_page_can_be_left_out(study: Study) -> None:
+def test_not_everything_of_a_page_can_be_left_out(actor: Actor, study: Study) -> None:
     result = chosen_result(study)
     reading = from_plain(CoreReading, result.reading.reading)
-    *others, last = [n for n, b in enumerate(reading.blocks) if b.main]
-    result.overrides = {str(n): False for n in others}
-    with pytest.raises(CoreError, match="Drop it"):
-        services.overrule(result, last, False)
+    *others, last = [key for key, b in zip(block_keys(reading.blocks), reading.blocks, strict=True) if b.main]
+    BlockCorrection.objects.bulk_create(BlockCorrection(result=result, block_key=key, counts=False) for key in others)
+    with raises_saying(CoreError, "Drop it"):
+        overrule(actor, study.pk, result.pk, last, False)
 
 
 def test_another_workspaces_pages_cannot_be_overruled(client: Client, study: Study, django_user_model: type) -> None:
     client.force_login(django_user_model.objects.create_user("stranger"))
     result = chosen_result(study)
-    assert client.post(f"/studies/{study.pk}/results/{result.pk}/overrule/", {"block": 0, "counts": "no"}).status_code in (403, 404)
+    assert client.post(f"/studies/{study.pk}/results/{result.pk}/overrule/", {"block": "x-1", "counts": "no"}).status_code in (403, 404)
     assert client.post(f"/studies/{study.pk}/renew/").status_code in (403, 404)
 
 
 def make_old(study: Study) -> None:
     """The study as an earlier version of the core would have left it."""
-    YardstickRecord.objects.filter(study=study).update(version="0")
-    Reading.objects.filter(results__study=study).update(version="0")
+    Consensus.objects.filter(studies__study=study).update(version="0", hash="made-before")
+    StoredReading.objects.filter(results__study=study).update(version="3", analysis_version="3")
 
 
-def test_an_older_yardstick_says_so_and_is_rebuilt_from_the_stored_readings(signed_in: Client, study: Study, settings: object) -> None:
+def test_older_figures_say_so_and_are_made_anew_from_what_came_of_the_pages(
+    signed_in: Client, actor: Actor, study: Study, settings: object
+) -> None:
     settings.RESULTS_ADDRESS = settings.PAGE_PROXY = "http://127.0.0.1:9"  # type: ignore[attr-defined]  # nothing can be asked for
-    draft = create_draft(study, None, name="Old", html="<p>The mortar of the wall is lime and the joints are lime too.</p>")
+    draft = make_draft(actor, study, "<p>The mortar of the wall is lime and the joints are lime too.</p>")
     before = compiled_of(study.pk).yardstick
     make_old(study)
     draft.refresh_from_db()
@@ -100,12 +113,15 @@ def test_an_older_yardstick_says_so_and_is_rebuilt_from_the_stored_readings(sign
     assert outdated_studies() == [study.pk]
     page = signed_in.get(f"/studies/{study.pk}/yardstick/").content.decode()
     assert "made by version 0" in page
+    assert compiled_of(study.pk) is not None  # what this process had made of them before
     assert "scored by an earlier version" in signed_in.get(f"/drafts/of/{study.pk}/").content.decode()
     signed_in.post(f"/studies/{study.pk}/renew/")
+    renew(study.pk)
+    score_again(study.pk)
     assert outdated_studies() == []
     assert "made by version 0" not in signed_in.get(f"/studies/{study.pk}/yardstick/").content.decode()
     assert compiled_of(study.pk).yardstick == before
-    assert {r.reading.version for r in study.results.filter(state="read").select_related("reading")} == {CORE_VERSION}
+    assert {r.reading.version for r in study.results.filter(state="read").select_related("reading")} == {READING_VERSION}
     draft.refresh_from_db()
     assert draft.score["version"] == CORE_VERSION
 
@@ -118,8 +134,8 @@ def test_the_worker_queues_each_outdated_yardstick_once(study: Study) -> None:
     assert ProcrastinateJob.objects.filter(task_name="renew_study", status="todo").count() == 1
 
 
-def test_the_trade_measures_with_a_draft_beside_them(signed_in: Client, study: Study) -> None:
-    draft = create_draft(study, None, name="Beside", html="<p>The mortar of the wall is lime and it has served well.</p>")
+def test_the_trade_measures_with_a_draft_beside_them(signed_in: Client, actor: Actor, study: Study) -> None:
+    draft = make_draft(actor, study, "<p>The mortar of the wall is lime and it has served well.</p>")
     plain = signed_in.get(f"/studies/{study.pk}/terms/measures/").content.decode()
     assert "WDF*IDF" in plain and '<svg class="curve"' in plain
     beside = signed_in.get(f"/studies/{study.pk}/terms/measures/?draft={draft.pk}&measure=bm25&words=1").content.decode()
@@ -135,15 +151,16 @@ TURTLE = b"""@prefix skos: <http://www.w3.org/2004/02/skos/core#> . @prefix x: <
 x:c a skos:Concept ; skos:prefLabel "barrier cream"@en ; skos:altLabel "hand cream"@en ."""
 
 
-def test_own_entities_are_brought_kept_and_let_go(signed_in: Client, study: Study) -> None:
+def test_own_entities_are_brought_kept_and_let_go(signed_in: Client, actor: Actor, study: Study) -> None:
     url = f"/studies/{study.pk}/entities/own/"
     assert signed_in.post(url, {"file": SimpleUploadedFile("own.ttl", TURTLE)}).status_code == 302
+    settle(study)
     page = signed_in.get(f"/studies/{study.pk}/entities/?search=barrier").content.decode()
     assert "barrier cream" in page and "yours" in page and "hand cream" in page
-    services.set_chosen(study, [study.results.filter(chosen=True).last().pk], False)  # a rebuilding keeps them
+    settle(set_chosen(actor, study.pk, [study.results.filter(chosen=True).last().pk], False))  # other figures keep them
     assert any(e.own for e in compiled_of(study.pk).yardstick.entities)
     signed_in.post(url, {"drop": "yes"})
-    study.refresh_from_db()
+    settle(study)
     assert study.own_entities == [] and not any(e.own for e in compiled_of(study.pk).yardstick.entities)
 
 
@@ -155,9 +172,9 @@ def test_own_entities_are_brought_kept_and_let_go(signed_in: Client, study: Stud
     ],
 )  # fmt: skip
 def test_a_file_that_cannot_be_read_is_said_and_changes_nothing(
-    signed_in: Client, study: Study, name: str, content: bytes, says: str
+    signed_in: Client, actor: Actor, study: Study, name: str, content: bytes, says: str
 ) -> None:
-    services.bring_entities(study, TURTLE, "own.ttl")
+    bring_entities(actor, study.pk, TURTLE, "own.ttl")
     answer = signed_in.post(f"/studies/{study.pk}/entities/own/", {"file": SimpleUploadedFile(name, content)} if name else {})
     assert answer.status_code == 422 and says in answer.content.decode()
     study.refresh_from_db()

@@ -5,19 +5,27 @@ from __future__ import annotations
 from typing import Any
 
 import pytest
-from django.contrib.auth.models import User
 from django.test import Client
 from django.urls import reverse
 from procrastinate.contrib.django.models import ProcrastinateJob
 
-from fundament.web.accounts.models import Membership, Workspace
-from fundament.web.studies import services
-from fundament.web.studies.choosing import Candidate, advice_for
-from fundament.web.studies.models import Reading, Study
-from fundament.web.studies.yardsticks import compiled_of
-from tests.web.conftest import make_study
+from fundament.messages import say
+from fundament.web.accounts.models import Membership, Person, Workspace
+from fundament.web.accounts.roles import Actor
+from fundament.web.sites.models import StoredReading
+from fundament.web.studies.models import Study
+from fundament.web.studies.proposals import Candidate, advice_for
+from fundament.web.studies.services import reading
+from fundament.web.studies.services.choosing import as_proposed, set_chosen
+from fundament.web.studies.services.yardsticks import compiled_of
+from fundament.web.templating import message_of
+from tests.web.conftest import make_study, settle
 
 NEW = {"country": "gb", "language": "en", "device": "mobile", "depth": "10", "addresses": ""}
+
+
+def said(message: Any) -> str:
+    return say(message_of(message))
 
 
 def test_a_study_is_read_to_its_yardstick(study: Study) -> None:
@@ -26,58 +34,59 @@ def test_a_study_is_read_to_its_yardstick(study: Study) -> None:
     assert kinds[1] == ("read", True)
     assert kinds[3] == ("read", False)  # a product page
     failed = study.results.get(state="failed")
-    assert failed.rank == 8 and failed.problem == "The page does not exist (404)."
+    assert failed.rank == 8 and said(failed.problem) == "The page does not exist (404)."
     compiled = compiled_of(study.pk)
     assert compiled is not None and len(compiled.yardstick.pages) == study.results.filter(chosen=True).count()
-    assert all(r.score is not None for r in study.results.filter(chosen=True))
-    assert study.questions
+    assert set(compiled.yardstick.page_scores) == set(study.results.filter(chosen=True).values_list("read_url", flat=True))
+    assert study.rankings.get().questions and study.rankings.get().results.count() == 10
 
 
 def test_reading_again_does_nothing_twice(study: Study) -> None:
-    before = list(Reading.objects.values_list("pk", flat=True))
+    before = list(StoredReading.objects.values_list("pk", flat=True))
     Study.objects.filter(pk=study.pk).update(state="reading")  # as a killed worker leaves it
-    services.read_study(study.pk)
+    reading.read_study(study.pk)
     study.refresh_from_db()
     assert study.state == "ready"
-    assert list(Reading.objects.values_list("pk", flat=True)) == before
+    assert list(StoredReading.objects.values_list("pk", flat=True)) == before
 
 
-def test_the_same_page_is_stored_once_for_two_studies(workspace: Workspace, user: User, study: Study) -> None:
-    before = Reading.objects.count()
-    make_study(workspace, user)
-    assert Reading.objects.count() == before
+def test_the_same_page_is_stored_once_for_two_studies(actor: Actor, study: Study) -> None:
+    before = StoredReading.objects.count()
+    make_study(actor)
+    assert StoredReading.objects.count() == before
 
 
-def test_choosing_moves_every_figure_and_back(study: Study) -> None:
+def test_choosing_moves_every_figure_and_back(actor: Actor, study: Study) -> None:
     def figures() -> Any:
+        settle(study)
         found = compiled_of(study.pk)
         return None if found is None else (found.yardstick.planned_words, found.yardstick.terms[0], found.yardstick.aim)
 
     before = figures()
     first = study.results.get(rank=1)
-    services.set_chosen(study, [first.pk], False)
+    set_chosen(actor, study.pk, [first.pk], False)
     assert figures() != before
-    services.as_proposed(study)
+    as_proposed(actor, study.pk)
     assert figures() == before
-    services.set_chosen(study, [r.pk for r in study.results.all()], False)
+    set_chosen(actor, study.pk, [r.pk for r in study.results.all()], False)
     assert figures() is None
-    services.as_proposed(study)
+    as_proposed(actor, study.pk)
     assert figures() == before
 
 
-def test_a_keyword_without_results_ends_with_a_sentence(workspace: Workspace, user: User, outside: str) -> None:
-    study = make_study(workspace, user, keyword="nobody ranks for this")
+def test_a_keyword_without_results_ends_with_a_sentence(actor: Actor, outside: str) -> None:
+    study = make_study(actor, keyword="nobody ranks for this")
     assert study.state == "empty"
-    assert "nobody ranks for this" in study.problem and "United Kingdom" in study.problem
+    assert "nobody ranks for this" in said(study.problem) and "United Kingdom" in said(study.problem)
 
 
-def test_a_results_service_that_is_down_ends_with_a_sentence(workspace: Workspace, user: User, settings: Any) -> None:
+def test_a_results_service_that_is_down_ends_with_a_sentence(actor: Actor, settings: Any) -> None:
     settings.RESULTS_ADDRESS = "http://127.0.0.1:9"
-    study = make_study(workspace, user)
-    assert study.state == "failed" and "cannot be reached" in study.problem
+    study = make_study(actor)
+    assert study.state == "failed" and "cannot be reached" in said(study.problem)
 
 
-def test_awkward_pages_do_not_stop_a_study(workspace: Workspace, user: User, outside: str, monkeypatch: pytest.MonkeyPatch) -> None:
+def test_awkward_pages_do_not_stop_a_study(actor: Actor, outside: str, monkeypatch: pytest.MonkeyPatch) -> None:
     from fundament.providers.pages import FetchedPage, FetchLimits, PageFetcher
 
     class Fetcher:
@@ -87,12 +96,14 @@ def test_awkward_pages_do_not_stop_a_study(workspace: Workspace, user: User, out
             limits = FetchLimits(seconds=3) if url.endswith("/drip") else FetchLimits(seconds=120, connect_seconds=60)
             return PageFetcher(simulated_proxy=outside, limits=limits).fetch(url)
 
-    monkeypatch.setattr(services, "page_fetcher", Fetcher)
-    study = make_study(workspace, user, keyword="awkward pages", depth=30)
+    monkeypatch.setattr(reading, "page_fetcher", Fetcher)
+    study = make_study(actor, keyword="awkward pages", depth=30)
     assert study.state == "ready"
     results = {r.url.removeprefix("https://odd.example"): r for r in study.results.all()}
     assert results["/fine"].state == "read"
-    assert results["/latin1"].state == "read" and "says it is utf-8" in results["/latin1"].notes[0]
+    assert results["/latin1"].state == "read" and results["/latin1"].reading.reading["notes"] == [
+        ["reading.wrong_charset", {"name": "utf-8"}]
+    ]
     assert "façade" in str(results["/latin1"].reading.reading)
     for path in (
         "/huge",
@@ -104,13 +115,13 @@ def test_awkward_pages_do_not_stop_a_study(workspace: Workspace, user: User, out
         "http://127.0.0.1:5432/",
         "file:///etc/passwd",
     ):
-        assert results[path].state == "failed" and results[path].problem.endswith("."), path
+        assert results[path].state == "failed" and said(results[path].problem).endswith("."), path
 
 
-def test_addresses_can_be_given_instead_of_results(workspace: Workspace, user: User, outside: str, settings: Any) -> None:
+def test_addresses_can_be_given_instead_of_results(actor: Actor, outside: str, settings: Any) -> None:
     settings.RESULTS_ADDRESS = ""
     addresses = ["https://limewardens.example/questions/pointing", "https://studio-penhallow.example/notes/specifying-lime-pointing"]
-    study = make_study(workspace, user, addresses=addresses)
+    study = make_study(actor, addresses=addresses)
     assert study.state == "ready" and study.results.count() == 2
 
 
@@ -170,8 +181,8 @@ def test_tables_sort_search_and_export_what_is_shown(signed_in: Client, study: S
 
 
 def test_a_term_opens_on_the_competitors_sentences(signed_in: Client, study: Study) -> None:
-    assert "<q>" in signed_in.get(reverse("term", args=[study.pk, 0])).content.decode()
-    assert signed_in.get(reverse("term", args=[study.pk, 9999])).status_code == 404
+    assert "<q>" in signed_in.get(reverse("term", args=[study.pk, compiled_of(study.pk).yardstick.terms[0].key])).content.decode()
+    assert signed_in.get(reverse("term", args=[study.pk, "t-none"])).status_code == 404
 
 
 def test_what_was_left_out_of_a_page_can_be_seen(signed_in: Client, study: Study) -> None:
@@ -182,13 +193,13 @@ def test_what_was_left_out_of_a_page_can_be_seen(signed_in: Client, study: Study
 
 
 def test_nobody_sees_another_workspace(client: Client, study: Study) -> None:
-    other = User.objects.create_user("eve")
+    other = Person.objects.create_user("eve")
     Membership.objects.create(workspace=Workspace.objects.create(name="Elsewhere"), user=other)
     client.force_login(other)
     for name in ("results", "terms", "drafts", "progress"):
         assert client.get(reverse(name, args=[study.pk])).status_code == 404
     assert client.post(reverse("choose", args=[study.pk])).status_code == 404
-    client.force_login(User.objects.create_user("nobody"))
+    client.force_login(Person.objects.create_user("nobody"))
     assert client.get(reverse("studies")).status_code == 403
 
 
@@ -198,9 +209,10 @@ def test_without_signing_in_there_is_only_the_way_in(client: Client, db: None) -
 
 
 def test_the_proposal_names_its_reasons() -> None:
-    candidates = [Candidate("article", 900, "en")] * 4 + [
-        Candidate("product", 300, "en"), Candidate("article", 14_000, "en"), Candidate("article", 60, "en"), Candidate("article", 800, "de"),
+    candidates = [Candidate(1, "article", 900, "en")] * 4 + [
+        Candidate(1, "product", 300, "en"), Candidate(1, "article", 14_000, "en"), Candidate(1, "article", 60, "en"), Candidate(1, "article", 800, "de"),
     ]  # fmt: skip
     advice = advice_for(candidates, "en")
-    assert advice[:4] == [""] * 4
-    assert "product page" in advice[4] and "giant" in advice[5] and "60 words" in advice[6] and "another language" in advice[7]
+    assert advice[:4] == [None] * 4
+    assert [a.code if a else "" for a in advice[4:]] == ["advice.other_kind", "advice.giant", "advice.short", "advice.other_language"]
+    assert "product page" in say(advice[4]) and "another language (German)" in say(advice[7])

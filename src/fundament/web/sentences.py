@@ -32,7 +32,8 @@ class SentenceMiddleware:
             return None
         status = error.status if isinstance(error, ApplicationError) else 422
         sentence = say(error.message)
-        if request.content_type == "application/json" or request.headers.get("X-Requested-With") == "fetch":
+        view = request.resolver_match.func if request.resolver_match else None
+        if getattr(view, "answers_json", False):
             return JsonResponse({"problem": sentence}, status=status)
         if request.headers.get("HX-Request"):
             # htmx puts it where the page has room for it, and leaves what was asked for as it is

@@ -77,6 +77,8 @@ DATABASES = {
 }
 DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"
 AUTH_PASSWORD_VALIDATORS = [{"NAME": "django.contrib.auth.password_validation.MinimumLengthValidator"}]
+if TESTING:
+    PASSWORD_HASHERS = ["django.contrib.auth.hashers.MD5PasswordHasher"]  # the real one takes its time, as it should
 LOGIN_URL = "sign-in"
 LOGIN_REDIRECT_URL = "studies"
 LOGOUT_REDIRECT_URL = "sign-in"

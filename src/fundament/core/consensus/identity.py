@@ -11,21 +11,25 @@ from collections import defaultdict
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, field
 
-from fundament.core.consensus.keys import Proposed, new_key, page_of
+from fundament.core.consensus.keys import Proposed, heading_of, new_key, page_of, words_of
 
 LEAST_SHARE = 0.5  # of a known subtopic's headings on the pages that are there, found in one proposed
 LEAST_OF_GROUP = 0.34  # of the proposed subtopic's headings on pages that the known one knew
-LEAST_PAGES_LEFT = 0.34  # of a known subtopic's pages that are still there; with fewer nobody can say what became of it
+MORE_THAN_LEFT = (
+    0.5  # of a known subtopic's headings are on pages that are still there; with fewer their words must speak for it, and with fewer than
+)
+LEAST_LEFT = 0.25  # nobody can say what became of it
 
 
 @dataclass(frozen=True)
 class Known:
-    """An identity that is kept. members: see `keys`; pages: addresses that were compared when the members were noted."""
+    """An identity that is kept. name: what it was called; members: see `keys`; pages: addresses that were compared when the members were noted."""
 
     key: str
     kind: str
     members: frozenset[str]
     pages: frozenset[str] = frozenset()
+    name: str = ""
 
 
 @dataclass(frozen=True)
@@ -105,12 +109,22 @@ def _of_headings(known: Known, thing: Proposed, here: frozenset[str]) -> tuple[f
     still = frozenset(member for member in known.members if page_of(member) in here)
     of_then = frozenset(member for member in thing.members if page_of(member) in known.pages) if known.pages else thing.members
     common = still & thing.members
-    if not common or len(still) < LEAST_PAGES_LEFT * len(known.members):
+    if not common or len(still) < LEAST_LEFT * len(known.members):
+        return None
+    if len(still) <= MORE_THAN_LEFT * len(known.members) and not _says_the_same(known, thing):
         return None
     share, of_group = len(common) / len(still), len(common) / len(of_then)
     if share < LEAST_SHARE or of_group < LEAST_OF_GROUP:
         return None
     return 2 * share * of_group / (share + of_group), len(common)
+
+
+def _says_the_same(known: Known, thing: Proposed) -> bool:
+    """Whether a subtopic is called what it was called, or a page that was not there then heads it in the very words of one that is gone."""
+    if known.name and words_of(known.name) == words_of(thing.name):
+        return True
+    of_new_pages = {heading_of(member) for member in thing.members - known.members}
+    return bool(of_new_pages & {heading_of(member) for member in known.members})
 
 
 def _unused(key: str, used: set[str]) -> str:

@@ -57,7 +57,17 @@ def new_key(kind: str, members: Iterable[str]) -> str:
 
 def heading_member(url: str, heading: str) -> str:
     """A heading of a page as a member of a subtopic: its letters and digits, without its number, so that a better reader's dash or space is no other one."""
-    return f"{url} {_NOT_LETTERS.sub(' ', plain_label(heading).lower()).strip()}"
+    return f"{url} {words_of(heading)}"
+
+
+def words_of(heading: str) -> str:
+    """The letters and digits of a heading, without its number."""
+    return _NOT_LETTERS.sub(" ", plain_label(heading).lower()).strip()
+
+
+def heading_of(member: str) -> str:
+    """The words of a subtopic's member."""
+    return member.partition(" ")[2]
 
 
 def page_of(member: str) -> str:

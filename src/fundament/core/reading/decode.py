@@ -35,7 +35,7 @@ def decode_html(content: bytes, header_charset: str = "") -> tuple[str, tuple[Me
     notes: list[Message] = []
     candidates = [declared] if declared else []
     candidates += ["utf-8", "windows-1252"]
-    for name in candidates:
+    for name in dict.fromkeys(name.lower() for name in candidates):
         try:
             codec = codecs.lookup(name)
         except LookupError:
@@ -46,7 +46,7 @@ def decode_html(content: bytes, header_charset: str = "") -> tuple[str, tuple[Me
         try:
             text = content.decode(name)
         except UnicodeDecodeError:
-            if name == declared:
+            if name == declared.lower():
                 notes.append(message("reading.wrong_charset", name=declared))
             continue
         return text, tuple(notes)

@@ -42,7 +42,13 @@ def account(request: HttpRequest) -> HttpResponse:
             context["problem"], context["problem_of"], status = say_error(error), request.POST.get("what", "profile"), error.status
     session = request.session.session_key
     rows = [(row, row.session_id == session) for row in person.sign_ins.order_by("-signed_in_at")]
-    context |= {"settings_tab": "account", "sign_ins": rows, "time_zones": TIME_ZONES, "languages": INTERFACE_LANGUAGES, "saved": request.GET.get("saved", "")}
+    context |= {
+        "settings_tab": "account",
+        "sign_ins": rows,
+        "time_zones": TIME_ZONES,
+        "languages": INTERFACE_LANGUAGES,
+        "saved": request.GET.get("saved", ""),
+    }
     return render(request, "accounts/account.html", context, status=status)
 
 
@@ -69,7 +75,8 @@ def _members(request: HttpRequest, status: int = 200, **more: Any) -> HttpRespon
         "invitations": invitations,
         "roles": ROLES,
         "may_invite": can(actor, "member.invite"),
-        "me": actor.person, "settings_tab": "members",
+        "me": actor.person,
+        "settings_tab": "members",
         **more,
     }
     return render(request, "accounts/members.html", context, status=status)

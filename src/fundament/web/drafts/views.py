@@ -163,10 +163,9 @@ def archive(request: HttpRequest, draft_id: int) -> HttpResponse:
 @require_POST
 def measure_against(request: HttpRequest, draft_id: int) -> HttpResponse:
     """Have the draft measured against another study."""
-    number = request.POST.get("study", "")
-    if not (number.isascii() and number.isdecimal() and len(number) < 16):
-        raise NotFoundError("error.not_found")
-    draft = saving.measure_against(actor_of(request), draft_id, int(number))
+    asked = request.POST.get("study", "")
+    number = int(asked) if asked.isascii() and asked.isdecimal() and len(asked) < 16 else 0
+    draft = saving.measure_against(actor_of(request), draft_id, number)
     return redirect("draft", draft.pk)
 
 
@@ -211,3 +210,7 @@ def take_over(request: HttpRequest, draft_id: int, revision_id: int) -> HttpResp
     """Make a revision the draft's text; what was there becomes a revision."""
     draft = saving.take_over(actor_of(request), draft_id, revision_id)
     return redirect("draft", draft.pk)
+
+
+for view in (save, panel):
+    view.answers_json = True  # type: ignore[attr-defined]  # errors too: see `sentences`

@@ -17,7 +17,7 @@ from fundament.core.yardstick.model import Entity, Subtopic, Term, Yardstick
 from fundament.core.yardstick.skos import MOST_BYTES
 from fundament.messages import label, say_error
 from fundament.web.accounts.requests import actor_of
-from fundament.web.accounts.roles import can
+from fundament.web.accounts.roles import ask, can
 from fundament.web.drawings.tags import target_strip
 from fundament.web.errors import ApplicationError, NotFoundError
 from fundament.web.studies.models import Study
@@ -115,6 +115,7 @@ def term(request: HttpRequest, study_id: int, key: str) -> HttpResponse:
 def own_entities(request: HttpRequest, study_id: int) -> HttpResponse:
     """Bring entities of one's own from a SKOS file, or let them go."""
     actor = actor_of(request)
+    ask(actor, "study.decide", study_for(actor, study_id))
     if request.POST.get("drop"):
         entity_services.drop_entities(actor, study_id)
         return redirect("entities", study_id)

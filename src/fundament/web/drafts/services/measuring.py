@@ -4,6 +4,9 @@ from __future__ import annotations
 
 import threading
 from dataclasses import dataclass
+from datetime import timedelta
+
+from django.utils import timezone
 
 from fundament.core.checks.model import Finding
 from fundament.core.edits.model import Edit
@@ -22,6 +25,7 @@ from fundament.web.studies.services.yardsticks import compiled_of
 
 MOST_WORDS = 40_000  # a longer text is kept, but not scored while one types
 SAME_SCORE = 0.005  # points
+POINT_EVERY = timedelta(minutes=1)  # of writing: the curve of a draft needs no more
 _one_at_a_time = threading.Lock()
 
 
@@ -72,7 +76,7 @@ def measure_stored(draft: Draft, *, with_edits: bool = True, with_items: bool = 
 
 
 def note_score(draft_id: int, study_id: int, version: int, measured: Measured) -> None:
-    """Note a score for lists, and as a point in time where it differs from the last one. A score of an older text never goes over that of a newer one."""
+    """Note a score for lists, and as a point of the draft's curve, once a minute of writing or when the aim has moved. A score of an older text never goes over that of a newer one."""
     score = measured.score
     noted = None
     if score is not None:
@@ -83,8 +87,9 @@ def note_score(draft_id: int, study_id: int, version: int, measured: Measured) -
     changed = Draft.objects.filter(pk=draft_id, version=version).update(words=measured.words, score=noted)
     if not changed or score is None or noted is None:
         return
-    last = ScorePoint.objects.filter(draft_id=draft_id).values_list("total", "aim", "core_version").first()
-    if last is not None and abs(last[0] - score.total) < SAME_SCORE and last[1:] == (score.aim, CORE_VERSION):
+    last = ScorePoint.objects.filter(draft_id=draft_id).values_list("total", "aim", "core_version", "measured_at").first()
+    is_of_today = last is not None and last[1:3] == (score.aim, CORE_VERSION)
+    if last is not None and is_of_today and (abs(last[0] - score.total) < SAME_SCORE or timezone.now() - last[3] < POINT_EVERY):
         return
     consensus = CurrentConsensus.objects.filter(study_id=study_id).values_list("consensus_id", flat=True).first()
     ScorePoint.objects.create(

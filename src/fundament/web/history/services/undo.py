@@ -30,8 +30,7 @@ def undo(actor: Actor, action_id: int) -> ActionLog:
         if ActionLog.objects.filter(undoes=action).exists():
             raise ChangedSinceError("error.undone_already")
         _check_unchanged(action)
-        for row in reversed(action.before):
-            _put(row)
+        _put_back(action)
         undoing = ActionLog.objects.create(
             workspace=actor.workspace, actor=actor.person, actor_kind=actor.kind, verb=action.verb, thing=action.thing, values=action.values,
             before=action.after, after=action.before, undoes=action, group=action.group,
@@ -49,6 +48,16 @@ def _check_unchanged(action: ActionLog) -> None:
         now = fetch(model, row["pk"], tuple(row["fields"]))
         if now != row["fields"]:
             raise ChangedSinceError("error.changed_since")
+
+
+def _put_back(action: ActionLog) -> None:
+    """First what was made goes, the last first; then what changed changes back; then what went comes back. So no rule of the database is broken between."""
+    gone = {(row["model"], row["pk"]) for row in action.after if row["fields"] is None}
+    for row in reversed([row for row in action.before if row["fields"] is None]):
+        _put(row)
+    there = [row for row in action.before if row["fields"] is not None]
+    for row in sorted(there, key=lambda row: (row["model"], row["pk"]) in gone):
+        _put(row)
 
 
 def _put(row: dict[str, Any]) -> None:

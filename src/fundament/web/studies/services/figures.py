@@ -198,7 +198,7 @@ def _note_aliases(study: Study, known: dict[str, Identity], matching: Matching) 
 
 def known_of(row: Identity) -> Known:
     """A stored identity as the core matches it."""
-    return Known(row.key, row.kind, frozenset(row.members), frozenset(row.pages))
+    return Known(row.key, row.kind, frozenset(row.members), frozenset(row.pages), row.name)
 
 
 def proposed_by_key(study: Study) -> dict[str, tuple[Proposed, list[str]]]:

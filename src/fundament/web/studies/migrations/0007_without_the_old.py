@@ -4,7 +4,7 @@ from django.db import migrations
 class Migration(migrations.Migration):
     """What the migration before has carried over goes."""
 
-    dependencies = [("studies", "0004_firm_ground")]
+    dependencies = [("studies", "0006_carry_over")]
 
     operations = [
         migrations.RemoveField(model_name="study", name="old_problem"),

@@ -5,7 +5,7 @@ from django.db import migrations, models
 class Migration(migrations.Migration):
     """What the migration before has carried over goes."""
 
-    dependencies = [("drafts", "0002_documents")]
+    dependencies = [("drafts", "0003_carry_over")]
 
     operations = [
         migrations.RemoveField(model_name="draft", name="html"),

@@ -1,0 +1,211 @@
+"""Who may do what: every address, with every method, as every role, in one's own workspace and from another."""
+
+from __future__ import annotations
+
+import json
+from collections.abc import Iterator
+from typing import Any
+
+import pytest
+from django.test import Client
+from django.urls import URLPattern, URLResolver, get_resolver, reverse
+
+from fundament.core.documents.schema import EMPTY
+from fundament.web.accounts.models import Membership, PasswordLink, Person, SignIn, Workspace
+from fundament.web.accounts.roles import ALLOWED_FROM, LOWEST_FIRST, Actor, can, job_in, seen_by
+from fundament.web.accounts.services.members import invite
+from fundament.web.drafts.models import Draft
+from fundament.web.history.models import ActionLog
+from fundament.web.studies.models import Study
+from fundament.web.studies.services.opening import rename
+from fundament.web.studies.services.yardsticks import compiled_of
+from tests.web.conftest import ROLES, make_draft, member
+
+# name of the address -> (method, least role; None: whoever is signed in, "": whoever comes along)
+ADDRESSES: dict[str, tuple[str, str | None]] = {
+    "health": ("GET", ""),
+    "sign-in": ("GET", ""),
+    "sign-out": ("POST", None),
+    "invitation": ("GET", ""),
+    "new-password": ("GET", ""),
+    "account": ("GET", None),
+    "end-sign-in": ("POST", None),
+    "switch-workspace": ("POST", None),
+    "members": ("GET", "reader"),
+    "rename-workspace": ("POST", "owner"),
+    "invite": ("POST", "owner"),
+    "end-invitation": ("POST", "owner"),
+    "change-member": ("POST", "owner"),
+    "password-link": ("POST", "owner"),
+    "undo": ("POST", "editor"),
+    "studies": ("GET", "reader"),
+    "new-study": ("GET", "editor"),
+    "results": ("GET", "reader"),
+    "progress": ("GET", "reader"),
+    "choose": ("POST", "editor"),
+    "as-proposed": ("POST", "editor"),
+    "read-again": ("POST", "editor"),
+    "renew": ("POST", "editor"),
+    "rename-study": ("POST", "editor"),
+    "archive-study": ("POST", "editor"),
+    "study-history": ("GET", "reader"),
+    "reading": ("GET", "reader"),
+    "overrule": ("POST", "editor"),
+    "as-read": ("POST", "editor"),
+    "yardstick": ("GET", "reader"),
+    "terms": ("GET", "reader"),
+    "measures": ("GET", "reader"),
+    "term": ("GET", "reader"),
+    "entities": ("GET", "reader"),
+    "own-entities": ("POST", "editor"),
+    "outline": ("GET", "reader"),
+    "drafts": ("GET", "reader"),
+    "new-draft": ("POST", "writer"),
+    "draft": ("GET", "reader"),
+    "save-draft": ("POST", "writer"),
+    "draft-panel": ("GET", "reader"),
+    "rename-draft": ("POST", "writer"),
+    "archive-draft": ("POST", "writer"),
+    "measure-against": ("POST", "writer"),
+    "export-draft": ("GET", "reader"),
+    "revisions": ("GET", "reader"),
+    "revision": ("GET", "reader"),
+    "take-over": ("POST", "writer"),
+}
+# these lead nowhere in particular, so somebody of another workspace sees their own
+OF_NOBODY = {
+    "health",
+    "sign-in",
+    "sign-out",
+    "account",
+    "members",
+    "rename-workspace",
+    "invite",
+    "studies",
+    "new-study",
+    "invitation",
+    "new-password",
+}
+
+
+def names(resolver: URLResolver | None = None) -> Iterator[str]:
+    for pattern in (resolver or get_resolver()).url_patterns:
+        if isinstance(pattern, URLResolver):
+            yield from names(pattern)
+        elif isinstance(pattern, URLPattern) and (pattern.name or "health" in str(pattern.pattern)):
+            yield pattern.name or "health"
+
+
+@pytest.fixture
+def draft(actor: Actor, study: Study) -> Draft:
+    made = make_draft(actor, study, "<p>Keep the lime mortar damp for a week.</p>")
+    made.revisions.create(version=1, document=made.document)
+    return made
+
+
+@pytest.fixture
+def places(actor: Actor, study: Study, draft: Draft) -> dict[str, dict[str, Any]]:
+    """What each address needs."""
+    invitation, _ = invite(actor, "writer")
+    rename(actor, study.pk, "Named")
+    compiled = compiled_of(study.pk)
+    assert compiled is not None
+    result = study.results.filter(state="read").first()
+    of_study = {"study_id": study.pk}
+    of_result = {**of_study, "result_id": result.pk}
+    of_draft = {"draft_id": draft.pk}
+    of_revision = {**of_draft, "revision_id": draft.revisions.get().pk}
+    found: dict[str, dict[str, Any]] = {name: {} for name in OF_NOBODY}
+    found |= dict.fromkeys(["results", "progress", "choose", "as-proposed", "read-again", "renew", "rename-study", "archive-study", "study-history", "yardstick", "terms", "measures", "entities", "own-entities", "outline", "drafts", "new-draft"], of_study)  # fmt: skip
+    found |= dict.fromkeys(("reading", "overrule", "as-read"), of_result)
+    found |= dict.fromkeys(
+        ["draft", "save-draft", "draft-panel", "rename-draft", "archive-draft", "measure-against", "export-draft", "revisions"], of_draft
+    )
+    found |= dict.fromkeys(("revision", "take-over"), of_revision)
+    found["term"] = {**of_study, "key": compiled.yardstick.terms[0].key}
+    found["undo"] = {"action_id": ActionLog.objects.filter(verb="study.rename").first().pk}
+    membership = {"membership_id": Membership.objects.get(user=actor.person).pk}
+    found |= {"change-member": membership, "password-link": membership, "end-invitation": {"invitation_id": invitation.pk}}
+    found["switch-workspace"] = {"workspace_id": actor.workspace.pk}
+    found["end-sign-in"] = {"sign_in_id": 10**6}
+    found["invitation"] = found["new-password"] = {"token": "none"}
+    return found
+
+
+BODIES: dict[str, Any] = {
+    "save-draft": {"document": EMPTY, "base_version": 1}, "rename-draft": {"name": "Other"}, "rename-study": {"name": "Other"},
+    "rename-workspace": {"name": "Other"}, "change-member": {"role": "owner"}, "invite": {"role": "writer"},
+}  # fmt: skip
+
+
+def ask(client: Client, name: str, place: dict[str, Any], method: str = "") -> int:
+    method = method or ADDRESSES[name][0]
+    address = "/health" if name == "health" else reverse(name, kwargs=place)
+    body = BODIES.get(name, {})
+    if name == "save-draft" and method == "POST":
+        return client.post(address, json.dumps(body), content_type="application/json").status_code
+    return getattr(client, method.lower())(address, body).status_code
+
+
+def test_every_address_is_in_the_table() -> None:
+    assert set(names()) == set(ADDRESSES)
+
+
+def test_every_action_is_declared_for_a_role() -> None:
+    assert set(ALLOWED_FROM.values()) <= set(LOWEST_FIRST) and set(ROLES) == set(LOWEST_FIRST)
+
+
+@pytest.mark.parametrize("role", ROLES)
+def test_what_each_role_may_do(client: Client, actor: Actor, places: dict[str, dict[str, Any]], role: str) -> None:
+    client.force_login(member(actor.workspace, f"a-{role}", role).person)
+    wrong = {}
+    last = ("renew", "read-again")  # after these the study is at work
+    for name, (_, least) in sorted(ADDRESSES.items(), key=lambda item: item[0] in last):
+        if name in ("sign-out", "invitation", "new-password", "end-sign-in"):
+            continue
+        status = ask(client, name, places[name])
+        allowed = not least or LOWEST_FIRST.index(role) >= LOWEST_FIRST.index(least)
+        if (status == 403) == allowed or status >= 500 or (allowed and status == 404 and name != "measure-against"):
+            wrong[name] = status
+    assert not wrong
+
+
+def test_nothing_is_there_for_another_workspace(client: Client, places: dict[str, dict[str, Any]], study: Study, draft: Draft) -> None:
+    elsewhere = Workspace.objects.create(name="Elsewhere")
+    client.force_login(member(elsewhere, "eve", "owner").person)
+    before = [ActionLog.objects.count(), Draft.objects.get(pk=draft.pk).version, Study.objects.get(pk=study.pk).name]
+    wrong = {}
+    for name in set(ADDRESSES) - OF_NOBODY:
+        status = ask(client, name, places[name])
+        if status != 404:
+            wrong[name] = status
+    assert not wrong
+    assert [ActionLog.objects.count(), Draft.objects.get(pk=draft.pk).version, Study.objects.get(pk=study.pk).name] == before
+
+
+def test_without_signing_in_there_is_only_the_way_in(client: Client, places: dict[str, dict[str, Any]]) -> None:
+    wrong = {name: ask(client, name, places[name]) for name, (_, least) in ADDRESSES.items() if least != "" and name != "sign-out"}
+    assert set(wrong.values()) == {302}
+    assert ask(client, "health", {}) == 200
+    assert ask(client, "invitation", {"token": "none"}) == 404
+
+
+def test_what_changes_something_answers_to_no_other_method(client: Client, actor: Actor, places: dict[str, dict[str, Any]]) -> None:
+    client.force_login(actor.person)
+    for name, (method, _) in ADDRESSES.items():
+        if method == "POST" and name != "sign-out":
+            assert ask(client, name, places[name], "GET") == 405, name
+
+
+def test_somebody_without_a_workspace_is_told_so(client: Client, db: None) -> None:
+    client.force_login(Person.objects.create_user("nobody"))
+    answer = client.get(reverse("studies"))
+    assert answer.status_code == 403 and "Ask somebody for an invitation" in answer.content.decode()
+
+
+def test_lists_go_through_what_the_actor_may_see(actor: Actor, study: Study) -> None:
+    other = Workspace.objects.create(name="Elsewhere")
+    assert not seen_by(job_in(other), Study.objects.all()).exists()
+    assert seen_by(actor, Study.objects.filter(pk=study.pk)).exists()
+    assert can(job_in(actor.workspace), "study.choose", study) and not can(job_in(other), "study.choose", study)
+    assert not PasswordLink.objects.exists() and SignIn.objects.count() >= 0

@@ -1,0 +1,208 @@
+"""Every verb: done, a neighbour touched by somebody else, undone, and the rows compared."""
+
+from __future__ import annotations
+
+import datetime
+from collections.abc import Callable
+from typing import Any
+
+import pytest
+from django.forms.models import model_to_dict
+from django.test import Client
+from django.urls import reverse
+
+from fundament.web.accounts.models import Invitation, Membership, PasswordLink, Workspace
+from fundament.web.accounts.roles import Actor
+from fundament.web.accounts.services import members, passwords, workspaces
+from fundament.web.drafts.models import Draft, Publication
+from fundament.web.drafts.services import publishing, saving
+from fundament.web.errors import ApplicationError, ChangedSinceError, NotAllowedError, NotFoundError
+from fundament.web.history.models import ActionLog
+from fundament.web.history.services.undo import undo
+from fundament.web.history.verbs import VERBS
+from fundament.web.sites.models import Page, Site
+from fundament.web.studies.models import BlockCorrection, CompetitorChoice, Decision, Result, Study
+from fundament.web.studies.services import choosing, correcting, deciding, entities, opening
+from fundament.web.studies.services.yardsticks import compiled_of
+from tests.web.conftest import make_draft, member, settle, text
+from tests.web.test_corrections import TURTLE, blocks_of, chosen_result
+
+WATCHED: tuple[Any, ...] = (
+    Workspace, Membership, Invitation, PasswordLink, Study, Result, CompetitorChoice, BlockCorrection, Decision, Publication,
+)  # fmt: skip
+MOVES_ON = {"version", "updated_at", "score", "figures", "figures_problem", "kept_at", "words", "last_login"}
+
+
+def rows() -> dict[str, list[Any]]:
+    """What is stored of everything a person decides; of drafts their names and texts."""
+    found = {model.__name__: [_plain(row) for row in model.objects.order_by("pk")] for model in WATCHED}
+    found["Draft"] = list(Draft.objects.order_by("pk").values("name", "document", "title_tag", "archived_at", "measured_study_id"))
+    return found
+
+
+def _plain(row: Any) -> dict[str, Any]:
+    more = {"since": row.since, "until": row.until} if isinstance(row, CompetitorChoice) else {}
+    return {name: value for name, value in {**model_to_dict(row), **more, "pk": row.pk}.items() if name not in MOVES_ON}
+
+
+class World:
+    """A study with everything on which something can be done, and somebody else in it."""
+
+    def __init__(self, actor: Actor, study: Study) -> None:
+        self.actor, self.study = actor, study
+        self.other = member(actor.workspace, "bea", "owner")
+        self.third = Membership.objects.get(user=member(actor.workspace, "cleo", "writer").person)
+        self.draft = make_draft(actor, study, "<p>Keep the lime mortar damp for a week.</p>")
+        self.neighbour = make_draft(actor, study, "<p>Another text.</p>", name="Neighbour")
+        saving.save(actor, self.draft.pk, text("<p>A second text.</p>"), 1)
+        self.revision = self.draft.revisions.get()
+        self.result = chosen_result(study)
+        self.block = blocks_of(self.result)[1]
+        self.invitation, self.token = members.invite(actor, "reader", "for the reader")
+        self.page = Page.objects.create(
+            workspace=actor.workspace,
+            url="https://marl.example/a",
+            site=Site.objects.create(workspace=actor.workspace, host="marl.example"),
+        )
+        compiled = compiled_of(study.pk)
+        assert compiled is not None
+        self.term = compiled.yardstick.terms[3].key
+        self.second_study = Study.objects.create(workspace=actor.workspace, keyword="another", state="ready")
+
+
+def _register(world: World) -> None:
+    from fundament.web.accounts.models import Person
+
+    members.accept(world.token, Person.objects.create_user("dora"))
+
+
+DO: dict[str, Callable[[World], Any]] = {
+    "workspace.rename": lambda w: workspaces.rename(w.actor, "Marl and Quoin"),
+    "member.invite": lambda w: members.invite(w.actor, "writer"),
+    "member.end_invitation": lambda w: members.end_invitation(w.actor, w.invitation.pk),
+    "member.accept": _register,
+    "member.change": lambda w: members.change_role(w.actor, w.third.pk, "reader"),
+    "member.remove": lambda w: members.remove(w.actor, w.third.pk),
+    "member.password": lambda w: passwords.make_link(w.actor, w.third.pk),
+    "study.choose": lambda w: choosing.set_chosen(w.actor, w.study.pk, [w.result.pk], False, "no rival"),
+    "study.as_proposed": lambda w: (
+        choosing.set_chosen(w.actor, w.study.pk, [w.result.pk], False), choosing.as_proposed(w.actor, w.study.pk)
+    ),
+    "study.overrule": lambda w: correcting.overrule(w.actor, w.study.pk, w.result.pk, w.block, False),
+    "study.as_read": lambda w: (
+        correcting.overrule(w.actor, w.study.pk, w.result.pk, w.block, False), correcting.as_it_was_read(w.actor, w.study.pk, w.result.pk)
+    ),
+    "study.bring_entities": lambda w: entities.bring_entities(w.actor, w.study.pk, TURTLE, "own.ttl"),
+    "study.drop_entities": lambda w: (
+        entities.bring_entities(w.actor, w.study.pk, TURTLE, "own.ttl"), entities.drop_entities(w.actor, w.study.pk)
+    ),
+    "study.decide": lambda w: deciding.decide_on(w.actor, w.study.pk, w.term, "own target", uses=(2, 4), note="as briefed"),
+    "study.plan_length": lambda w: deciding.plan_length(w.actor, w.study.pk, 1_500),
+    "study.rename": lambda w: opening.rename(w.actor, w.study.pk, "A name"),
+    "study.archive": lambda w: opening.archive(w.actor, w.study.pk, away=True),
+    "study.restore": lambda w: (opening.archive(w.actor, w.study.pk, away=True), opening.archive(w.actor, w.study.pk, away=False)),
+    "draft.create": lambda w: saving.create_draft(w.actor, w.study.pk, name="New"),
+    "draft.rename": lambda w: saving.rename(w.actor, w.draft.pk, "Other name"),
+    "draft.archive": lambda w: saving.archive(w.actor, w.draft.pk, away=True),
+    "draft.restore": lambda w: (saving.archive(w.actor, w.draft.pk, away=True), saving.archive(w.actor, w.draft.pk, away=False)),
+    "draft.take_over": lambda w: saving.take_over(w.actor, w.draft.pk, w.revision.pk),
+    "draft.measure_against": lambda w: saving.measure_against(w.actor, w.draft.pk, w.second_study.pk),
+    "draft.publish": lambda w: publishing.publish(w.actor, w.draft.pk, w.page.pk, datetime.date(2026, 11, 2)),
+}  # fmt: skip
+
+
+@pytest.fixture
+def world(actor: Actor, study: Study) -> World:
+    return World(actor, study)
+
+
+def test_every_verb_is_walked() -> None:
+    assert set(DO) == set(VERBS)
+
+
+@pytest.mark.parametrize("verb", list(DO))
+def test_a_verb_done_and_undone_leaves_what_was_there(world: World, verb: str) -> None:
+    from django.db import connection
+
+    before_all = ActionLog.objects.order_by("-id").values_list("id", flat=True).first() or 0
+    before = rows()
+    DO[verb](world)
+    actions = list(ActionLog.objects.filter(pk__gt=before_all).order_by("pk"))
+    action = actions[-1]
+    assert action.verb == verb and action.actor == (world.actor.person if verb != "member.accept" else action.actor)
+    if not VERBS[verb].can_be_undone:
+        with pytest.raises(ApplicationError):
+            undo(world.actor, action.pk)
+        return
+    done = rows()
+    saving.rename(world.other, world.neighbour.pk, "Renamed by somebody else")  # a neighbour, meanwhile
+    for one in reversed(actions):
+        undo(world.other, one.pk)
+    connection.check_constraints()
+    after = rows()
+    names = [row["name"] for row in after["Draft"]]
+    assert "Renamed by somebody else" in names
+    for row in (*before["Draft"], *after["Draft"]):
+        if row["name"] in ("Neighbour", "Renamed by somebody else"):
+            row["name"] = ""
+    assert after == before
+    # and what was undone can be done again, through the log
+    undoings = ActionLog.objects.filter(undoes__in=actions).order_by("-pk")
+    for one in undoings:
+        undo(world.actor, one.pk)
+    again = rows()
+    again["Draft"], done["Draft"] = ([{**row, "name": ""} for row in found["Draft"]] for found in (again, done))
+    assert again == done
+
+
+def test_undo_brings_the_figures_along(actor: Actor, study: Study) -> None:
+    before = compiled_of(study.pk)
+    assert before is not None
+    first = study.results.filter(chosen=True).first()
+    settle(choosing.set_chosen(actor, study.pk, [first.pk], False))
+    changed = compiled_of(study.pk)
+    assert changed is not None and changed.yardstick != before.yardstick
+    undo(actor, ActionLog.objects.first().pk)  # type: ignore[union-attr]
+    study.refresh_from_db()
+    assert study.figures == ""  # the consensus made before is at hand: no job is needed
+    after = compiled_of(study.pk)
+    assert after is not None and after.yardstick == before.yardstick
+
+
+def test_what_was_changed_again_is_not_undone_unseen(actor: Actor, study: Study) -> None:
+    opening.rename(actor, study.pk, "One")
+    first = ActionLog.objects.first()
+    opening.rename(member(actor.workspace, "bea", "editor"), study.pk, "Two")
+    with pytest.raises(ChangedSinceError):
+        undo(actor, first.pk)  # type: ignore[union-attr]
+    assert Study.objects.get(pk=study.pk).name == "Two"
+
+
+def test_nothing_is_undone_twice_by_a_stranger_or_by_a_reader(actor: Actor, study: Study) -> None:
+    opening.rename(actor, study.pk, "One")
+    action = ActionLog.objects.first()
+    assert action is not None
+    with pytest.raises(NotAllowedError):
+        undo(member(actor.workspace, "rea", "reader"), action.pk)
+    with pytest.raises(NotFoundError):
+        undo(member(Workspace.objects.create(name="Elsewhere"), "eve", "owner"), action.pk)
+    undo(actor, action.pk)
+    with pytest.raises(ChangedSinceError):
+        undo(actor, action.pk)
+
+
+def test_an_action_that_changes_nothing_is_not_in_the_log(actor: Actor, study: Study) -> None:
+    opening.rename(actor, study.pk, "")
+    choosing.as_proposed(actor, study.pk)
+    assert not ActionLog.objects.filter(thing=f"study:{study.pk}").exists()
+
+
+def test_the_history_tells_who_did_what_and_undoes_from_the_screen(signed_in: Client, actor: Actor, study: Study) -> None:
+    opening.rename(member(actor.workspace, "bea", "editor"), study.pk, "A better name")
+    page = signed_in.get(reverse("study-history", args=[study.pk])).content.decode()
+    assert "Study renamed" in page and "bea" in page and "A better name" in page
+    action = ActionLog.objects.first()
+    assert action is not None
+    back = signed_in.post(reverse("undo", args=[action.pk]), {"back": reverse("study-history", args=[study.pk])})
+    assert back.url == reverse("study-history", args=[study.pk]) and Study.objects.get(pk=study.pk).name == ""
+    assert signed_in.post(reverse("undo", args=[action.pk]), {"back": "//evil.example/"}).status_code == 409
