@@ -34,6 +34,7 @@ document.addEventListener("htmx:beforeSwap", (event) => {
   if (detail.xhr.getResponseHeader("HX-Retarget")) detail.shouldSwap = true;
   else document.getElementById("trouble")?.replaceChildren();
 });
+document.addEventListener("htmx:afterSettle", (event) => (event.target as Element).removeAttribute?.("aria-busy"));
 document.addEventListener("htmx:beforeRequest", (event) => {
   if ((event.target as Element).closest("form.choose")) document.getElementById("results")?.setAttribute("aria-busy", "true");
 });
@@ -42,7 +43,17 @@ document.addEventListener("htmx:beforeRequest", (event) => {
 const SOON = 120; // ms, so that several events at once ask once
 const waiting = new Map<string, ReturnType<typeof setTimeout>>();
 
+// while a button or key is down nothing under it may be exchanged: the click would be lost
+let held = 0;
+for (const name of ["pointerdown", "keydown"]) document.addEventListener(name, () => (held = Date.now()), true);
+for (const name of ["pointerup", "pointercancel", "keyup"]) document.addEventListener(name, () => setTimeout(() => (held = 0), 60), true);
+const LONGEST_HELD = 2000; // ms; an end that was missed must not stop everything
+
 function showAnew(topic: string): void {
+  if (held && Date.now() - held < LONGEST_HELD) {
+    setTimeout(() => showAnew(topic), SOON);
+    return;
+  }
   for (const element of document.querySelectorAll(`[data-live="${CSS.escape(topic)}"]`)) {
     if (element.getAttribute("data-live-do") === "reload") location.reload();
     else window.htmx?.trigger(element, "live");

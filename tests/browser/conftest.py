@@ -1,20 +1,25 @@
-"""The real interface in headless Chromium, on a live server with a worker and the stand-ins."""
+"""The real interface in headless Chromium, on the real ASGI server with a worker and the stand-ins."""
 
 from __future__ import annotations
 
 import os
 import subprocess
 import sys
+import threading
+import time
 from collections.abc import Iterator
 from pathlib import Path
 from typing import Any
 
 import pytest
+import uvicorn
 from django.conf import settings as django_settings
-from django.contrib.auth.models import User
 from playwright.sync_api import Browser, Page, expect, sync_playwright
 
-from fundament.web.accounts.models import Membership, Workspace
+from fundament.runtime import free_port
+from fundament.web.accounts.models import Membership, Person, Workspace
+from fundament.web.accounts.roles import Actor
+from fundament.web.studies.services import yardsticks
 
 os.environ.setdefault("DJANGO_ALLOW_ASYNC_UNSAFE", "true")  # playwright's loop runs in this thread; the database is used beside it
 
@@ -34,12 +39,34 @@ def chromium() -> Iterator[Browser]:
         browser.close()
 
 
+@pytest.fixture(scope="session")
+def server(django_db_setup: None) -> Iterator[str]:
+    """The address of the application under its real server, in a thread of this process, on the test database."""
+    from fundament.web.asgi import application
+
+    port = free_port()
+    running = uvicorn.Server(uvicorn.Config(application, host="127.0.0.1", port=port, log_level="error", timeout_graceful_shutdown=1))
+    thread = threading.Thread(target=running.run, daemon=True)
+    thread.start()
+    while not running.started:
+        time.sleep(0.05)
+    yield f"http://127.0.0.1:{port}"
+    running.should_exit = True
+    thread.join(10)
+
+
 @pytest.fixture
-def person(transactional_db: None) -> User:
+def person(transactional_db: None) -> Iterator[Person]:
     workspace = Workspace.objects.create(name="Marl & Quoin")
-    user = User.objects.create_user("bea", password="limewash-1")
-    Membership.objects.create(workspace=workspace, user=user, role="owner")
-    return user
+    person = Person.objects.create_user("bea", password="limewash-1", display_name="Bea")
+    Membership.objects.create(workspace=workspace, user=person, role="owner")
+    yield person
+    yardsticks.forget_all()
+
+
+@pytest.fixture
+def actor(person: Person) -> Actor:
+    return Actor(person, person.memberships.get().workspace, "owner")
 
 
 @pytest.fixture
@@ -59,8 +86,8 @@ def start_worker(transactional_db: None, outside: str) -> Iterator[Any]:
         "FUNDAMENT_PAGE_PROXY": outside,
     }
 
-    def start() -> subprocess.Popen[bytes]:
-        process = subprocess.Popen([sys.executable, "-m", "django", "work", "--sole"], env=environment)
+    def start(*arguments: str) -> subprocess.Popen[bytes]:
+        process = subprocess.Popen([sys.executable, "-m", "django", "work", "--sole", *arguments], env=environment)
         running.append(process)
         return process
 
@@ -71,23 +98,27 @@ def start_worker(transactional_db: None, outside: str) -> Iterator[Any]:
 
 
 @pytest.fixture
-def page(chromium: Browser, live_server: Any, person: User) -> Iterator[Page]:
+def page(chromium: Browser, server: str, person: Person) -> Iterator[Page]:
     """A signed-in page. Anything the browser complains of (scripts, the security policy) fails the test."""
+    yield from signed_in_page(chromium, server, "bea")
+
+
+def signed_in_page(chromium: Browser, server: str, name: str) -> Iterator[Page]:
     context = chromium.new_context(viewport={"width": 1280, "height": 800})
     opened = context.new_page()
     complaints: list[str] = []
     opened.on("pageerror", lambda error: complaints.append(str(error)))
     opened.on("console", lambda message: complaints.append(message.text) if message.type == "error" else None)
-    sign_in(opened, live_server.url)
+    sign_in(opened, server, name)
     yield opened
     context.close()
-    expected = ("Failed to load resource", "net::ERR")
+    expected = ("Failed to load resource", "net::ERR", "Response Status Error Code")
     assert [c for c in complaints if not any(part in c for part in expected)] == []
 
 
-def sign_in(page: Page, address: str) -> None:
+def sign_in(page: Page, address: str, name: str) -> None:
     page.goto(f"{address}/sign-in/")
-    page.fill("#id_username", "bea")
+    page.fill("#id_username", name)
     page.fill("#id_password", "limewash-1")
     page.click("button:has-text('Sign in')")
     page.wait_for_url("**/studies/")

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import json
 from typing import Any
 
 import pytest
@@ -244,13 +243,3 @@ def test_what_nothing_points_at_is_collected_and_what_is_pointed_at_stays(actor:
     found = collect()
     assert found["consensuses"] == counted[0] - 1 and found["readings"] == 1 and found["responses"] >= 1
     assert CurrentConsensus.objects.get(study=study).consensus is not None
-
-
-def test_announcements_travel_with_the_transaction(actor: Actor, study: Study, django_capture_on_commit_callbacks: Any) -> None:
-    with connection.cursor() as cursor:
-        cursor.execute("SELECT count(*) FROM pg_listening_channels()")
-    from fundament.web.live.notify import announce
-
-    with pytest.raises(TypeError):
-        announce(study.workspace_id, "study:1", what=object())
-    assert json.dumps({"workspace": study.workspace_id})

@@ -157,7 +157,7 @@ def _html(node: Node, own_host: str) -> str:
         tag = f"h{attributes['level']}" if kind == "heading" else "p"
         return f"<{tag}>{inner}</{tag}>" if inner.strip() else ""
     if kind == "codeBlock":
-        return f"<pre><code>{escape(''.join(n['text'] for n in node.get('content', ())), quote=False)}</code></pre>"
+        return f"<pre><code>{escape(''.join(n['text'] for n in node.get('content', ())).strip(chr(10)), quote=False)}</code></pre>"
     if kind == "horizontalRule":
         return "<hr>"
     if kind == "image":

@@ -41,6 +41,8 @@ HOLDS: dict[str, tuple[str, ...]] = {
 }
 LEAVES = frozenset(["text", "hardBreak", "horizontalRule", "image"])
 MARKS = frozenset(["bold", "italic", "underline", "strike", "code", "link"])
+# what loose text needs around its paragraph, from the inside out
+_AROUND = {"bulletList": ("listItem",), "orderedList": ("listItem",), "table": ("tableCell", "tableRow"), "tableRow": ("tableCell",)}
 _FIRST_INSIDE = {
     "listItem": "paragraph",
     "blockquote": "paragraph",
@@ -83,19 +85,17 @@ class _Cleaner:
         self.nodes += 1
         if self.nodes > MOST_NODES:
             raise CoreError("error.document_large")
-        if depth > MOST_DEPTH:
+        if depth > MOST_DEPTH:  # nothing that anybody writes; its words are kept
+            yield from self._text({"text": _all_text(node)}, with_marks=False)
             return
         kind = node.get("type")
         if not isinstance(kind, str):
             raise CoreError("error.document_malformed")
-        inline = "inline" in allowed
         if kind == "text":
-            if inline or "text" in allowed:
-                yield from self._text(node, with_marks=inline)
+            yield from self._text(node, with_marks="text" not in allowed)
             return
         if kind == "hardBreak":
-            if inline:
-                yield {"type": "hardBreak"}
+            yield {"type": "text", "text": "\n"} if "text" in allowed else {"type": "hardBreak"}
             return
         if kind in allowed:
             made = self._block(kind, node, depth)
@@ -134,7 +134,7 @@ class _Cleaner:
             else:
                 attributes["id"] = ""  # given one below, when what it holds is known
         if kind not in LEAVES:
-            content = [made for child in _children(node) for made in self.node(child, HOLDS[kind], depth + 1)]
+            content = self.contents(node, kind, depth)
             first = _FIRST_INSIDE.get(kind)
             if first and not content:
                 content = [self._finished({"type": first, "attrs": {"id": ""}})]
@@ -147,6 +147,27 @@ class _Cleaner:
         if attributes:
             made["attrs"] = attributes
         return self._finished(made)
+
+    def contents(self, node: Node, kind: str, depth: int) -> list[Node]:
+        """What a node holds; text that stands where only blocks may gets a paragraph, with an item or cell around it where that is asked for."""
+        found: list[Node] = []
+        loose: list[Node] = []
+        made = [inner for child in _children(node) for inner in self.node(child, HOLDS[kind], depth + 1)]
+        if "inline" in HOLDS[kind] or "text" in HOLDS[kind]:
+            return made
+        for inner in (*made, None):
+            if inner is not None and inner["type"] in ("text", "hardBreak"):
+                loose.append(inner)
+                continue
+            if loose:
+                wrapped = self._finished({"type": "paragraph", "content": loose, "attrs": {"id": ""}})
+                for around in _AROUND.get(kind, ()):
+                    wrapped = {"type": around, "content": [wrapped], **({"attrs": _cell({})} if around == "tableCell" else {})}
+                found.append(wrapped)
+                loose = []
+            if inner is not None:
+                found.append(inner)
+        return found
 
     def _finished(self, made: Node) -> Node:
         attributes = made.get("attrs")
@@ -163,6 +184,20 @@ class _Cleaner:
         while digest[:size] in self.ids:
             size += 1
         return digest[:size]
+
+
+def _all_text(node: Any) -> str:
+    """All text below a node of any depth."""
+    pieces: list[str] = []
+    waiting = [node]
+    while waiting:
+        one = waiting.pop()
+        if isinstance(one, dict):
+            if isinstance(one.get("text"), str):
+                pieces.append(one["text"])
+            content = one.get("content")
+            waiting.extend(reversed(content) if isinstance(content, list) else ())
+    return " ".join(pieces)
 
 
 def _children(node: Node) -> list[Any]:
@@ -241,7 +276,7 @@ def clean_document(document: Any) -> Node:
     if not isinstance(document, dict) or document.get("type") != "doc":
         raise CoreError("error.document_malformed")
     cleaner = _Cleaner()
-    content = [made for child in _children(document) for made in cleaner.node(child, HOLDS["doc"], 1)]
+    content = cleaner.contents(document, "doc", 0)
     if not content:
         content = [cleaner._finished({"type": "paragraph", "attrs": {"id": ""}})]
     return {"type": "doc", "content": content}

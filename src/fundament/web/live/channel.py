@@ -77,17 +77,20 @@ class Channel:
 
     async def _listen(self) -> None:
         """Listen, and begin again when the database goes away; a screen that was open then is told to ask for all."""
+        was_lost = False
         while True:
             try:
                 async with await psycopg.AsyncConnection.connect(**_parameters(), autocommit=True) as listener:
                     await listener.execute(f"LISTEN {CHANNEL}")
                     self._ready.set()
-                    self._pass_on(None, json.dumps({"topic": "all"}))
+                    if was_lost:
+                        self._pass_on(None, json.dumps({"topic": "all"}))
                     async for notice in listener.notifies():
                         with contextlib.suppress(ValueError, KeyError, TypeError):
                             self._pass_on(int(json.loads(notice.payload)["workspace"]), notice.payload)
             except psycopg.Error:
                 logger.warning("The channel of events lost the database; it is tried again.")
+            was_lost = True
             await asyncio.sleep(1.0)
 
     def _pass_on(self, workspace: int | None, payload: str) -> None:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import json
 from collections import Counter
 from typing import Any
 
@@ -106,7 +107,7 @@ def choose(request: HttpRequest, study_id: int) -> HttpResponse:
     actor = actor_of(request)
     ids = numbers_of(request.POST.getlist("result"))
     choosing.set_chosen(actor, study_id, ids, request.POST.get("chosen") == "yes", request.POST.get("reason", "")[:200].replace("\x00", ""))
-    return _part_or_page(request, actor, study_id)
+    return _done(request, study_id)
 
 
 @require_POST
@@ -114,13 +115,16 @@ def as_proposed(request: HttpRequest, study_id: int) -> HttpResponse:
     """Put the choice back to how it was proposed."""
     actor = actor_of(request)
     choosing.as_proposed(actor, study_id)
-    return _part_or_page(request, actor, study_id)
+    return _done(request, study_id)
 
 
-def _part_or_page(request: HttpRequest, actor: Actor, study_id: int) -> HttpResponse:
-    if request.headers.get("HX-Request"):
-        return render(request, "studies/results_part.html", _results_context(actor, study_for(actor, study_id)))
-    return redirect("results", study_id)
+def _done(request: HttpRequest, study_id: int) -> HttpResponse:
+    """After a choice: the screen asks for the results itself, in its own order, so that answers to quick ticks cannot overtake each other."""
+    if not request.headers.get("HX-Request"):
+        return redirect("results", study_id)
+    answer = HttpResponse(status=204)
+    answer["HX-Trigger"] = json.dumps({"live": {"target": "#results"}})
+    return answer
 
 
 @require_POST

@@ -1,0 +1,81 @@
+// Saving: nothing typed is forgotten before the server has it, and nothing is sent again that will never be taken.
+import { Saver, type Answer } from "../source/saver";
+import { rest, same, test } from "./harness";
+
+type Reply = Partial<Answer> | number | "down";
+
+function saver(replies: Reply[], draft = String(Math.random())) {
+  const sent: { base_version: number; over: boolean; document: unknown }[] = [];
+  const said: string[] = [];
+  const shown: number[] = [];
+  let text = "one";
+  const made = new Saver({
+    address: "/text/", token: "t", draft, version: 1, readOnly: false,
+    text: () => ({ document: { type: "doc", content: [{ type: "text", text }] }, title_tag: "", meta_description: "" }),
+    chosen: { panel: "edits", part: "", key: "" },
+    show: (answer) => shown.push(answer.version),
+    say: (words) => said.push(words),
+    conflict: () => undefined,
+  });
+  window.fetch = async (_address, request) => {
+    sent.push(JSON.parse(String(request?.body)));
+    const reply = replies.shift() ?? { version: sent.length + 1 };
+    await rest(5);
+    if (reply === "down") throw new TypeError("no network");
+    if (typeof reply === "number") return new Response(JSON.stringify({ problem: "No." }), { status: reply });
+    return new Response(JSON.stringify({ core: "", panel: null, marks: [], words: 1, conflict: false, ...reply }));
+  };
+  return { made, sent, said, shown, type: (words: string) => { text = words; made.changed(); } };
+}
+
+test("a change is kept here until the server has it", async () => {
+  const { made, type, sent } = saver([]);
+  type("two");
+  same(made.kept() !== null, true);
+  await made.saveNow();
+  same([made.kept(), made.version, sent.length], [null, 2, 1]);
+});
+
+test("what is typed while a save is on its way is sent after it", async () => {
+  const { made, type, sent } = saver([]);
+  type("two");
+  const first = made.saveNow();
+  await rest(1);
+  type("three");
+  await first;
+  same([made.isWaiting(), made.kept() !== null], [true, true]);
+  await made.saveNow();
+  same([sent.length, sent[1]?.base_version, made.kept()], [2, 2, null]);
+});
+
+test("a server that is down is tried again, one that says no is not", async () => {
+  const { made, type, sent, said } = saver(["down", 422]);
+  type("two");
+  await made.saveNow();
+  same([made.isWaiting(), said.at(-1)?.includes("cannot be reached")], [true, true]);
+  await rest(2300);
+  same(sent.length, 2); // tried again by itself, and refused
+  await rest(2300);
+  same([sent.length, said.at(-1)], [2, "No. It is kept in this browser"]);
+  same(made.kept() !== null, true);
+  type("three"); // another text may be taken
+  await made.saveNow();
+  same([sent.length, made.kept()], [3, null]);
+});
+
+test("a newer text is never gone over unasked", async () => {
+  const { made, type, sent } = saver([{ version: 7, conflict: true }, { version: 8 }]);
+  type("mine");
+  await made.saveNow();
+  same([made.version, sent[0]?.over], [1, false]);
+  await made.goOnWithMine();
+  same([sent[1]?.base_version, sent[1]?.over, made.version], [7, true, 8]);
+});
+
+test("a reader sends nothing", async () => {
+  const { made, type, sent } = saver([]);
+  (made as unknown as { parts: { readOnly: boolean } }).parts.readOnly = true;
+  type("two");
+  await rest(400);
+  same([sent.length, made.kept()], [0, null]);
+});
