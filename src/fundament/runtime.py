@@ -82,14 +82,15 @@ def run_tests(arguments: list[str]) -> int:
     """Lint, types, import rules and all tests; with arguments only pytest, with them."""
     bin_folder = Path(sys.executable).parent
     if not arguments:
-        for command in (
-            ["ruff", "check", "src", "standins", "tests", "bench"],
-            ["ruff", "format", "--check", "-q", "src", "standins", "tests", "bench"],
-            ["mypy"],
-            ["lint-imports", "--no-cache"],
+        for command, folder in (
+            ([bin_folder / "ruff", "check", "src", "standins", "tests", "bench"], ROOT),
+            ([bin_folder / "ruff", "format", "--check", "-q", "src", "standins", "tests", "bench"], ROOT),
+            ([bin_folder / "mypy"], ROOT),
+            ([bin_folder / "lint-imports", "--no-cache"], ROOT),
+            (["npm", "run", "--silent", "check"], ROOT / "frontend"),
         ):
-            print("$", " ".join(command), flush=True)
-            code = subprocess.call([str(bin_folder / command[0]), *command[1:]], cwd=ROOT)
+            print("$", *(str(part).removeprefix(f"{bin_folder}/") for part in command), flush=True)
+            code = subprocess.call([str(part) for part in command], cwd=folder)
             if code:
                 return code
     with database("postgres-test", durable=False) as environment:

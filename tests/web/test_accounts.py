@@ -14,8 +14,8 @@ from django.utils import timezone
 
 from fundament.web.accounts.models import Invitation, Membership, PasswordLink, Person, SignIn, Workspace
 from fundament.web.accounts.roles import Actor
-from fundament.web.accounts.services import members, passwords
 from fundament.web.errors import ApplicationError, NotFoundError
+from fundament.web.members.services import members, passwords
 from fundament.web.studies.models import Study
 from tests.helpers import raises_saying
 from tests.web.conftest import member

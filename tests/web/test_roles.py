@@ -13,9 +13,9 @@ from django.urls import URLPattern, URLResolver, get_resolver, reverse
 from fundament.core.documents.schema import EMPTY
 from fundament.web.accounts.models import Membership, PasswordLink, Person, SignIn, Workspace
 from fundament.web.accounts.roles import ALLOWED_FROM, LOWEST_FIRST, Actor, can, job_in, seen_by
-from fundament.web.accounts.services.members import invite
 from fundament.web.drafts.models import Draft
 from fundament.web.history.models import ActionLog
+from fundament.web.members.services.members import invite
 from fundament.web.studies.models import Study
 from fundament.web.studies.services.opening import rename
 from fundament.web.studies.services.yardsticks import compiled_of

@@ -13,13 +13,13 @@ from django.urls import reverse
 
 from fundament.web.accounts.models import Invitation, Membership, PasswordLink, Workspace
 from fundament.web.accounts.roles import Actor
-from fundament.web.accounts.services import members, passwords, workspaces
 from fundament.web.drafts.models import Draft, Publication
 from fundament.web.drafts.services import publishing, saving
 from fundament.web.errors import ApplicationError, ChangedSinceError, NotAllowedError, NotFoundError
 from fundament.web.history.models import ActionLog
 from fundament.web.history.services.undo import undo
 from fundament.web.history.verbs import VERBS
+from fundament.web.members.services import members, passwords, workspaces
 from fundament.web.sites.models import Page, Site
 from fundament.web.studies.models import BlockCorrection, CompetitorChoice, Decision, Result, Study
 from fundament.web.studies.services import choosing, correcting, deciding, entities, opening

@@ -19,7 +19,7 @@ from collections.abc import Iterable
 from typing import Any
 
 from fundament.core.checks.model import Finding
-from fundament.core.errors import CoreError
+from fundament.core.errors import SaidError
 from fundament.core.language.packs import pack_of
 from fundament.core.message import Message
 from fundament.core.scoring.model import Item
@@ -40,9 +40,8 @@ class _Words(string.Formatter):
             _, one, many = format_spec.split("|")
             return f"{number(value)} {one if value == 1 else many}"
         forms = {"span": _span, "times": _times, "list": _listed, "%": _percent, "g": number}
-        form = forms.get(format_spec)
-        if form is not None:
-            return form(value)
+        if format_spec in forms:
+            return str(forms[format_spec](value))
         if format_spec == "label":
             return self.labels.get(str(value), str(value))
         if format_spec == "language":
@@ -75,7 +74,7 @@ def _listed(value: Iterable[Any]) -> str:
 def say(message: Message, language: str = DEFAULT) -> str:
     """A message in words. Raises KeyError for a code that the language has no words for."""
     words = LANGUAGES[language]
-    return _Words(words.LABELS).vformat(words.TEXTS[message.code], (), message.values)
+    return str(_Words(words.LABELS).vformat(words.TEXTS[message.code], (), message.values))
 
 
 def say_all(messages: Iterable[Message], language: str = DEFAULT) -> str:
@@ -85,10 +84,11 @@ def say_all(messages: Iterable[Message], language: str = DEFAULT) -> str:
 
 def label(key: str, language: str = DEFAULT) -> str:
     """The name of a measure, part, place, check or other declared thing; the key itself where it has none."""
-    return LANGUAGES[language].LABELS.get(key, key)
+    found: str = LANGUAGES[language].LABELS.get(key, key)
+    return found
 
 
-def say_error(error: CoreError, language: str = DEFAULT) -> str:
+def say_error(error: SaidError, language: str = DEFAULT) -> str:
     """The sentence of an error."""
     return say(error.message, language)
 

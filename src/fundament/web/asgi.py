@@ -17,6 +17,7 @@ _django = get_asgi_application()
 
 from django.conf import settings  # noqa: E402 - after Django is set up
 
+from fundament.web.accounts.requests import workspace_of_scope  # noqa: E402
 from fundament.web.live.channel import EVENTS, Channel  # noqa: E402
 
 Scope = dict[str, Any]
@@ -30,7 +31,7 @@ class Application:
     sender holds no view. An open screen's events hold no thread at all."""
 
     def __init__(self) -> None:
-        self.channel = Channel()
+        self.channel = Channel(workspace_of_scope)
         self._turns: asyncio.Semaphore | None = None
 
     async def __call__(self, scope: Scope, receive: Receive, send: Send) -> None:

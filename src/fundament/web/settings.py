@@ -26,6 +26,7 @@ INSTALLED_APPS = [
     "procrastinate.contrib.django",
     "fundament.web.accounts",
     "fundament.web.history",
+    "fundament.web.members",
     "fundament.web.sites",
     "fundament.web.studies",
     "fundament.web.drafts",

@@ -15,7 +15,7 @@ def health(request: HttpRequest) -> HttpResponse:
 urlpatterns = [
     path("", RedirectView.as_view(pattern_name="studies")),
     path("health", health),
-    path("", include("fundament.web.accounts.urls")),
+    path("", include("fundament.web.members.urls")),
     path("", include("fundament.web.history.urls")),
     path("", include("fundament.web.drafts.urls")),  # before the studies', whose terms have addresses by key
     path("studies/", include("fundament.web.studies.urls")),

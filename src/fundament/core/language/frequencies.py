@@ -9,7 +9,7 @@ from wordfreq import word_frequency
 FLOOR = 1e-8  # frequency given to words the lists do not have
 
 
-@functools.lru_cache(maxsize=100_000)
+@functools.lru_cache(maxsize=40_000)
 def word_general_frequency(word: str, language: str) -> float:
     """Share of running words, in 0..1, never below FLOOR."""
     return max(float(word_frequency(word, language)), FLOOR)

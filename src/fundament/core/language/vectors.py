@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import functools
 import os
+import threading
 from collections.abc import Sequence
 from typing import Any, TypeVar
 
@@ -13,8 +14,9 @@ from numpy.typing import NDArray
 Vectors = NDArray[np.float32]
 Number = TypeVar("Number", bound=np.floating[Any])
 DIMENSIONS = 256
-_KEPT = 40_000
+_KEPT = 16_000
 _cache: dict[str, Vectors] = {}
+_using_cache = threading.Lock()
 
 
 @functools.cache
@@ -28,18 +30,19 @@ def _model() -> Any:
 
 def embed(texts: Sequence[str]) -> Vectors:
     """One vector per text, shape (len(texts), DIMENSIONS), each of length 1 (or 0 for an empty text)."""
-    missing = [text for text in dict.fromkeys(texts) if text not in _cache]
-    if missing:
-        if len(_cache) + len(missing) > _KEPT:
-            _cache.clear()
-            missing = list(dict.fromkeys(texts))
-        fresh = np.asarray(_model().embed(missing, norm=False), dtype=np.float32)
-        fresh = unit(fresh)
-        for text, vector in zip(missing, fresh, strict=True):
-            _cache[text] = vector
     if not texts:
         return np.zeros((0, DIMENSIONS), dtype=np.float32)
-    return np.stack([_cache[text] for text in texts])
+    with _using_cache:  # another thread may empty it at any time
+        found = {text: _cache[text] for text in texts if text in _cache}
+    missing = [text for text in dict.fromkeys(texts) if text not in found]
+    if missing:
+        fresh = unit(np.asarray(_model().embed(missing, norm=False), dtype=np.float32))
+        found.update(zip(missing, fresh, strict=True))
+        with _using_cache:
+            if len(_cache) + len(missing) > _KEPT:
+                _cache.clear()
+            _cache.update((text, found[text]) for text in missing[:_KEPT])
+    return np.stack([found[text] for text in texts])
 
 
 def unit(vectors: NDArray[Number]) -> NDArray[Number]:

@@ -58,7 +58,7 @@ class Token(NamedTuple):
     end: int
 
 
-@functools.lru_cache(maxsize=200_000)
+@functools.lru_cache(maxsize=60_000)
 def lemma_of(word: str, language: str = "en") -> str:
     """The lemma of one word, in lower case, with regional spelling made one."""
     lower = word.lower().replace("’", "'")

@@ -23,7 +23,8 @@ Numbers = NDArray[np.float64]
 PlainBlock = tuple[str, int, str]  # kind, level, text
 BEST_SENTENCES = 3  # so many of the closest sentences stand for "covered in the text"
 TEXT_KINDS = ("paragraph", "quote", "list_item", "table_cell", "caption")
-MOST_KEPT = 5_000  # blocks in one generation of the cache
+MOST_KEPT_BYTES = 12_000_000  # of the blocks in one generation of the cache
+OBJECT_BYTES = 1_200  # of a block beside its arrays and text, by estimate
 # what of a block's counts earns: words and uses of the keyword outside crammed sentences, paragraphs with a sentence that is not crammed
 COUNTED = ("counted_words", "counted_paragraphs", "counted_paragraph_words", "counted_exact_keyword")
 TALLY = (*COUNTS, *COUNTED)  # counts of a block that are summed over a text
@@ -54,6 +55,11 @@ class BlockFeatures:
     matches: tuple[tuple[int, Match], ...] = ()
 
     @property
+    def bytes(self) -> int:
+        """What its arrays take."""
+        return int(self.sums.nbytes + self.best.nbytes + self.heading.nbytes)
+
+    @property
     def opening(self) -> tuple[str, ...]:
         """The first words of its real sentences, for what the text opens with."""
         return tuple(" ".join(self.real).split()[:OPENING_WORDS])
@@ -78,6 +84,12 @@ class BlockCache:
     def __init__(self) -> None:
         self._young: dict[PlainBlock, PlacedBlock] = {}
         self._old: dict[PlainBlock, PlacedBlock] = {}
+        self._young_bytes = self._old_bytes = 0
+
+    @property
+    def bytes(self) -> int:
+        """What the blocks take, by estimate: their arrays and twice their texts."""
+        return self._young_bytes + self._old_bytes
 
     def get(self, block: PlainBlock) -> PlacedBlock | None:
         """The block, when it is known."""
@@ -90,8 +102,11 @@ class BlockCache:
 
     def keep(self, block: PlainBlock, placed: PlacedBlock) -> None:
         """Remember a block."""
-        if len(self._young) >= MOST_KEPT:
+        if self._young_bytes >= MOST_KEPT_BYTES:
             self._old, self._young = self._young, {}
+            self._old_bytes, self._young_bytes = self._young_bytes, 0
+        if block not in self._young:
+            self._young_bytes += OBJECT_BYTES + 2 * len(block[2]) + placed.features.bytes
         self._young[block] = placed
 
 

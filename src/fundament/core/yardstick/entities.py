@@ -130,7 +130,7 @@ def _join_acronyms(found: dict[tuple[str, ...], Found], pages: Sequence[Compared
         found[long_key] = joined
 
 
-@functools.lru_cache(maxsize=50_000)
+@functools.lru_cache(maxsize=10_000)
 def _content_of(lemmas: tuple[str, ...], language: str) -> frozenset[str]:
     """The lemmas of a sentence that say something of what stands near them."""
     functional, empty = function_words(language), empty_words(language)

@@ -46,7 +46,7 @@ def contains(lemmas: Sequence[str], phrase: Sequence[str]) -> bool:
     return any(tuple(lemmas[i : i + size]) == tuple(phrase) for i in range(len(lemmas) - size + 1))
 
 
-@functools.lru_cache(maxsize=20_000)
+@functools.lru_cache(maxsize=8_000)
 def count_block(kind: str, level: int, text: str, language: str, keyword_lemmas: tuple[str, ...]) -> tuple[int, ...]:
     """The COUNTS of one block. A paragraph holds at least one real sentence; a caption or a lone phrase in a block of its own is none."""
     words = count_words(text)

@@ -2,9 +2,15 @@
 
 from __future__ import annotations
 
-from typing import cast
+from importlib import import_module
+from io import BytesIO
+from typing import Any, cast
 
+from django.conf import settings
+from django.contrib.auth import get_user
 from django.contrib.auth.models import AnonymousUser
+from django.core.handlers.asgi import ASGIRequest
+from django.db import connection
 from django.http import HttpRequest
 
 from fundament.web.accounts.models import Membership, Person
@@ -39,3 +45,16 @@ def actor_of(request: HttpRequest) -> Actor:
     request._actor = actor  # type: ignore[attr-defined]
     request._workspaces = [m.workspace for m in memberships]  # type: ignore[attr-defined]
     return actor
+
+
+def workspace_of_scope(scope: dict[str, Any]) -> int | None:
+    """The workspace that the sender of a bare ASGI request works in; None for nobody. For what is no view; the connection is given back at once."""
+    request = ASGIRequest(scope, BytesIO())
+    try:
+        request.session = import_module(settings.SESSION_ENGINE).SessionStore(request.COOKIES.get(settings.SESSION_COOKIE_NAME))
+        request.user = get_user(request)
+        return int(actor_of(request).workspace.pk)
+    except NotAllowedError:
+        return None
+    finally:
+        connection.close()

@@ -6,14 +6,12 @@ An action is named after its thing and its verb. A role may do what is listed fo
 from __future__ import annotations
 
 from dataclasses import dataclass
-from typing import Any, TypeVar
+from typing import Any
 
-from django.db.models import Model, QuerySet
+from django.db.models import QuerySet
 
 from fundament.web.accounts.models import Person, Workspace
 from fundament.web.errors import NotAllowedError, NotFoundError
-
-AnyModel = TypeVar("AnyModel", bound=Model)
 
 LOWEST_FIRST = ("reader", "writer", "editor", "owner")
 ALLOWED_FROM = {
@@ -73,12 +71,12 @@ def ask(actor: Actor, action: str, thing: Any = None) -> None:
         raise NotAllowedError("error.not_allowed", role=actor.role, least=ALLOWED_FROM[action])
 
 
-def seen_by(actor: Actor, things: QuerySet[AnyModel]) -> QuerySet[AnyModel]:
+def seen_by(actor: Actor, things: QuerySet) -> QuerySet:
     """Of these things those of the actor's workspace. Every model that people see has a `workspace`."""
     return things.filter(workspace_id=actor.workspace.pk)
 
 
-def get_for(actor: Actor, action: str, things: QuerySet[AnyModel], **by: Any) -> AnyModel:
+def get_for(actor: Actor, action: str, things: QuerySet, **by: Any) -> Any:
     """One thing of the actor's workspace, for this action. Raises NotFoundError, NotAllowedError."""
     found = seen_by(actor, things).filter(**by).first()
     if found is None:

@@ -54,8 +54,8 @@ def core_sample(
     mark = SafeString("")
     words = "No score yet"
     if total is not None:
-        y = height - total * scale
-        mark = format_html('<path class="core-total" d="M{} {}l7 -4.5v9z"/>', f"{left + 3:.1f}", f"{y:.1f}")
+        middle = height - total * scale
+        mark = format_html('<path class="core-total" d="M{} {}l7 -4.5v9z"/>', f"{left + 3:.1f}", f"{middle:.1f}")
         parts = ", ".join(f"{label(x.name).lower()} {x.points:.1f} of {x.max:.0f}" for x in layers)
         words = f"Score {total:.0f} of 100; aim {aim:.0f}; {parts}"
     return format_html(

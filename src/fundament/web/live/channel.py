@@ -34,14 +34,16 @@ Send = Callable[[Any], Awaitable[None]]
 class Channel:
     """Open screens of this process, and the listener."""
 
-    def __init__(self) -> None:
+    def __init__(self, workspace_of: Callable[[Scope], int | None]) -> None:
+        """workspace_of: the workspace that who asks works in, None for nobody; it may ask the database."""
+        self._workspace_of = workspace_of
         self._screens: dict[asyncio.Queue[str], int] = {}  # with their workspace
         self._listening: asyncio.Task[None] | None = None
         self._ready = asyncio.Event()
 
     async def serve(self, scope: Scope, receive: Receive, send: Send) -> None:
         """Answer one screen for as long as it stays open."""
-        workspace = await sync_to_async(_workspace_of, thread_sensitive=False)(scope)
+        workspace = await sync_to_async(self._workspace_of, thread_sensitive=False)(scope)
         if workspace is None or len(self._screens) >= MOST_SCREENS:
             await send({"type": "http.response.start", "status": 403 if workspace is None else 503, "headers": []})
             await send({"type": "http.response.body", "body": b""})
@@ -124,28 +126,3 @@ def _parameters() -> dict[str, Any]:
     return {
         "dbname": connection.settings_dict["NAME"], "user": found["USER"], "password": found["PASSWORD"], "host": found["HOST"], "port": found["PORT"],
     }  # fmt: skip
-
-
-def _workspace_of(scope: Scope) -> int | None:
-    """The workspace that who asks works in now; None for nobody."""
-    from importlib import import_module
-    from io import BytesIO
-
-    from django.contrib.auth import get_user
-    from django.core.handlers.asgi import ASGIRequest
-    from django.db import close_old_connections
-
-    from fundament.web.accounts.requests import actor_of
-    from fundament.web.errors import ApplicationError
-
-    request = ASGIRequest(scope, BytesIO())
-    engine = import_module(settings.SESSION_ENGINE)
-    try:
-        request.session = engine.SessionStore(request.COOKIES.get(settings.SESSION_COOKIE_NAME))
-        request.user = get_user(request)  # type: ignore[assignment]
-        return actor_of(request).workspace.pk
-    except ApplicationError:
-        return None
-    finally:
-        connection.close()
-        close_old_connections()

@@ -123,10 +123,10 @@ def _read_waiting(study: Study) -> None:
                         _note_read(study, result, fetched.reading, stored)
                     else:
                         analysing[analysts.analysis_of(fetched.reading)] = fetched
-            for job in [job for job in analysing if job in done]:
-                fetched = analysing.pop(job)
+            for analysed in [job for job in analysing if job in done]:
+                fetched = analysing.pop(analysed)
                 with _failing_alone(study, fetched.result):
-                    analysis = analysts.analysis_after_all(job, fetched.reading)
+                    analysis = analysts.analysis_after_all(analysed, fetched.reading)
                     _note_read(study, fetched.result, fetched.reading, store_reading(fetched.reading, analysis, fetched.raw))
 
 

@@ -9,9 +9,9 @@ from django.utils import timezone
 
 from fundament.web.accounts.models import ROLES, Invitation, Membership, Person, Workspace
 from fundament.web.accounts.roles import Actor, ask
-from fundament.web.accounts.services.links import LASTS, new_token, opened
 from fundament.web.errors import ApplicationError, NotFoundError
 from fundament.web.history.services.record import recorded
+from fundament.web.members.services.links import LASTS, new_token, opened
 
 
 def invite(actor: Actor, role: str, note: str = "") -> tuple[Invitation, str]:

@@ -10,9 +10,9 @@ from django.utils import timezone
 
 from fundament.web.accounts.models import Membership, PasswordLink, Person
 from fundament.web.accounts.roles import Actor, ask
-from fundament.web.accounts.services.links import LASTS, new_token, opened
 from fundament.web.errors import ApplicationError, NotAllowedError, NotFoundError
 from fundament.web.history.services.record import recorded
+from fundament.web.members.services.links import LASTS, new_token, opened
 
 
 def change_password(person: Person, old: str, new: str) -> None:

@@ -15,9 +15,9 @@ from fundament.messages import say_error
 from fundament.web.accounts.models import INTERFACE_LANGUAGES, ROLES, TIME_ZONES, Invitation, PasswordLink
 from fundament.web.accounts.requests import WORKSPACE, actor_of, person_of
 from fundament.web.accounts.roles import can, seen_by
-from fundament.web.accounts.services import members, passwords, profile, workspaces
-from fundament.web.accounts.services.links import is_open, opened
 from fundament.web.errors import ApplicationError
+from fundament.web.members.services import members, passwords, profile, workspaces
+from fundament.web.members.services.links import is_open, opened
 
 _BACKEND = "django.contrib.auth.backends.ModelBackend"
 

@@ -3,7 +3,7 @@
 from django.contrib.auth import views as auth_views
 from django.urls import path
 
-from fundament.web.accounts import views
+from fundament.web.members import views
 
 urlpatterns = [
     path("sign-in/", auth_views.LoginView.as_view(template_name="accounts/sign_in.html", redirect_authenticated_user=True), name="sign-in"),

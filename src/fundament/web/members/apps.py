@@ -1,0 +1,23 @@
+from django.apps import AppConfig
+
+
+class MembersConfig(AppConfig):
+    """Screens and services about people and workspaces; their models are in accounts, below the log."""
+
+    name = "fundament.web.members"
+    label = "members"
+
+    def ready(self) -> None:
+        from fundament.web.history.verbs import Verb, declare
+        from fundament.web.members.services.profile import connect
+
+        connect()
+        declare(
+            Verb("workspace.rename", "workspace.rename"),
+            Verb("member.invite", "member.invite"),
+            Verb("member.end_invitation", "member.invite"),
+            Verb("member.accept", "member.change"),
+            Verb("member.change", "member.change"),
+            Verb("member.remove", "member.change"),
+            Verb("member.password", "member.password"),
+        )
