@@ -128,3 +128,16 @@ def test_a_capital_inside_a_word_is_a_products_whatever_the_tagger_says(name: st
     (page,) = pages(f"In those days everybody used {name} for it, and so did we in our town.")
     told = replace(page, analysis=replace(page.analysis, names=(NameUse(name, label, 1),)))
     assert [entity.kind for entity in find_names([told], "en").values()] == [kind]
+
+
+@pytest.mark.parametrize(
+    ("url", "is_own"),
+    [
+        ("https://www.ashlar-trust.co.uk/advice", True), ("https://shop.ashlartrust.org.uk/", True), ("https://ashlartrust.example/", True),
+        ("https://ashlar.co.uk/", False), ("https://other.co.uk/ashlartrust", False), ("", False),
+    ],
+)  # fmt: skip
+def test_a_site_is_known_by_the_name_that_was_registered(url: str, is_own: bool) -> None:
+    from fundament.core.yardstick.entity_names import _is_of_site
+
+    assert _is_of_site("ashlartrust", url) == is_own

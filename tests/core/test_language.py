@@ -225,3 +225,16 @@ def test_texts_made_to_be_slow_are_taken_apart_like_others(text: str) -> None:
     """Patterns whose time grew with the square of such a text would not come back from here."""
     reading = read_page(f"<main><p>{text}</p></main>", "https://a.example/")
     assert analyse_page(reading).word_count == count_words(text.strip()) > 0
+
+
+def test_vectors_are_asked_for_by_many_threads_while_the_cache_is_emptied(monkeypatch: pytest.MonkeyPatch) -> None:
+    from concurrent.futures import ThreadPoolExecutor
+
+    from fundament.core.language import vectors
+
+    monkeypatch.setattr(vectors, "_KEPT", 3)  # so that it is emptied all the time
+    texts = [[f"lime mortar {n + k}" for k in range(4)] for n in range(60)]
+    alone = [vectors.embed(some) for some in texts]
+    with ThreadPoolExecutor(8) as pool:
+        together = list(pool.map(vectors.embed, texts))
+    assert all((one == other).all() for one, other in zip(alone, together, strict=True))

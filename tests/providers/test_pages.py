@@ -3,12 +3,14 @@
 from __future__ import annotations
 
 import socket
-from collections.abc import Callable
+import threading
+from collections.abc import Callable, Iterator
+from http.server import BaseHTTPRequestHandler, ThreadingHTTPServer
 
 import pytest
 
 from fundament.providers.errors import PageError, ServiceError
-from fundament.providers.guard import check_address, is_public
+from fundament.providers.guard import Target, check_address, check_form, is_public
 from fundament.providers.pages import FetchLimits, PageFetcher
 from fundament.providers.results import HttpResults
 from standins.server import REDIRECTS
@@ -104,3 +106,69 @@ def test_a_results_service_that_answers_badly_gives_one_sentence(answer: tuple[i
 def test_a_results_service_that_is_down_gives_one_sentence() -> None:
     with raises_saying(ServiceError, "cannot be reached"):
         HttpResults("http://127.0.0.1:9").search("x", country="gb", language="en", device="desktop", count=10)
+
+
+class _Page(BaseHTTPRequestHandler):
+    """Pages as a real host would serve them, without any proxy."""
+
+    def do_GET(self) -> None:
+        if self.path == "/moved":
+            self.send_response(302)
+            self.send_header("Location", "/page")
+            self.end_headers()
+            return
+        body = b"User-agent: *\nDisallow: /secret" if self.path == "/robots.txt" else f"<p>{self.headers['Host']} {self.path}</p>".encode()
+        self.send_response(200)
+        self.send_header("Content-Type", "text/html; charset=utf-8")
+        self.send_header("Content-Length", str(len(body)))
+        self.end_headers()
+        self.wfile.write(body)
+
+    def log_message(self, *_: object) -> None:
+        """Say nothing."""
+
+
+@pytest.fixture
+def real_host() -> Iterator[str]:
+    """ "host:port" of a server on a second loopback address, which a setting of the test allows."""
+    server = ThreadingHTTPServer(("127.0.0.2", 0), _Page)
+    threading.Thread(target=server.serve_forever, daemon=True).start()
+    yield f"127.0.0.2:{server.server_address[1]}"
+    server.shutdown()
+
+
+def test_the_way_to_real_pages_without_a_proxy(real_host: str) -> None:
+    allowed = PageFetcher(also_allowed=frozenset([real_host]))
+    page = allowed.fetch(f"http://{real_host}/moved")
+    assert page.content == f"<p>{real_host} /page</p>".encode() and page.url.endswith("/page") and page.charset == "utf-8"
+    with raises_saying(PageError, "robots.txt"):
+        allowed.fetch(f"http://{real_host}/secret")
+    with raises_saying(PageError, "Port"):
+        PageFetcher().fetch(f"http://{real_host}/page")
+    with raises_saying(PageError, "private network"):
+        allowed.fetch("http://127.0.0.2/page")
+
+
+def test_every_address_of_a_host_is_tried(real_host: str, monkeypatch: pytest.MonkeyPatch) -> None:
+    """The first address of the host answers nobody; the page comes from the second."""
+    ip, port = real_host.split(":")
+    target = Target("http", "two.test", int(port), ("127.0.0.9", ip))
+    fetcher = PageFetcher(respect_robots=False)
+    monkeypatch.setattr(PageFetcher, "_check", lambda self, address: target)
+    assert b"/page" in fetcher.fetch(f"http://two.test:{port}/page").content
+    monkeypatch.setattr(PageFetcher, "_check", lambda self, address: Target("http", "two.test", int(port), ("127.0.0.9", "127.0.0.8")))
+    with raises_saying(PageError, "connection failed"):
+        fetcher.fetch(f"http://two.test:{port}/page")
+
+
+@pytest.mark.parametrize(
+    "address", ["http://127.0.0.1/", "http://[::1]/", "http://localhost/", "ftp://a.test/", "http://", "http://[", "http://a.test:22/"]
+)
+def test_what_can_be_told_of_an_address_without_asking_anybody(address: str, monkeypatch: pytest.MonkeyPatch) -> None:
+    def nobody(*_: object, **__: object) -> None:
+        raise AssertionError("a name was looked up")
+
+    monkeypatch.setattr(socket, "getaddrinfo", nobody)
+    with pytest.raises(PageError):
+        check_form(address)
+    check_form("https://www.site.example/page")

@@ -16,7 +16,7 @@ from fundament.web.drafts.services.measuring import score_again
 from fundament.web.sites.models import StoredReading
 from fundament.web.studies.models import BlockCorrection, Consensus, Result, Study
 from fundament.web.studies.services.choosing import set_chosen
-from fundament.web.studies.services.correcting import corrections_of, overrule
+from fundament.web.studies.services.correcting import corrections_of, overrule, reading_of
 from fundament.web.studies.services.entities import bring_entities
 from fundament.web.studies.services.renewing import outdated_studies, renew
 from fundament.web.studies.services.yardsticks import compiled_of, stamp_of
@@ -53,7 +53,7 @@ def test_a_block_left_out_by_hand_counts_nowhere_and_comes_back(signed_in: Clien
     assert page.words == changed.words
     signed_in.post(f"{url}as-read/")
     back = Result.objects.get(pk=result.pk)
-    assert (back.words, corrections_of(back), back.as_read_id, back.reading_id) == (result.words, {}, None, result.reading_id)
+    assert (back.words, corrections_of(back), back.reading_id) == (result.words, {}, result.reading_id)
 
 
 def test_a_block_can_be_taken_in_and_two_decisions_stand_together(actor: Actor, study: Study) -> None:
@@ -61,7 +61,7 @@ def test_a_block_can_be_taken_in_and_two_decisions_stand_together(actor: Actor, 
     _, longest, out = blocks_of(result)
     overrule(actor, study.pk, result.pk, out, True)
     overrule(actor, study.pk, result.pk, longest, False)
-    reading = from_plain(CoreReading, Result.objects.get(pk=result.pk).reading.reading)
+    reading = reading_of(Result.objects.get(pk=result.pk))
     blocks = dict(zip(block_keys(reading.blocks), reading.blocks, strict=True))
     assert blocks[out].main and not blocks[longest].main
     overrule(actor, study.pk, result.pk, longest, True)

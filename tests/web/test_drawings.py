@@ -8,13 +8,13 @@ import pytest
 from django.template import Context, Template
 from django.test import RequestFactory
 
-from fundament.core.edits.model import EDIT_KINDS
+from fundament.core.checks import checks
 from fundament.core.scoring.model import STATES
 from fundament.core.yardstick.ranges import robust_range
 from fundament.web.drawings.curve import Line, curve
 from fundament.web.drawings.range_strip import range_strip
 from fundament.web.drawings.states import state_mark
-from fundament.web.drawings.tags import edit_kind, figure, middle_half
+from fundament.web.drawings.tags import check_name, figure, middle_half
 from fundament.web.tables import Column, csv_response, table_of
 
 HOSTILE = '"><script>alert(1)</script>'
@@ -58,7 +58,7 @@ def test_numbers_are_set_as_people_read_them() -> None:
     assert [figure(v) for v in (0, 3.25, 19.9, 20.4, 1118)] == ["0", "3.2", "19.9", "20", "1,118"]
     assert middle_half(robust_range([2, 2, 2, 2])) == "2"
     assert middle_half(robust_range([1, 2, 3, 4])) == "1.8 to 3.2"
-    assert all(edit_kind(kind) for kind in EDIT_KINDS)
+    assert not [check for check in checks() if check_name(check).startswith("check.")]
 
 
 def test_the_tags_render_in_a_template() -> None:
@@ -68,7 +68,11 @@ def test_the_tags_render_in_a_template() -> None:
 
 
 ROWS = [{"n": 2, "name": "b"}, {"n": 1, "name": "a"}, {"n": 3, "name": "c"}]
-COLUMNS = (Column("name", "Name", lambda r: r["name"], number=False), Column("n", "Number", lambda r: r["n"]))
+COLUMNS = (
+    Column("name", lambda r: r["name"], number=False),
+    Column("n", lambda r: r["n"]),
+    Column("even", lambda r: r["n"] % 2 == 0, shown=False),
+)
 
 
 @pytest.mark.parametrize(
@@ -98,3 +102,30 @@ def test_further_choices_are_kept_when_a_table_is_sorted_or_exported() -> None:
 def test_cells_that_a_spreadsheet_would_run_are_quoted() -> None:
     text = csv_response("x", ("a", "b"), [("=1+1", "@x"), ("-3", "plain")]).content.decode("utf-8-sig")
     assert text.splitlines()[1:] == ["'=1+1,'@x", "'-3,plain"]
+
+
+def test_a_column_is_heading_cell_sort_and_export_in_one() -> None:
+    column = Column("weight", lambda r: r["n"], lambda r: f"{r['n']:.1f}", {"low": lambda r: r["n"], "high": lambda r: 2 * r["n"]})
+    table = table_of(RequestFactory().get("/"), ROWS, (*COLUMNS, column), first="weight", text=lambda r: r["name"])
+    assert table.headings()[-1]["label"] == "Weight" and "Share of 100" in table.headings()[-1]["help"]
+    assert [cells[-1][1] for _, cells in table.lines()] == ["3.0", "2.0", "1.0"]
+    assert len(table.lines()[0][1]) == 3  # what is only exported is not shown
+    rows = table.csv("x").content.decode("utf-8-sig").splitlines()
+    assert rows == ["name,n,even,low,high", "c,3,no,3,6", "b,2,yes,2,4", "a,1,no,1,2"]
+
+
+@pytest.mark.parametrize(
+    ("page", "names"), [("1", "cb"), ("2", "a"), ("99", "a"), ("x", "cb"), ("-1", "cb"), ("²", "cb"), ("9" * 400, "cb")]
+)
+def test_a_long_table_goes_on_page_by_page_and_is_exported_whole(page: str, names: str) -> None:
+    table = table_of(RequestFactory().get("/", {"page": page}), ROWS, COLUMNS, first="n", text=lambda r: r["name"], per_page=2)
+    assert "".join(row["name"] for row in table.rows) == names and table.pages == 2
+    assert table.csv("x").content.count(b"\n") == 4
+
+
+@pytest.mark.parametrize("search", ["\x00", "a\x00b", "\ud83d", "x" * 500])
+def test_any_search_is_one_that_can_be_looked_for(search: str) -> None:
+    from fundament.web.tables import cleaned_search
+
+    found = cleaned_search(RequestFactory().get("/", {"search": search.encode("utf-8", "surrogatepass").decode("utf-8", "replace")}))
+    assert len(found) <= 100 and "\x00" not in found

@@ -2,10 +2,13 @@
 
 from __future__ import annotations
 
+import functools
 import re
 from collections import Counter, defaultdict
 from collections.abc import Sequence
 from dataclasses import dataclass, field
+
+import tldextract
 
 from fundament.core.language.analysis import analyse_text
 from fundament.core.language.function_words import empty_words, function_words
@@ -35,6 +38,10 @@ _INNER_CAPITAL = re.compile(
     r"^(?!(?:Ma?c|De|Di|Du|La|Le|Van|Von|Fitz|O['’])[A-Z][a-z]+$)(?:[A-Za-z]*[a-z][A-Z][A-Za-z]*|[A-Z]{2,}[a-z]{2,})$"
 )
 _STANDARD = re.compile(r"^(?:BS|EN|ISO|DIN|ASTM|IEC|IEEE)\b.*\d")
+
+
+# nothing is fetched: the list is the one that comes with the package
+_HOSTS = tldextract.TLDExtract(suffix_list_urls=(), cache_dir=None)
 
 
 @dataclass
@@ -131,5 +138,10 @@ def _count_on_all_pages(found: dict[tuple[str, ...], Found], pages: Sequence[Com
 
 
 def _is_of_site(joined: str, url: str) -> bool:
-    host = url.split("/")[2].lower().removeprefix("www.") if "//" in url else ""
-    return bool(host) and host.rpartition(".")[0].rpartition(".")[2].replace("-", "") == joined
+    return bool(joined) and _site_name(url) == joined
+
+
+@functools.lru_cache(maxsize=2_000)
+def _site_name(url: str) -> str:
+    """The part of a host that somebody registered, without what all hosts of its kind end in (the list that tldextract ships) and without hyphens."""
+    return _HOSTS(url).domain.replace("-", "")

@@ -85,7 +85,7 @@ def _labels(graph: Any, concept: Any, predicate: Any, language: str) -> list[str
     found = []
     for label in graph.objects(concept, predicate):
         spoken = (getattr(label, "language", None) or "").split("-")[0].lower()
-        text = " ".join(str(label).split())
+        text = " ".join(str(label).replace("\x00", "").encode("utf-8", errors="replace").decode("utf-8").split())
         if text and spoken in ("", language):
             found.append((spoken == "", text))
     return [text for _, text in sorted(found)]

@@ -142,9 +142,7 @@ class Result(models.Model):
     state = models.CharField(max_length=10, choices=STATES, default="waiting")
     problem = models.JSONField(null=True, blank=True)
     reading = models.ForeignKey(StoredReading, null=True, blank=True, on_delete=models.PROTECT, related_name="results")
-    # the reading without what a person corrected, while there are corrections
-    as_read = models.ForeignKey(StoredReading, null=True, blank=True, on_delete=models.PROTECT, related_name="corrected_results")
-    # copied from the reading, so that lists need not open it
+    # copied from the reading with its corrections, so that lists need not open it
     read_url = models.TextField(blank=True)
     page_kind = models.CharField(max_length=20, blank=True)
     words = models.PositiveIntegerField(default=0)

@@ -14,7 +14,6 @@ from fundament.core.reading.block_keys import block_keys
 from fundament.messages import say_error
 from fundament.web.accounts.requests import actor_of
 from fundament.web.accounts.roles import Actor, can
-from fundament.web.sites.services.readings import as_core
 from fundament.web.studies.models import Result
 from fundament.web.studies.services import correcting
 from fundament.web.studies.services.seeing import study_for
@@ -24,9 +23,8 @@ def _context(actor: Actor, study_id: int, result_id: int, problem: str = "") -> 
     study = study_for(actor, study_id)
     result: Result = correcting.result_for(actor, "study.see", study_id, result_id)
     context: dict[str, Any] = {"study": study, "tab": "results", "result": result, "problem": problem}
-    assert result.reading is not None
     try:
-        reading = as_core(result.reading)[0]
+        reading = correcting.reading_of(result)
     except StoredValueError as error:
         return {**context, "unreadable": say_error(error)}
     left_out = Counter(block.left_out for block in reading.blocks if not block.main)

@@ -6,12 +6,11 @@ import hashlib
 import threading
 import zlib
 from collections import OrderedDict
-from collections.abc import Iterable, Mapping, Sequence
+from collections.abc import Iterable, Sequence
 
 from fundament.core import upcasting
 from fundament.core.plain import to_plain
 from fundament.core.reading import model as core
-from fundament.core.reading.corrections import overruled
 from fundament.core.reading.read_page import read_page
 from fundament.core.version import READING_VERSION, STAGES
 from fundament.core.yardstick.page_analysis import PageAnalysis
@@ -124,13 +123,6 @@ def read_anew(stored: StoredReading) -> StoredReading:
         raw = stored.raw
         return store_reading(read_page(raw.content(), raw.final_url, header_charset=raw.charset), raw=raw)
     return store_reading(upcasting.load("reading", core.Reading, stored.version, stored.reading))
-
-
-def corrected(stored: StoredReading, decisions: Mapping[str, bool]) -> tuple[StoredReading, core.Reading]:
-    """A reading with a person's decisions on its blocks, by their keys; stored like any other."""
-    reading = as_core(stored)[0]
-    made = overruled(reading, decisions)
-    return (stored, reading) if made is reading else (store_reading(made, raw=stored.raw), made)
 
 
 def hashes_of(readings: Sequence[StoredReading]) -> list[str]:

@@ -1,13 +1,16 @@
-"""A person's corrections of what counts of a page."""
+"""A person's corrections of what counts of a page. They hang on the blocks' keys and are put on the reading where it is used; the reading itself stays as it
+was read. Nothing is analysed here: the figures, and the analysis of the page as corrected, are a job's."""
 
 from __future__ import annotations
 
 from fundament.core.errors import CoreError, StoredValueError
 from fundament.core.reading.block_keys import block_keys
+from fundament.core.reading.corrections import overruled
+from fundament.core.reading.model import Reading
 from fundament.web.accounts.roles import Actor, ask
 from fundament.web.errors import ApplicationError, NotFoundError
 from fundament.web.history.services.record import Recording, recorded
-from fundament.web.sites.services.readings import as_core, corrected
+from fundament.web.sites.services.readings import as_core
 from fundament.web.studies.models import BlockCorrection, Result, Study
 from fundament.web.studies.services.reading import note_counts
 
@@ -15,7 +18,7 @@ from fundament.web.studies.services.reading import note_counts
 def result_for(actor: Actor, action: str, study_id: int, result_id: int) -> Result:
     """A result that was read, of a study of the actor's workspace."""
     found = (
-        Result.objects.select_related("study", "reading", "as_read")
+        Result.objects.select_related("study", "reading")
         .filter(pk=result_id, study_id=study_id, study__workspace=actor.workspace, reading__isnull=False)
         .first()
     )
@@ -25,12 +28,18 @@ def result_for(actor: Actor, action: str, study_id: int, result_id: int) -> Resu
     return found
 
 
+def reading_of(result: Result) -> Reading:
+    """What was read of a result's page, with its corrections. Raises StoredValueError."""
+    assert result.reading is not None
+    return overruled(as_core(result.reading)[0], corrections_of(result))
+
+
 def overrule(actor: Actor, study_id: int, result_id: int, block_key: str, counts: bool) -> Result:
     """Decide whether a block of a page counts; the figures follow. Raises CoreError for a block that is not there, or when nothing would count."""
     result = result_for(actor, "study.correct", study_id, result_id)
     with recorded(actor, "study.overrule", result, counts=counts) as recording:
         result = _locked(result)
-        plain = _plain(result)
+        plain = _as_read(result)
         blocks = dict(zip(block_keys(plain.blocks), plain.blocks, strict=True))
         if block_key not in blocks:
             raise CoreError("error.no_such_block")
@@ -65,30 +74,24 @@ def corrections_of(result: Result) -> dict[str, bool]:
 
 def _locked(result: Result) -> Result:
     Study.objects.select_for_update().get(pk=result.study_id)
-    return Result.objects.select_related("study", "reading", "as_read").get(pk=result.pk)
+    return Result.objects.select_related("study", "reading").get(pk=result.pk)
 
 
-def _plain(result: Result):  # type: ignore[no-untyped-def]
-    stored = result.as_read or result.reading
-    assert stored is not None
+def _as_read(result: Result) -> Reading:
+    assert result.reading is not None
     try:
-        return as_core(stored)[0]
+        return as_core(result.reading)[0]
     except StoredValueError as error:
         raise ApplicationError(error.message.code, **error.message.values) from None
 
 
 def _apply(result: Result, recording: Recording) -> None:
-    """Have the reading follow the corrections."""
-    fields = ("reading", "as_read", "words", "headings", "page_kind", "published", "read_url")
+    """Have what lists show follow the corrections."""
+    fields = ("words", "headings", "page_kind", "published", "read_url")
     recording.watch([result], *fields)
-    plain = result.as_read or result.reading
-    assert plain is not None
-    decisions = corrections_of(result)
-    stored, reading = corrected(plain, decisions)
+    reading = overruled(_as_read(result), corrections_of(result))
     if not reading.word_count:
         raise CoreError("error.nothing_counts")
-    result.as_read = plain if decisions else None
-    result.reading = stored
     note_counts(result, reading)
     result.save(update_fields=fields)
 

@@ -19,12 +19,12 @@ from fundament.core.consensus.identity import Known, Matching, match
 from fundament.core.consensus.keys import Proposed, proposals
 from fundament.core.errors import CoreError, StoredValueError
 from fundament.core.plain import from_plain, to_plain
-from fundament.core.reading.corrections import without_repeated
+from fundament.core.reading.corrections import overruled, without_repeated
 from fundament.core.version import CONSENSUS_VERSION
 from fundament.core.yardstick import model as core
 from fundament.web.live.notify import announce
 from fundament.web.sites.services.readings import hashes_of, pairs_of, store_reading
-from fundament.web.studies.models import Consensus, CurrentConsensus, Identity, KeyAlias, Result, Study
+from fundament.web.studies.models import BlockCorrection, Consensus, CurrentConsensus, Identity, KeyAlias, Result, Study
 from fundament.web.studies.signals import figures_changed
 
 logger = logging.getLogger(__name__)
@@ -41,8 +41,17 @@ def chosen_of(study: Study) -> list[Result]:
 def consensus_hash(study: Study, chosen: list[Result]) -> str:
     """A hash of all that goes into the consensus of these competitors."""
     readings = hashes_of([result.reading for result in chosen if result.reading is not None])
-    parts = [[result.rank, reading] for result, reading in zip(chosen, readings, strict=True)]
+    corrections = corrections_by_result(chosen)
+    parts = [[r.rank, reading, sorted(corrections.get(r.pk, {}).items())] for r, reading in zip(chosen, readings, strict=True)]
     return hashlib.sha256(json.dumps([parts, study.keyword, study.own_entities, CONSENSUS_VERSION]).encode()).hexdigest()
+
+
+def corrections_by_result(results: list[Result]) -> dict[int, dict[str, bool]]:
+    """The corrections of several pages, by result and key of the block."""
+    found: dict[int, dict[str, bool]] = {}
+    for result, key, counts in BlockCorrection.objects.filter(result__in=results).values_list("result_id", "block_key", "counts"):
+        found.setdefault(result, {})[key] = counts
+    return found
 
 
 def follow(study_id: int) -> None:
@@ -129,10 +138,13 @@ def consensus_of(study: Study, chosen: list[Result], wanted: str) -> Consensus:
 
 
 def compared_pages(chosen: list[Result]) -> list[core.ComparedPage]:
-    """The results as competitors for the core, without what repeats over several pages of one site (a page that loses something is analysed again)."""
+    """The results as competitors for the core, with what a person corrected and without what repeats over several pages of one site. A page that loses or
+    gains something is analysed again, and that is stored."""
     pairs = pairs_of([result.reading_id for result in chosen if result.reading_id is not None])
     pages = [core.ComparedPage(result.rank, *pairs[result.reading_id]) for result in chosen if result.reading_id is not None]
-    corrected = without_repeated([page.reading for page in pages])
+    corrections = corrections_by_result(chosen)
+    by_hand = [overruled(page.reading, corrections.get(r.pk, {})) for r, page in zip(chosen, pages, strict=True)]
+    corrected = without_repeated(by_hand)
     found = []
     for page, reading in zip(pages, corrected, strict=True):
         if reading is page.reading:

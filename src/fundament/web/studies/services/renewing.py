@@ -6,9 +6,9 @@ from django.db.models import Q
 
 from fundament.core.errors import StoredValueError
 from fundament.core.version import CONSENSUS_VERSION
-from fundament.web.sites.services.readings import as_core, corrected, read_anew
+from fundament.web.sites.services.readings import read_anew
 from fundament.web.studies.models import Result, Study
-from fundament.web.studies.services.correcting import corrections_of
+from fundament.web.studies.services.correcting import reading_of
 from fundament.web.studies.services.figures import make_figures
 from fundament.web.studies.services.reading import note_counts
 
@@ -23,24 +23,21 @@ def outdated_studies() -> list[int]:
 def renew(study_id: int) -> None:
     """Read a study's pages again from what came of them, keep the corrections, and make its figures; safe to run again. A page of which nothing can be
     used any more is listed as failed, to be asked for again."""
-    for result in Result.objects.filter(study_id=study_id, reading__isnull=False).select_related("reading__raw", "as_read__raw"):
+    for result in Result.objects.filter(study_id=study_id, reading__isnull=False).select_related("reading__raw"):
         _bring_up_to_date(result)
     Study.objects.filter(pk=study_id, state="ready").update(figures="making", figures_problem=None)
     make_figures(study_id)
 
 
 def _bring_up_to_date(result: Result) -> None:
-    plain = result.as_read or result.reading
-    assert plain is not None
-    if plain.is_of_today and result.reading is not None and result.reading.is_of_today:
+    assert result.reading is not None
+    if result.reading.is_of_today:
         return
     try:
-        fresh = read_anew(plain)
-        decisions = corrections_of(result)
-        stored, reading = corrected(fresh, decisions) if decisions else (fresh, as_core(fresh)[0])
+        result.reading = read_anew(result.reading)
+        reading = reading_of(result)
     except StoredValueError as error:
         result.state, result.problem, result.chosen = "failed", list(error.message), False
         result.save(update_fields=["state", "problem", "chosen"])
         return
-    result.reading, result.as_read = stored, fresh if decisions else None
-    result.save(update_fields=["reading", "as_read", *note_counts(result, reading)])
+    result.save(update_fields=["reading", *note_counts(result, reading)])
