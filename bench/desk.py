@@ -11,6 +11,7 @@ from __future__ import annotations
 import argparse
 import asyncio
 import csv
+import html
 import io
 import random
 import re
@@ -21,6 +22,8 @@ import httpx
 
 from bench.material import quantiles
 from bench.typists import neutral_html, text_of
+from fundament.core.documents.html import document_from_html
+from fundament.core.documents.schema import Node, clean_document, plain_text
 
 DEMO_USER, DEMO_PASSWORD = "demo", "limewash"
 # A person writes a stretch of one to three saves, rests, has the panel brought, thinks, and goes on; in seconds:
@@ -34,7 +37,7 @@ class Typist:
 
     draft: str
     token: str
-    html: str
+    document: Node
     version: int
     times: list[float] = field(default_factory=list)
     panel_times: list[float] = field(default_factory=list)
@@ -42,13 +45,12 @@ class Typist:
 
     def types(self, chance: random.Random) -> None:
         """A few words more, somewhere in the text."""
-        ends = [found.start() for found in re.finditer("</p>", self.html)]
-        at = chance.choice(ends)
-        self.html = f"{self.html[:at]} {chance.choice(SENTENCES)}{self.html[at:]}"
+        paragraph = chance.choice([block for block in self.document["content"] if block["type"] == "paragraph" and block.get("content")])
+        paragraph["content"].append({"type": "text", "text": f" {chance.choice(SENTENCES)}"})
 
     async def saves(self, client: httpx.AsyncClient) -> None:
         """Send the text as the writing screen does after a pause."""
-        body = {"html": self.html, "base_version": self.version, "panel": "edits", "quick": True}
+        body = {"document": self.document, "base_version": self.version, "panel": "edits", "quick": True}
         begin = time.perf_counter()
         response = await client.post(f"{self.draft}text/", json=body, headers={"X-CSRFToken": self.token})
         self.times.append(1000 * (time.perf_counter() - begin))
@@ -88,13 +90,21 @@ async def first_study(client: httpx.AsyncClient) -> str:
     return str((studies or re.findall(r'href="(/studies/\d+/)"', page))[0])
 
 
+async def first_term(client: httpx.AsyncClient, study: str) -> str:
+    """The address of the page about the study's first term."""
+    found = re.search(rf'{study}terms/(?!measures)[^/"]+/', (await client.get(f"{study}terms/")).text)
+    if found is None:
+        raise SystemExit("The demo's study has no terms yet.")
+    return found.group(0)
+
+
 async def time_pages(client: httpx.AsyncClient, study: str, draft: str) -> None:
     """Every page of the application, each asked for eleven times."""
     result = re.search(rf'href="({study}results/\d+/)"', (await client.get(study)).text)
     pages = {
         "studies": "/studies/", "new study": "/studies/new/", "results": study, "yardstick": f"{study}yardstick/", "terms": f"{study}terms/",
-        "measures": f"{study}terms/measures/", "one term": f"{study}terms/0/", "entities": f"{study}entities/", "outline": f"{study}outline/",
-        "what was read": result.group(1) if result else study, "drafts": f"/drafts/of/{study.split('/')[-2]}/", "writing": draft,
+        "measures": f"{study}terms/measures/", "one term": await first_term(client, study), "entities": f"{study}entities/", "outline": f"{study}outline/",
+        "history": f"{study}history/", "what was read": result.group(1) if result else study, "drafts": f"/drafts/of/{study.split('/')[-2]}/", "writing": draft,
     }  # fmt: skip
     for name, address in pages.items():
         times = []
@@ -107,18 +117,22 @@ async def time_pages(client: httpx.AsyncClient, study: str, draft: str) -> None:
 
 
 async def time_switching(client: httpx.AsyncClient, study: str, token: str) -> None:
-    """A competitor switched off and on again, as the results screen does it."""
+    """A competitor switched off and on again, as the results screen does it: until it is kept, and until the screen has the new figures."""
     page = (await client.get(study)).text
     results = re.findall(rf"{study}results/(\d+)/", page)
     headers = {"X-CSRFToken": token, "HX-Request": "true"}
-    times = []
+    kept, times = [], []
     for number in dict.fromkeys(results[:6]):
         for chosen in ("no", "yes"):
             begin = time.perf_counter()
             response = await client.post(f"{study}choose/", data={"result": number, "chosen": chosen}, headers=headers)
-            times.append(1000 * (time.perf_counter() - begin))
+            kept.append(1000 * (time.perf_counter() - begin))
             response.raise_for_status()
-    show("a competitor switched off or on", times)
+            while "the aim is" not in (await client.get(f"{study}progress/")).text:
+                await asyncio.sleep(0.02)
+            times.append(1000 * (time.perf_counter() - begin))
+    show("a choice of competitors kept", kept)
+    show("the same, until its figures are shown", times)
 
 
 async def open_studies(client: httpx.AsyncClient, study: str, token: str, count: int) -> list[str]:
@@ -139,11 +153,11 @@ async def open_studies(client: httpx.AsyncClient, study: str, token: str, count:
     return opened
 
 
-async def new_typist(client: httpx.AsyncClient, study: str, token: str, html: str) -> Typist:
+async def new_typist(client: httpx.AsyncClient, study: str, token: str, text: str) -> Typist:
     """A person with a draft of their own that holds this text."""
     number = study.split("/")[-2]
     response = await client.post(f"/drafts/of/{number}/new/", data={"name": "Typing"}, headers={"X-CSRFToken": token})
-    typist = Typist(response.headers["Location"], token, html, 1)
+    typist = Typist(response.headers["Location"], token, clean_document(document_from_html(text)), 1)
     await typist.saves(client)
     await typist.rests(client)
     typist.times.clear()
@@ -172,7 +186,9 @@ async def type_together(client: httpx.AsyncClient, typists: list[Typist], second
     lost = sum(typist.failures for typist in typists)
     for typist in typists:
         stored = (await client.get(f"{typist.draft}export/")).text
-        lost += len(re.findall("\\w+", re.sub("<[^>]+>", " ", typist.html))) > len(re.findall("\\w+", re.sub("<[^>]+>", " ", stored)))
+        lost += len(re.findall("\\w+", plain_text(typist.document))) > len(
+            re.findall("\\w+", html.unescape(re.sub("<[^>]+>", " ", stored)))
+        )
     times = [value for typist in typists for value in typist.times]
     panels = [value for typist in typists for value in typist.panel_times]
     answers = (

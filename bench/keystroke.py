@@ -10,27 +10,28 @@ import time
 
 from bench.material import build, quantiles
 from bench.typists import neutral_html
+from fundament.core.documents.html import document_from_html
+from fundament.core.documents.read_document import read_document
+from fundament.core.documents.schema import clean_document
 from fundament.core.edits.next_edits import edits_for_features
-from fundament.core.reading.read_draft import read_draft
 from fundament.core.scoring.compiled import CompiledYardstick
 from fundament.core.scoring.features import draft_features
 from fundament.core.scoring.score import score_features
-from fundament.web.drafts.cleaning import clean_html
 
 ROUNDS, WORDS = 60, 3000
 
 
 def main() -> None:
     compiled = CompiledYardstick(build(planned_words=WORDS))
-    html = neutral_html()
+    document = clean_document(document_from_html(neutral_html()))
+    paragraphs = [block for block in document["content"] if block["type"] == "paragraph"]
     steps: dict[str, list[float]] = {name: [] for name in ("clean", "read", "analyse", "score", "edits", "all")}
     for number in range(ROUNDS):
-        place = html.find("</p>", len(html) * (number % 10) // 10)
-        html = html[:place] + "x" + html[place:]
+        paragraphs[len(paragraphs) * (number % 10) // 10]["content"].append({"type": "text", "text": "x"})
         times = [time.perf_counter()]
-        cleaned = clean_html(html)
+        cleaned = clean_document(document)
         times.append(time.perf_counter())
-        draft = read_draft(cleaned, language="en")
+        draft = read_document(cleaned, language="en")
         times.append(time.perf_counter())
         features = draft_features(compiled, draft)
         times.append(time.perf_counter())

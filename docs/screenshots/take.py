@@ -20,6 +20,9 @@ VIEWS = {
     "outline": "/studies/1/outline/",
     "drafts": "/drafts/of/1/",
     "writing": "/drafts/1/",
+    "history": "/studies/1/history/",
+    "members": "/settings/members/",
+    "account": "/account/",
 }
 FLAGS = ["--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking", "--disable-sync"]
 
@@ -37,7 +40,7 @@ def main(address: str) -> None:
             page.wait_for_load_state("networkidle")
             page.screenshot(path=HERE / f"{name}.png")
         page.goto(f"{address}/drafts/1/?panel=terms")
-        page.click(".subject[data-subject='lime mortar']")
+        page.click(".subject:text-is('lime mortar')")
         page.wait_for_selector(".evidence-box")
         page.wait_for_timeout(400)
         page.screenshot(path=HERE / "writing-terms.png")

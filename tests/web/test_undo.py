@@ -84,6 +84,8 @@ DO: dict[str, Callable[[World], Any]] = {
     "member.change": lambda w: members.change_role(w.actor, w.third.pk, "reader"),
     "member.remove": lambda w: members.remove(w.actor, w.third.pk),
     "member.password": lambda w: passwords.make_link(w.actor, w.third.pk),
+    "study.open": lambda w: opening.open_study(w.actor, keyword="another wall", country="gb", language="en", device="desktop", depth=10),
+    "study.read_again": lambda w: opening.read_again(w.actor, w.study.pk),
     "study.choose": lambda w: choosing.set_chosen(w.actor, w.study.pk, [w.result.pk], False, "no rival"),
     "study.as_proposed": lambda w: (
         choosing.set_chosen(w.actor, w.study.pk, [w.result.pk], False), choosing.as_proposed(w.actor, w.study.pk)

@@ -137,6 +137,8 @@ APPLICATION_LABELS = {
     "verb.member.change": "Role changed",
     "verb.member.remove": "Member let go",
     "verb.member.password": "Link for a new password made",
+    "verb.study.open": "Study opened",
+    "verb.study.read_again": "Pages that failed read again",
     "verb.study.choose": "Choice of competitors",
     "verb.study.as_proposed": "Choice as proposed",
     "verb.study.overrule": "What counts of a page",

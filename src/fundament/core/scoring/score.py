@@ -68,17 +68,13 @@ def why(result: Score) -> tuple[Item, ...]:
     return tuple(sorted(result.items, key=lambda item: (item.points - item.max, item.part, item.key)))
 
 
-def _span(low: float, high: float) -> list[float]:
-    return [low, high]
-
-
 def _term_items(compiled: CompiledYardstick, features: DraftFeatures, points: Points) -> list[Item]:
     items = []
     pages = len(compiled.yardstick.pages)
     for number, term in enumerate(compiled.yardstick.terms):
         count = int(features.terms[number])
         state = "absent" if not count else "below" if count < term.low else "within" if count <= term.ceiling else "above"
-        reason = [message("reason.term", uses=count, pages=term.pages, of=pages, target=_span(term.low, term.high))]
+        reason = [message("reason.term", uses=count, pages=term.pages, of=pages, target=[term.low, term.high])]
         if state == "above":
             reason.append(message("reason.term_above", ceiling=term.ceiling))
         most = term.weight * compiled.part_weight["terms"] / 100.0
@@ -93,12 +89,12 @@ def _entity_items(compiled: CompiledYardstick, features: DraftFeatures, points: 
     pages = len(compiled.yardstick.pages)
     for number, entity in enumerate(compiled.yardstick.entities):
         mentioned, recognised = int(features.mentioned[number]), int(features.recognised[number])
-        state = "recognised" if recognised else "only mentioned" if mentioned else "absent"
-        reason = {
-            "recognised": message("reason.entity_recognised", uses=mentioned),
-            "only mentioned": message("reason.entity_mentioned", context=list(entity.context[:4])),
-            "absent": message("reason.entity_absent", pages=entity.pages, of=pages),
-        }[state]
+        if recognised:
+            state, reason = "recognised", message("reason.entity_recognised", uses=mentioned)
+        elif mentioned:
+            state, reason = "only mentioned", message("reason.entity_mentioned", context=list(entity.context[:4]))
+        else:
+            state, reason = "absent", message("reason.entity_absent", pages=entity.pages, of=pages)
         most = entity.weight * compiled.part_weight["entities"] / 100.0
         items.append(Item("entities", entity.key, entity.name, float(points.entities[number]), most, state, mentioned, 1, 1, (reason,)))
     return items
@@ -138,7 +134,7 @@ def _structure_items(compiled: CompiledYardstick, features: DraftFeatures, point
         name = measure.key
         low, high = structure_target(compiled, name)
         value, low, high = round(features.structure[name], 1), round(low, 1), round(high, 1)
-        reason = [message("reason.structure", measure=name, value=value, target=_span(low, high))]
+        reason = [message("reason.structure", measure=name, value=value, target=[low, high])]
         idle = value - features.structure[measure.counted] if measure.counted else 0
         if idle > 0:
             reason.append(message("reason.idle_headings" if name.endswith(("h2", "h3", "headings")) else "reason.idle_text", count=idle))
@@ -153,9 +149,9 @@ def _placement_items(compiled: CompiledYardstick, features: DraftFeatures, point
         value = features.placement[name]
         low, high = placement_target(compiled, name)
         if name.endswith("_length"):
-            reason = [message("reason.length", characters=value, target=_span(low, high))]
+            reason = [message("reason.length", characters=value, target=[low, high])]
         elif name == "body_exact":
-            reason = [message("reason.body_exact", sentences=value, target=_span(low, high))]
+            reason = [message("reason.body_exact", sentences=value, target=[low, high])]
         else:
             there = "whole" if value >= 1 else "in_part" if value > 0 else "absent"
             reason = [message(f"reason.keyword_{there}"), message("reason.keyword_share", share=compiled.yardstick.zones.get(name, 0.0))]

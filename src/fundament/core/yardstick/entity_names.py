@@ -143,5 +143,8 @@ def _is_of_site(joined: str, url: str) -> bool:
 
 @functools.lru_cache(maxsize=2_000)
 def _site_name(url: str) -> str:
-    """The part of a host that somebody registered, without what all hosts of its kind end in (the list that tldextract ships) and without hyphens."""
-    return _HOSTS(url).domain.replace("-", "")
+    """The part of a host that somebody registered, without what all hosts of its kind end in (the list that tldextract ships) and without hyphens.
+    An ending the list does not have counts as one label (its rule "*")."""
+    host = _HOSTS(url)
+    registered = host.domain if host.suffix else host.subdomain.rpartition(".")[2]
+    return registered.replace("-", "")

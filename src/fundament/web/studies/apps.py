@@ -13,6 +13,8 @@ class StudiesConfig(AppConfig):
         from fundament.web.studies.services.figures import follow
 
         declare(
+            Verb("study.open", "study.open", can_be_undone=False),
+            Verb("study.read_again", "study.choose", can_be_undone=False),
             Verb("study.choose", "study.choose", follow=follow),
             Verb("study.as_proposed", "study.choose", follow=follow),
             Verb("study.overrule", "study.correct", follow=follow_result),

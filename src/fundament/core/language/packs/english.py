@@ -8,8 +8,8 @@ from fundament.core.language.word_list import word_list
 PACK = LanguagePack(
     code="en",
     english_name="English",
-    function_words=FUNCTION_WORDS,
-    empty_words=EMPTY_WORDS,
+    own_function_words=FUNCTION_WORDS,
+    own_empty_words=EMPTY_WORDS,
     inner_words=word_list("of to in for and on with the a an at by from per"),
     between_words=word_list("and or the a an also plus as well nor"),
     question_words=word_list("how what why when where which who can do does is are should will must could"),

@@ -24,7 +24,8 @@ class LanguagePack:
     """A language.
 
     code: ISO 639-1. english_name: for people. lemma: of a word in lower case, without apostrophes. spelled_one_way: before that, regional spellings made one.
-    function_words: grammar rather than subject. empty_words: too general to be a term by themselves. inner_words: function words that may stand inside a
+    own_function_words: grammar rather than subject. own_empty_words: too general to be a term by themselves. frequency_list: the list of wordfreq whose
+    most frequent words are such words too; a large one, so it is loaded when it is asked for, and not for a language nobody writes in. inner_words: function words that may stand inside a
     term. between_words: may stand between the members of a list. elided: short words that lose their vowel and are written together with the next one.
     question_words: a heading that begins with one asks. closing_words, closing_phrases: headings of the form ("Conclusion"). general_headings: tell nobody
     what a section is about. tagger: the module under `core.language` with tag_sentences, or "" where none tells parts of speech; then phrases have at most
@@ -34,8 +35,8 @@ class LanguagePack:
 
     code: str
     english_name: str
-    function_words: frozenset[str]
-    empty_words: frozenset[str]
+    own_function_words: frozenset[str]
+    own_empty_words: frozenset[str]
     inner_words: frozenset[str]
     between_words: frozenset[str]
     question_words: frozenset[str]
@@ -51,7 +52,21 @@ class LanguagePack:
     tagger: str = ""
     noun_senses: str = ""
     longest_phrase: int = 3
+    frequency_list: str = ""
     lacks: tuple[str, ...] = field(default=())
+
+    @functools.cached_property
+    def function_words(self) -> frozenset[str]:
+        """Words that are grammar rather than subject."""
+        return self._frequent(MOST_FREQUENT) | self.own_function_words
+
+    @functools.cached_property
+    def empty_words(self) -> frozenset[str]:
+        """Words too general to be a term by themselves."""
+        return (self._frequent(STILL_GENERAL) - self.function_words) | self.own_empty_words
+
+    def _frequent(self, most: int) -> frozenset[str]:
+        return frozenset(word for word in top_n_list(self.frequency_list, most) if word.isalpha()) if self.frequency_list else frozenset()
 
     @property
     def has_names(self) -> bool:
@@ -89,13 +104,12 @@ def pack_from_frequencies(
     elided: frozenset[str] = frozenset(),
 ) -> LanguagePack:
     """A language whose function words are its most frequent ones (wordfreq), modal verbs and connecting words (`further`) and elided words."""
-    frequent = frozenset(word for word in top_n_list(code, MOST_FREQUENT) if word.isalpha())
-    functional = frequent | word_list(further) | elided
     return LanguagePack(
         code=code,
         english_name=english_name,
-        function_words=functional,
-        empty_words=frozenset(word for word in top_n_list(code, STILL_GENERAL) if word.isalpha()) - functional,
+        own_function_words=word_list(further) | elided,
+        own_empty_words=frozenset(),
+        frequency_list=code,
         inner_words=word_list(inner),
         between_words=word_list(between),
         question_words=word_list(questions),

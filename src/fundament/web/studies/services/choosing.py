@@ -7,7 +7,7 @@ from collections.abc import Iterable
 from django.utils import timezone
 
 from fundament.web.accounts.roles import Actor, get_for
-from fundament.web.history.services.record import recorded
+from fundament.web.history.services.record import Recording, recorded
 from fundament.web.studies.models import CompetitorChoice, Result, Study
 
 
@@ -19,6 +19,7 @@ def set_chosen(actor: Actor, study_id: int, result_ids: Iterable[int], chosen: b
         Study.objects.select_for_update().get(pk=study.pk)
         rows = [row for row in study.results.filter(pk__in=wanted, state="read") if row.chosen != chosen]
         recording.watch(rows, "chosen")
+        recording.values["names"] = [row.host for row in rows[:5]]
         said = ["as_written", {"text": reason}] if reason else None
         _choose(actor, rows, {row.pk: (chosen, said) for row in rows}, recording)
     study.refresh_from_db()
@@ -47,10 +48,7 @@ def proposal_of(study: Study) -> dict[int, bool]:
     return proposed
 
 
-def _choose(actor: Actor, rows: list[Result], ways: dict[int, tuple[bool, object]], recording: object) -> None:
-    from fundament.web.history.services.record import Recording
-
-    assert isinstance(recording, Recording)
+def _choose(actor: Actor, rows: list[Result], ways: dict[int, tuple[bool, object]], recording: Recording) -> None:
     now = timezone.now()
     open_rows = list(CompetitorChoice.objects.filter(result__in=rows, until=None))
     recording.watch(open_rows, "until")

@@ -24,6 +24,8 @@ def open_study(actor: Actor, *, keyword: str, addresses: list[str] | None = None
         study = Study.objects.create(
             workspace=actor.workspace, created_by=actor.person, keyword=" ".join(keyword.split()), addresses=addresses or [], **market
         )
+        with recorded(actor, "study.open", study) as recording:
+            recording.made(study)
         if not now:
             queue_reading(study.pk)
     if now:
@@ -40,10 +42,12 @@ def read_again(actor: Actor, study_id: int) -> Study:
         study = get_for(actor, "study.choose", Study.objects.select_for_update(), pk=study_id)
         if study.is_working:
             return study
-        study.results.filter(state="failed").update(state="waiting", problem=None)
-        study.state = "reading" if study.results.exists() else "asking"
-        study.problem = None
-        study.save(update_fields=["state", "problem"])
+        with recorded(actor, "study.read_again", study) as recording:
+            recording.watch([study], "state", "problem")
+            study.results.filter(state="failed").update(state="waiting", problem=None)
+            study.state = "reading" if study.results.exists() else "asking"
+            study.problem = None
+            study.save(update_fields=["state", "problem"])
         queue_reading(study.pk)
     return study
 
