@@ -16,7 +16,7 @@ from bench.material import KEYWORD, quantiles
 from fundament.core.consensus.build import build_consensus
 from fundament.core.consensus.decide import Decisions, decide
 from fundament.core.reading.read_page import read_page
-from fundament.core.warm import warm, warm_for_analysis, warm_for_reading
+from fundament.core.warm import warm_for_analysis, warm_for_building, warm_for_reading
 from fundament.core.yardstick.model import ComparedPage
 from fundament.web.sites import analysts
 from standins.makes import MAKES, render
@@ -67,7 +67,7 @@ def main() -> None:
     sources = [(sheet.address, render(sheet)) for sheet in long_sheets()]
     started = time.perf_counter()
     analysts.start(options.analysts)
-    warm()
+    warm_for_building()
     warm_for_reading()
     if options.analysts < 2:
         warm_for_analysis()

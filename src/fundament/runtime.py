@@ -121,13 +121,17 @@ class Demo:
             port = free_port(self.preferred_port)
             if port != self.preferred_port:
                 print(f"Port {self.preferred_port} is taken; port {port} is used instead.")
-            web = {**environment, "FUNDAMENT_POOLED": "1"}
+            web = {
+                **environment,
+                "FUNDAMENT_POOLED": "1",
+                "MALLOC_ARENA_MAX": "2",
+            }  # many threads, few heaps: a heap each is never given back
             commands = {
                 "worker": [sys.executable, "-m", "django", "work", "--sole"],
                 "web": [
                     *(sys.executable, "-m", "uvicorn", "fundament.web.asgi:application", "--host", "127.0.0.1", "--port", str(port)),
                     *("--workers", str(WEB_PROCESSES), "--loop", "uvloop", "--http", "httptools", "--log-level", "warning"),
-                    *("--timeout-keep-alive", "2", "--timeout-graceful-shutdown", "5", "--no-server-header"),
+                    *("--timeout-keep-alive", "5", "--timeout-graceful-shutdown", "5", "--no-server-header"),
                 ],
             }
             environments = {"worker": environment, "web": web}

@@ -13,14 +13,21 @@ COLLECT_AFTER = (
 )  # new objects, and collections of the younger generation, until the collector of cycles looks at each generation
 
 
-def warm() -> None:
-    """Load what building yardsticks and scoring English texts need: word vectors, dictionaries and word lists. Once per process."""
-    from fundament.core.language.frequencies import word_general_frequency
+def warm_for_scoring() -> None:
+    """Load what scoring English texts needs: word vectors and the dictionary. Once per process."""
     from fundament.core.language.vectors import embed
-    from fundament.core.language.wordnet import noun_senses
 
     embed(["a word to begin with"])
     lemma_of("words", "en")
+    _leave_alone_what_is_loaded()
+
+
+def warm_for_building() -> None:
+    """Load what making the figures of a study needs beside that: how frequent words are, and their senses."""
+    from fundament.core.language.frequencies import word_general_frequency
+    from fundament.core.language.wordnet import noun_senses
+
+    warm_for_scoring()
     word_general_frequency("words", "en")
     noun_senses("word")
     _leave_alone_what_is_loaded()

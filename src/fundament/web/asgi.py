@@ -4,16 +4,21 @@ from __future__ import annotations
 
 import asyncio
 import os
+import re
 import threading
 from collections.abc import Awaitable, Callable
 from typing import Any
 
-from django.core.asgi import get_asgi_application
+import django
+from asgiref.sync import sync_to_async
+from django.core.handlers.asgi import ASGIHandler
+from django.http import HttpRequest, HttpResponseBase
+from servestatic import ServeStaticASGI
 
-from fundament.core.warm import warm
+from fundament.core.warm import warm_for_scoring
 
 os.environ.setdefault("DJANGO_SETTINGS_MODULE", "fundament.web.settings")
-_django = get_asgi_application()
+django.setup(set_prefix=False)
 
 from django.conf import settings  # noqa: E402 - after Django is set up
 
@@ -26,12 +31,25 @@ Send = Callable[[Any], Awaitable[None]]
 MOST_BODY = settings.DATA_UPLOAD_MAX_MEMORY_SIZE + 200_000
 
 
+class Handler(ASGIHandler):
+    """Django's handler, with all middleware and the view done in one go in one thread. They are synchronous, and changing between the loop and a thread before
+    and after each of them took longer than a save."""
+
+    def __init__(self) -> None:
+        self.load_middleware()
+
+    async def get_response_async(self, request: HttpRequest) -> HttpResponseBase:
+        response: HttpResponseBase = await sync_to_async(self.get_response, thread_sensitive=True)(request)
+        return response
+
+
 class Application:
     """Views are synchronous and each holds a thread and a connection while it runs, so only so many run at once. A body is read before a view is begun: a slow
     sender holds no view. An open screen's events hold no thread at all."""
 
     def __init__(self) -> None:
         self.channel = Channel(workspace_of_scope)
+        self._django = Handler()
         self._turns: asyncio.Semaphore | None = None
 
     async def __call__(self, scope: Scope, receive: Receive, send: Send) -> None:
@@ -61,13 +79,13 @@ class Application:
         if self._turns is None:
             self._turns = asyncio.Semaphore(settings.VIEWS_AT_ONCE)
         async with self._turns:
-            await _django(scope, replay, send)
+            await self._django(scope, replay, send)
 
     async def _lifespan(self, receive: Receive, send: Send) -> None:
         while True:
             message = await receive()
             if message["type"] == "lifespan.startup":
-                threading.Thread(target=warm, name="warm", daemon=True).start()  # meanwhile requests are answered, if slower
+                threading.Thread(target=warm_for_scoring, name="warm", daemon=True).start()  # meanwhile requests are answered, if slower
                 await send({"type": "lifespan.startup.complete"})
             elif message["type"] == "lifespan.shutdown":
                 await self.channel.close()
@@ -75,4 +93,16 @@ class Application:
                 return
 
 
-application = Application()
+def _is_hashed(path: str, url: str) -> bool:
+    return re.search(r"\.[0-9a-f]{12}\.", url) is not None
+
+
+def _not_guessed(headers: Any, path: str, url: str) -> None:
+    headers["X-Content-Type-Options"] = "nosniff"
+
+
+# files with a hash of their content in their names never change; without a folder for them (in tests) they are served as they are, and asked for again
+application = ServeStaticASGI(
+    Application(), settings.STATIC_ROOT or settings.WEB / "static", settings.STATIC_URL, max_age=3600 if settings.STATIC_ROOT else 0,
+    immutable_file_test=_is_hashed, add_headers_function=_not_guessed, allow_all_origins=False,
+)  # fmt: skip

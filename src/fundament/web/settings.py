@@ -33,7 +33,6 @@ INSTALLED_APPS = [
 ]
 MIDDLEWARE = [
     "django.middleware.security.SecurityMiddleware",
-    "servestatic.middleware.ServeStaticMiddleware",
     "csp.middleware.CSPMiddleware",
     "django.contrib.sessions.middleware.SessionMiddleware",
     "django.middleware.common.CommonMiddleware",
@@ -101,9 +100,6 @@ STORAGES = {
         else "django.contrib.staticfiles.storage.StaticFilesStorage"
     },
 }
-SERVESTATIC_USE_FINDERS = not STATIC_ROOT
-SERVESTATIC_AUTOREFRESH = False
-SERVESTATIC_MAX_AGE = 3600
 
 SESSION_COOKIE_HTTPONLY = True
 CSRF_COOKIE_HTTPONLY = False  # the editor sends it with each save

@@ -32,7 +32,7 @@ class Sentence:
     words: int  # as people count them: an elided word and the next are one
 
 
-@functools.lru_cache(maxsize=4_000)
+@functools.lru_cache(maxsize=2_000)  # the blocks of twenty long pages; 16 kB each
 def analyse_text(text: str, language: str = "en") -> tuple[Sentence, ...]:
     """Cut one block's text into sentences and words. Cached on the text: a keystroke costs one block."""
     functional = function_words(language)

@@ -14,7 +14,7 @@ from numpy.typing import NDArray
 Vectors = NDArray[np.float32]
 Number = TypeVar("Number", bound=np.floating[Any])
 DIMENSIONS = 256
-_KEPT = 16_000
+_KEPT = 12_000
 _cache: dict[str, Vectors] = {}
 _using_cache = threading.Lock()
 

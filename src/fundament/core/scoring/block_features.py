@@ -79,7 +79,8 @@ class PlacedBlock:
 
 
 class BlockCache:
-    """Blocks as they were last worked out. When a generation is full the one before it is let go, so that what is in use stays."""
+    """Blocks as they were last worked out. When a generation is full the one before it is let go, so that what is in use stays. Who holds many caches calls
+    `let_go` on all of them when their young blocks together are too many."""
 
     def __init__(self) -> None:
         self._young: dict[PlainBlock, PlacedBlock] = {}
@@ -91,6 +92,11 @@ class BlockCache:
         """What the blocks take, by estimate: their arrays and twice their texts."""
         return self._young_bytes + self._old_bytes
 
+    @property
+    def young_bytes(self) -> int:
+        """The same, of those asked for since `let_go` was last called."""
+        return self._young_bytes
+
     def get(self, block: PlainBlock) -> PlacedBlock | None:
         """The block, when it is known."""
         found = self._young.get(block)
@@ -100,11 +106,15 @@ class BlockCache:
                 self.keep(block, found)
         return found
 
+    def let_go(self) -> None:
+        """Let go of what was not asked for since this was last called."""
+        self._old, self._young = self._young, {}
+        self._old_bytes, self._young_bytes = self._young_bytes, 0
+
     def keep(self, block: PlainBlock, placed: PlacedBlock) -> None:
         """Remember a block."""
         if self._young_bytes >= MOST_KEPT_BYTES:
-            self._old, self._young = self._young, {}
-            self._old_bytes, self._young_bytes = self._young_bytes, 0
+            self.let_go()
         if block not in self._young:
             self._young_bytes += OBJECT_BYTES + 2 * len(block[2]) + placed.features.bytes
         self._young[block] = placed

@@ -18,7 +18,7 @@ from fundament.core.yardstick.model import Range, Yardstick
 from fundament.core.yardstick.section_similarity import section_vectors
 
 Numbers = NDArray[np.float64]
-BYTES_OF_THING = 6_000  # of a term, entity or heading with its sentences, by estimate
+BYTES_OF_THING = 3_500  # of a term, entity or heading with its sentences, by estimate
 
 
 class CompiledYardstick(Targets):
@@ -55,15 +55,15 @@ class CompiledYardstick(Targets):
         self.section_words: dict[int, Range] = {}
         self.carriers: dict[tuple[int, str], str] = {}
         self.blocks = BlockCache()
-        self._own_bytes = BYTES_OF_THING * (len(terms) + len(entities) + sum(len(s.headings) for s in subtopics)) + 2 * (
+        self.own_bytes = BYTES_OF_THING * (len(terms) + len(entities) + sum(len(s.headings) for s in subtopics)) + 2 * (
             sections.headings.nbytes + sections.texts.nbytes
         )
         self.nothing = no_features(len(terms), len(entities), len(subtopics))
 
     @property
     def bytes(self) -> int:
-        """What it takes in memory with the blocks it has measured, by estimate."""
-        return self._own_bytes + self.blocks.bytes
+        """What it takes in memory with the blocks it has measured, by estimate. own_bytes: without them."""
+        return self.own_bytes + self.blocks.bytes
 
     def heading_similarity(self, headings: Sequence[str]) -> Numbers:
         """Similarity of headings to each subtopic. Shape (headings, subtopics)."""

@@ -15,7 +15,8 @@ from fundament.core.scoring.compiled import CompiledYardstick
 from fundament.web.studies.models import CurrentConsensus, Decision, Study
 from fundament.web.studies.services.figures import load_consensus
 
-MOST_BYTES = 110_000_000  # of all yardsticks of a process with the blocks they have measured, by estimate
+MOST_BYTES = 60_000_000  # of all yardsticks of a process, by estimate
+MOST_BYTES_OF_BLOCKS = 60_000_000  # of the blocks measured with them, in two generations
 
 
 @dataclass(frozen=True)
@@ -62,6 +63,7 @@ class _Kept:
             if known is None or known[0] != stamp:
                 return None
             self._found.move_to_end(study_id)
+            self._bound()
             return known[1]
 
     def making(self, study_id: int) -> threading.Lock:
@@ -73,9 +75,19 @@ class _Kept:
         with self._lock:
             self._found[study_id] = stamp, compiled
             self._found.move_to_end(study_id)
-            while len(self._found) > 1 and sum(known.bytes for _, known in self._found.values()) > MOST_BYTES:
-                gone, _ = self._found.popitem(last=False)
-                self._making.pop(gone, None)
+            self._bound()
+
+    def _bound(self) -> None:
+        """Blocks that nobody measured in a while go, and yardsticks that nobody asked for in the longest time."""
+        every = [compiled for _, compiled in self._found.values()]
+        if sum(compiled.blocks.young_bytes for compiled in every) > MOST_BYTES_OF_BLOCKS / 2:
+            for compiled in every:
+                compiled.blocks.let_go()
+        own = sum(compiled.own_bytes for compiled in every)
+        while own > MOST_BYTES and len(self._found) > 1:
+            gone, (_, compiled) = self._found.popitem(last=False)
+            own -= compiled.own_bytes
+            self._making.pop(gone, None)
 
     def clear(self) -> None:
         with self._lock:

@@ -11,7 +11,7 @@ from procrastinate.contrib.django import app
 from procrastinate.jobs import Status
 from procrastinate.utils import utcnow
 
-from fundament.core.warm import warm, warm_for_analysis, warm_for_reading
+from fundament.core.warm import warm_for_analysis, warm_for_building, warm_for_reading
 
 
 class Command(BaseCommand):
@@ -32,7 +32,7 @@ class Command(BaseCommand):
 
         queue_outdated()
         analysts.start(options["analysts"])
-        warm()
+        warm_for_building()
         warm_for_reading()
         if options["analysts"] < 2:
             warm_for_analysis()
