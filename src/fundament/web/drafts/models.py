@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from uuid import UUID
+
 from django.conf import settings
 from django.db import models
 
@@ -49,9 +51,19 @@ class Draft(models.Model):
         return int(self.measured_study_id or self.study_id)
 
     @property
+    def figures_stamp(self) -> UUID | None:
+        """The stamp of the figures it is measured with, where it was read with STAMPS; None where it has to be asked for."""
+        stamp: UUID | None = getattr(self, "measured_stamp" if self.measured_study_id else "stamp", None)
+        return stamp
+
+    @property
     def is_score_outdated(self) -> bool:
         """Whether the noted score was made by an earlier version of the core."""
         return bool(self.score) and self.score.get("version") != CORE_VERSION
+
+
+# read together with a draft that is about to be measured: one query less for each key press
+STAMPS = {"stamp": models.F("study__current__stamp"), "measured_stamp": models.F("measured_study__current__stamp")}
 
 
 class Revision(models.Model):

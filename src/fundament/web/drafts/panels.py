@@ -5,15 +5,17 @@ from __future__ import annotations
 from collections import Counter
 from typing import Any
 
+from fundament.core.checks import checks
 from fundament.core.language.analysis import analyse_text
 from fundament.core.scoring.compiled import CompiledYardstick
 from fundament.core.scoring.model import Item
 from fundament.core.scoring.parts import PART, PARTS
-from fundament.messages import say_all, subject_of
+from fundament.messages import label, say_all, subject_of
 from fundament.web.drafts.services.measuring import Measured
 
 PANELS = ("edits", *(part.key for part in PARTS))
 MOST_EDITS = 30
+_NARROW = "\u00a0"  # a space where no line breaks
 
 
 def panel_name(asked: str) -> str:
@@ -59,8 +61,6 @@ def panel_context(measured: Measured, panel: str) -> dict[str, Any]:
 
 def _edit_row(edit: Any) -> dict[str, Any]:
     finding = edit.finding
-    from fundament.core.checks import checks
-
     part = checks()[finding.check].part
     return {
         "check": finding.check,
@@ -68,8 +68,10 @@ def _edit_row(edit: Any) -> dict[str, Any]:
         "key": finding.subject_key,
         "part": part if part in PART and PART[part].has_subjects and ":" not in finding.subject_key else "",
         "text": say_all(finding.messages),
-        "gain": edit.gain.middle,
-        "shares": edit.shares,
+        "gain": f"{edit.gain.middle:+.1f}",
+        "shares": ", ".join(
+            f"{label(name)}{_NARROW}{gain:+.1f}".replace("-", "−") for name, gain in edit.shares
+        ),  # put together here, for speed
     }
 
 

@@ -18,7 +18,7 @@ from fundament.web.accounts.roles import can
 from fundament.web.drafts.panels import evidence_for, marks_for, panel_context, panel_name
 from fundament.web.drafts.services import exporting, saving
 from fundament.web.drafts.services.measuring import Measured, measure, measure_stored, note_score
-from fundament.web.drafts.services.seeing import draft_for, drafts_by_study, drafts_of, revisions_of
+from fundament.web.drafts.services.seeing import draft_for, draft_to_measure, drafts_by_study, drafts_of, revisions_of
 from fundament.web.drafts.services.texts import Text
 from fundament.web.errors import ApplicationError, NotFoundError
 from fundament.web.studies.services.seeing import studies_for, study_for
@@ -109,9 +109,9 @@ def save(request: HttpRequest, draft_id: int) -> HttpResponse:
     saved = saving.save(actor, draft_id, text, base_version, over=over)
     # from here on the text is safe, whatever becomes of its measurement; one that is not the stored text is measured whole, for nobody can ask for it later
     whole = not quick or saved.conflict
-    measured = measure(saved.study_id, text, with_edits=whole, with_items=whole)
+    measured = measure(saved.draft.measured_by, text, stamp=saved.draft.figures_stamp, with_edits=whole, with_items=whole)
     if not saved.conflict:
-        note_score(saved.draft_id, saved.study_id, saved.version, measured)
+        note_score(saved.draft, measured, saved.version)
     answer = _parts(request, measured, *chosen, quick=not whole)
     answer |= {"version": saved.version, "conflict": saved.conflict, "revision": saved.revision}
     return JsonResponse(answer)
@@ -122,7 +122,7 @@ def panel(request: HttpRequest, draft_id: int) -> HttpResponse:
     """Another panel for the stored text, with the marks and evidence of a chosen subject."""
     actor = actor_of(request)
     name = panel_name(request.GET.get("panel", ""))
-    draft = draft_for(actor, draft_id)
+    draft = draft_to_measure(actor, draft_id)
     measured = measure_stored(draft, with_items=name != "edits")
     answer = _parts(request, measured, name, request.GET.get("part", ""), request.GET.get("key", ""))
     return JsonResponse({**answer, "version": draft.version})

@@ -4,7 +4,9 @@ from __future__ import annotations
 
 import threading
 from dataclasses import dataclass
-from datetime import timedelta
+from datetime import datetime, timedelta
+from typing import Any
+from uuid import UUID
 
 from django.utils import timezone
 
@@ -42,14 +44,15 @@ class Measured:
     compiled: CompiledYardstick | None = None
 
 
-def measure(study_id: int, text: Text, *, with_edits: bool = True, with_items: bool = True) -> Measured:
+def measure(study_id: int, text: Text, *, stamp: UUID | None = None, with_edits: bool = True, with_items: bool = True) -> Measured:
     """Score a text against a study's yardstick and find its next best edits.
 
+    stamp: of the study's figures, where whoever asks has read it already.
     with_edits, with_items: False leaves out the edits, or the single points of the score; together they are most of the work, and whoever types on sees
     neither.
     """
     with _one_at_a_time:
-        compiled = compiled_of(study_id)
+        compiled = compiled_of(study_id, stamp)
         language = compiled.language if compiled else ""
         reading = text.reading(language)
         if compiled is None:
@@ -72,34 +75,45 @@ def measure(study_id: int, text: Text, *, with_edits: bool = True, with_items: b
 
 def measure_stored(draft: Draft, *, with_edits: bool = True, with_items: bool = True) -> Measured:
     """Measure the text that is stored."""
-    return measure(draft.measured_by, text_of(draft), with_edits=with_edits, with_items=with_items)
+    return measure(draft.measured_by, text_of(draft), stamp=draft.figures_stamp, with_edits=with_edits, with_items=with_items)
 
 
-def note_score(draft_id: int, study_id: int, version: int, measured: Measured) -> None:
-    """Note a score for lists, and as a point of the draft's curve, once a minute of writing or when the aim has moved. A score of an older text never goes over that of a newer one."""
+def note_score(draft: Draft, measured: Measured, version: int) -> None:
+    """Note a score for lists, and as a point of the draft's curve, once a minute of writing or when the aim has moved. A score of an older text never goes over
+    that of a newer one. draft: as it was read; its score there tells when the last point was."""
     score = measured.score
-    noted = None
-    if score is not None:
-        noted = {
-            "total": round(score.total, 2), "version": CORE_VERSION, "aim": score.aim, "enough": score.enough,
-            "parts": [{"name": p.name, "points": round(p.points, 3), "max": p.max} for p in score.parts],
-        }  # fmt: skip
-    changed = Draft.objects.filter(pk=draft_id, version=version).update(words=measured.words, score=noted)
-    if not changed or score is None or noted is None:
+    if score is None:
+        Draft.objects.filter(pk=draft.pk, version=version).update(words=measured.words, score=None)
         return
-    last = ScorePoint.objects.filter(draft_id=draft_id).values_list("total", "aim", "core_version", "measured_at").first()
-    is_of_today = last is not None and last[1:3] == (score.aim, CORE_VERSION)
-    if last is not None and is_of_today and (abs(last[0] - score.total) < SAME_SCORE or timezone.now() - last[3] < POINT_EVERY):
+    point = (draft.score or {}).get("point")
+    is_due = not _is_as_at(point, score)
+    noted = {
+        "total": round(score.total, 2), "version": CORE_VERSION, "aim": score.aim, "enough": score.enough,
+        "parts": [{"name": p.name, "points": round(p.points, 3), "max": p.max} for p in score.parts],
+        "point": [score.total, score.aim, CORE_VERSION, timezone.now().isoformat()] if is_due else point,
+    }  # fmt: skip
+    changed = Draft.objects.filter(pk=draft.pk, version=version).update(words=measured.words, score=noted)
+    if not changed or not is_due:
         return
-    consensus = CurrentConsensus.objects.filter(study_id=study_id).values_list("consensus_id", flat=True).first()
+    consensus = CurrentConsensus.objects.filter(study_id=draft.measured_by).values_list("consensus_id", flat=True).first()
     ScorePoint.objects.create(
-        draft_id=draft_id, version=version, consensus_id=consensus, core_version=CORE_VERSION, total=score.total, aim=score.aim,
+        draft_id=draft.pk, version=version, consensus_id=consensus, core_version=CORE_VERSION, total=score.total, aim=score.aim,
         enough=score.enough, parts=noted["parts"], words=measured.words,
     )  # fmt: skip
+
+
+def _is_as_at(point: Any, score: Score) -> bool:
+    """Whether the draft's last point tells enough of a score: the same aim, and the same score or hardly a minute old."""
+    if not point:
+        return False
+    total, aim, version, at = point
+    if (aim, version) != (score.aim, CORE_VERSION):
+        return False
+    return abs(total - score.total) < SAME_SCORE or timezone.now() - datetime.fromisoformat(at) < POINT_EVERY
 
 
 def score_again(study_id: int) -> None:
     """Score all drafts that are measured against a study anew, after its figures changed; safe to run again."""
     drafts = Draft.objects.filter(archived_at=None)
     for draft in [*drafts.filter(study_id=study_id, measured_study=None), *drafts.filter(measured_study_id=study_id)]:
-        note_score(draft.pk, study_id, draft.version, measure_stored(draft, with_edits=False, with_items=False))
+        note_score(draft, measure_stored(draft, with_edits=False, with_items=False), draft.version)

@@ -10,7 +10,7 @@ from django.utils import timezone
 
 from fundament.core.documents.schema import SCHEMA_VERSION
 from fundament.web.accounts.roles import Actor, ask, get_for
-from fundament.web.drafts.models import Draft, Revision
+from fundament.web.drafts.models import STAMPS, Draft, Revision
 from fundament.web.drafts.services.measuring import measure_stored, note_score
 from fundament.web.drafts.services.texts import NOTHING, Text, text_of
 from fundament.web.errors import ApplicationError, NotFoundError
@@ -28,8 +28,7 @@ LARGEST_VERSION = 2_147_483_647
 class Saved:
     """What became of a save. conflict: a newer text was there, and the one that came was kept as a revision."""
 
-    draft_id: int
-    study_id: int
+    draft: Draft
     version: int
     conflict: bool
     revision: int | None = None
@@ -46,7 +45,7 @@ def create_draft(actor: Actor, study_id: int, *, name: str, text: Text = NOTHING
             document=text.document, title_tag=text.title_tag, meta_description=text.meta_description,
         )  # fmt: skip
         recording.made(draft)
-    note_score(draft.pk, study.pk, 1, measure_stored(draft, with_edits=False, with_items=False))
+    note_score(draft, measure_stored(draft, with_edits=False, with_items=False), 1)
     draft.refresh_from_db(fields=["score", "words"])
     return draft
 
@@ -59,26 +58,27 @@ def save(actor: Actor, draft_id: int, text: Text, base_version: int, *, over: bo
     Raises NotFoundError, NotAllowedError.
     """
     with transaction.atomic():
-        draft = get_for(actor, "draft.write", Draft.objects.select_for_update(), pk=draft_id)
-        stored = text_of(draft)
-        if stored == text:
-            return Saved(draft.pk, draft.measured_by, draft.version, conflict=False, changed=False)
+        # the stored text is large, and mostly not asked for: it is loaded where it is
+        drafts = Draft.objects.select_for_update(of=("self",)).defer("document").annotate(**STAMPS)
+        draft = get_for(actor, "draft.write", drafts, pk=draft_id)
         if draft.version != base_version:
+            if text_of(draft) == text:  # sent twice
+                return Saved(draft, draft.version, conflict=False, changed=False)
             revision = _keep_conflict(actor, draft, text, base_version)
             announce(draft.workspace_id, f"draft:{draft.pk}", what="revision")
-            return Saved(draft.pk, draft.measured_by, draft.version, conflict=True, revision=revision.pk)
+            return Saved(draft, draft.version, conflict=True, revision=revision.pk)
         fields = ["document", "document_schema", "title_tag", "meta_description", "version", "updated_at"]
         if over:
-            keep(actor, draft, stored, "before")
+            keep(actor, draft, text_of(draft), "before")
         elif draft.kept_at is None or timezone.now() - draft.kept_at > KEEP_EVERY:
-            keep(actor, draft, stored, "kept")
+            keep(actor, draft, text_of(draft), "kept")
             draft.kept_at = timezone.now()
             fields.append("kept_at")
         _fill(draft, text)
         draft.version += 1
         draft.save(update_fields=fields)
         announce(draft.workspace_id, f"draft:{draft.pk}", what="text", version=draft.version)
-    return Saved(draft.pk, draft.measured_by, draft.version, conflict=False)
+    return Saved(draft, draft.version, conflict=False)
 
 
 def _keep_conflict(actor: Actor, draft: Draft, text: Text, base_version: int) -> Revision:
@@ -131,7 +131,7 @@ def take_over(actor: Actor, draft_id: int, revision_id: int) -> Draft:
             _fill(draft, text_of(revision))
             draft.save(update_fields=["document", "document_schema", "title_tag", "meta_description", "updated_at"])
     draft.refresh_from_db()
-    note_score(draft.pk, draft.measured_by, draft.version, measure_stored(draft, with_edits=False, with_items=False))
+    note_score(draft, measure_stored(draft, with_edits=False, with_items=False), draft.version)
     return draft
 
 
@@ -175,7 +175,7 @@ def measure_against(actor: Actor, draft_id: int, study_id: int) -> Draft:
         recording.watch([draft], "measured_study")
         draft.measured_study = None if study.pk == draft.study_id else study
         draft.save(update_fields=["measured_study"])
-    note_score(draft.pk, draft.measured_by, draft.version, measure_stored(draft, with_edits=False, with_items=False))
+    note_score(draft, measure_stored(draft, with_edits=False, with_items=False), draft.version)
     return draft
 
 

@@ -7,7 +7,7 @@ from collections.abc import Iterable
 from django.db.models import QuerySet
 
 from fundament.web.accounts.roles import Actor, get_for, seen_by
-from fundament.web.drafts.models import Draft, Revision
+from fundament.web.drafts.models import STAMPS, Draft, Revision
 from fundament.web.studies.models import Study
 
 MOST_CHOICES = 50  # of drafts in a menu
@@ -17,6 +17,11 @@ def draft_for(actor: Actor, draft_id: int, *, with_text: bool = True) -> Draft:
     """A draft of the actor's workspace. Raises NotFoundError."""
     drafts = Draft.objects.select_related("study", "measured_study", "page")
     return get_for(actor, "draft.see", drafts if with_text else drafts.defer("document"), pk=draft_id)
+
+
+def draft_to_measure(actor: Actor, draft_id: int) -> Draft:
+    """A draft with its text and with the stamps of the figures it is measured with, and nothing else. Raises NotFoundError."""
+    return get_for(actor, "draft.see", Draft.objects.annotate(**STAMPS), pk=draft_id)
 
 
 def drafts_of(actor: Actor, study: Study, *, archived: bool = False) -> QuerySet[Draft]:
