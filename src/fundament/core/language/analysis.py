@@ -32,9 +32,21 @@ class Sentence:
     words: int  # as people count them: an elided word and the next are one
 
 
-@functools.lru_cache(maxsize=2_000)  # the blocks of twenty long pages; 16 kB each
+KEPT_TEXTS = 2_000  # the blocks of twenty long pages, at some 20 kB each
+
+
 def analyse_text(text: str, language: str = "en") -> tuple[Sentence, ...]:
-    """Cut one block's text into sentences and words. Cached on the text: a keystroke costs one block."""
+    """Cut one block's text into sentences and words. Kept by text: a keystroke costs one block."""
+    return _kept(text, language)
+
+
+def keep_texts(count: int) -> None:
+    """Keep so many texts' sentences. A process that has a cache of its own above this one needs few."""
+    global _kept
+    _kept = functools.lru_cache(maxsize=count)(_analysed)
+
+
+def _analysed(text: str, language: str) -> tuple[Sentence, ...]:
     functional = function_words(language)
     sentences = []
     for start, end in split_sentences(text):
@@ -50,3 +62,6 @@ def analyse_text(text: str, language: str = "en") -> tuple[Sentence, ...]:
         words = len(tokens) - (sum([is_elided(token.text) for token in tokens]) if pack_of(language).elided else 0)
         sentences.append(Sentence(start, end, tokens, tuple(joined), natural, tuple([token.lemma for token in tokens]), words))
     return tuple(sentences)
+
+
+_kept = functools.lru_cache(maxsize=KEPT_TEXTS)(_analysed)
