@@ -1,4 +1,5 @@
-"""The goals of docs/quality.md, held: what was reached on the labelled truth must not be lost again."""
+"""What was reached on the labelled truth (docs/quality.md) must not be lost again. The bounds are what was reached, not the goals: a change that loses a label
+is seen here, and either mended or said."""
 
 from __future__ import annotations
 
@@ -17,58 +18,57 @@ from tests.gold.studies import demo_study
 def test_reading_of_every_make(make: str) -> None:
     pages = [page for page in articles_in_every_make() if page.name.endswith(f"/{make}")][::4]
     found = [agreement(Extracted(page.text, page.headings), ours(page.html, page.url)) for page in pages]
-    assert mean(a.f1 for a in found) >= 0.97
+    assert mean(a.f1 for a in found) >= 0.99
     assert min(a.heading_recall for a in found) == 1.0
-    assert mean(a.heading_precision for a in found) >= 0.99
+    assert mean(a.heading_precision for a in found) >= 0.999
 
 
 def test_kinds_of_page() -> None:
     share, wrong = measures.page_kinds([gold_page(sheet) for sheet in all_sheets()])
-    assert share >= 0.95, wrong
+    assert share == 1.0, wrong
 
 
 @pytest.mark.parametrize("folder", STUDIES)
 def test_terms(folder: str) -> None:
     found = measures.terms(demo_study(folder))
-    assert found["precision"] >= 0.9
-    assert found["recall"] >= 0.85
+    assert found["precision"] == 1.0
+    assert found["recall"] >= 0.995
     assert found["forbidden"] == 0
 
 
 @pytest.mark.parametrize("folder", STUDIES)
 def test_entities(folder: str) -> None:
-    assert min(measures.entities(demo_study(folder)).values()) >= 0.85
+    assert min(measures.entities(demo_study(folder)).values()) >= 0.915
 
 
 @pytest.mark.parametrize("folder", STUDIES)
 def test_entities_are_found_on_the_pages_whose_sheets_name_them(folder: str) -> None:
     precision, recall, wrong = measures.entities_by_page(demo_study(folder))
-    assert min(precision, recall) >= 0.95, wrong
+    assert min(precision, recall) >= 0.98, wrong
 
 
 def test_mentions() -> None:
     assert len(CASES) >= 60
     share, wrong = measures.mentions()
-    assert share >= 0.85, wrong
+    assert share >= 0.98, wrong
 
 
 def test_subtopics() -> None:
-    """The goal of 0.85 is reached on one study of three; this holds what is reached on all."""
-    grouped = [measures.subtopics(demo_study(folder))["f1"] for folder in STUDIES]
-    assert min(grouped) >= 0.77
-    assert mean(grouped) >= 0.83
+    """The goal of 0.85 is reached on one study of three; this holds what is reached on each."""
+    for folder, reached in {"repointing": 0.785, "sash": 0.815, "floor": 0.905}.items():
+        assert measures.subtopics(demo_study(folder))["f1"] >= reached, folder
 
 
 @pytest.mark.parametrize("shape", measures.FREAKS)
-def test_a_freak_among_ten_moves_no_target_by_more_than_a_tenth(shape: str) -> None:
-    assert measures.freak_moves(demo_study("repointing"), shape) <= 0.1
+def test_a_freak_among_ten_moves_no_target(shape: str) -> None:
+    assert measures.freak_moves(demo_study("repointing"), shape) <= 0.001
 
 
 @pytest.mark.parametrize("shape", measures.DUMPS)
 @pytest.mark.parametrize("folder", STUDIES)
-def test_a_dump_gains_at_most_a_tenth(folder: str, shape: str) -> None:
+def test_a_dump_gains_next_to_nothing(folder: str, shape: str) -> None:
     for size in (5, 12, 40):
-        assert measures.stuffing(demo_study(folder), size, shape) <= 0.1, size
+        assert measures.stuffing(demo_study(folder), size, shape) <= 0.03, size
 
 
 def test_the_gain_shown_is_the_gain_got_over_every_edit() -> None:
@@ -76,6 +76,6 @@ def test_the_gain_shown_is_the_gain_got_over_every_edit() -> None:
     kinds = 0
     for draft in measures.made_drafts(study, 7):
         error, count = measures.gain_error(study.compiled, draft)
-        assert error <= 0.1
+        assert error <= 0.001
         kinds += count
     assert kinds > 100

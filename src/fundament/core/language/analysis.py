@@ -41,7 +41,7 @@ def analyse_text(text: str, language: str = "en") -> tuple[Sentence, ...]:
 
 
 def keep_texts(count: int) -> None:
-    """Keep so many texts' sentences. A process that has a cache of its own above this one needs few."""
+    """Keep so many texts' sentences from now on, beginning with none. A process that has a cache of its own above this one needs few."""
     global _kept
     _kept = functools.lru_cache(maxsize=count)(_analysed)
 
