@@ -101,3 +101,10 @@ class SignIn(models.Model):
 
     def __str__(self) -> str:
         return f"{self.person} since {self.signed_in_at}"
+
+    @property
+    def device(self) -> str:
+        """On what, as far as the browser tells."""
+        if not self.browser:
+            return "unknown"
+        return "phone or tablet" if "Mobile" in self.browser or "Tablet" in self.browser else "computer"
