@@ -17,7 +17,7 @@ from dataclasses import dataclass, field, replace
 from fundament.core.consensus.build import build_consensus
 from fundament.core.consensus.identity import Known, Matching, match
 from fundament.core.consensus.keys import Proposed, heading_member, proposals
-from fundament.core.language.analysis import KEPT_TEXTS, keep_texts
+from fundament.core.language.analysis import KEPT_SENTENCES, keep_sentences
 from fundament.core.language.packs import english_lemmas
 from fundament.core.language.words import lemma_of
 from fundament.core.reading.model import Block, Reading
@@ -100,7 +100,7 @@ def mended_lemmas(consensus: Consensus) -> Iterator[list[str]]:
 def forget() -> None:
     """Caches that hold lemmas."""
     lemma_of.cache_clear()
-    keep_texts(KEPT_TEXTS)
+    keep_sentences(KEPT_SENTENCES)
 
 
 @contextlib.contextmanager

@@ -162,7 +162,7 @@ def test_what_is_stored_and_cannot_be_read_is_said_and_made_anew(signed_in: Clie
     assert measure(study.pk, text("<p>Lime.</p>")).score is None
     from fundament.web.sites.services import readings
 
-    readings._kept = readings._Kept()
+    readings._kept.clear()
     result = first(study)
     assert "has to be made anew" in signed_in.get(reverse("reading", args=[study.pk, result.pk])).content.decode()
     assert StoredReading.objects.filter(results__study=study, raw__isnull=False).exists()

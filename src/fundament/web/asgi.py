@@ -15,7 +15,7 @@ from django.core.handlers.asgi import ASGIHandler
 from django.http import HttpRequest, HttpResponseBase
 from servestatic import ServeStaticASGI
 
-from fundament.core.language.analysis import keep_texts
+from fundament.core.language.analysis import keep_sentences
 from fundament.core.warm import warm_for_scoring
 
 os.environ.setdefault("DJANGO_SETTINGS_MODULE", "fundament.web.settings")
@@ -29,7 +29,7 @@ from fundament.web.live.channel import EVENTS, Channel  # noqa: E402
 Scope = dict[str, Any]
 Receive = Callable[[], Awaitable[Any]]
 Send = Callable[[Any], Awaitable[None]]
-FEW_TEXTS = 300  # cut into sentences: what is measured is kept with the yardsticks
+FEW_SENTENCES = 3_000  # what is measured is kept with the yardsticks
 MOST_BODY = settings.DATA_UPLOAD_MAX_MEMORY_SIZE + 200_000
 
 
@@ -87,7 +87,7 @@ class Application:
         while True:
             message = await receive()
             if message["type"] == "lifespan.startup":
-                keep_texts(FEW_TEXTS)
+                keep_sentences(FEW_SENTENCES)
                 threading.Thread(target=warm_for_scoring, name="warm", daemon=True).start()  # meanwhile requests are answered, if slower
                 await send({"type": "lifespan.startup.complete"})
             elif message["type"] == "lifespan.shutdown":

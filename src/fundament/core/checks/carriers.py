@@ -35,6 +35,6 @@ def _find_context_carrier(compiled: CompiledYardstick, entity: int, name: str) -
     ]  # fmt: skip
     for first, second in itertools.pairwise(context):
         sentence = pattern.format(name, first, second)
-        if place_block(compiled, "paragraph", 0, sentence).features.recognised[entity]:
+        if place_block(compiled, "paragraph", 0, sentence).features.count(compiled.row.terms + compiled.row.entities + entity):
             return sentence
     return plain_carrier(compiled, name)

@@ -28,7 +28,7 @@ class MovesOfUses(Check):
         if found is None:
             return
         place, sentence, rest = found
-        first = next(n for n, block in enumerate(features.blocks) if block.kind == "paragraph" and block.features.real)
+        first = next(n for n, block in enumerate(features.blocks) if block.kind == "paragraph" and len(block.features.real))
         if first >= place:
             return
         opening, block = features.blocks[first], features.blocks[place]

@@ -68,11 +68,12 @@ def _uses_of(numbers: frozenset[int], compiled: CompiledYardstick, features: Dra
     found: dict[int, _Uses] = {number: {} for number in numbers}
     for place in range(len(features.blocks) - 1, -1, -1):
         block = features.blocks[place]
-        if block.kind not in TEXT_KINDS or not block.features.matches:
+        if block.kind not in TEXT_KINDS or not len(block.features.matches):
             continue
         sentences = analyse_text(block.text, compiled.language)
-        for index, match in reversed(block.features.matches):
-            if match.phrase in numbers and sentences[index].natural and block.features.terms[match.phrase]:
+        for index, *bounds in reversed(block.features.matches.tolist()):
+            match = Match(*bounds)
+            if match.phrase in numbers and sentences[index].natural and block.features.count(match.phrase):
                 found[match.phrase].setdefault(place, {}).setdefault(index, []).append(match)
     return found
 
@@ -86,9 +87,9 @@ def _without_uses(compiled: CompiledYardstick, features: DraftFeatures, uses: _U
         text = block.text
         sentences = analyse_text(text, compiled.language)
         for index, of_sentence in itertools.islice(of_block.items(), fewer):
-            tokens = sentences[index].tokens
             for use in of_sentence:
-                text = f"{text[: tokens[use.start].start]}{stand_in}{text[tokens[use.end - 1].end :]}"
+                start, end = sentences[index].bounds(use.start, use.end)
+                text = f"{text[:start]}{stand_in}{text[end:]}"
             fewer -= 1
         splices.append(Splice(place, 1, ((block.kind, block.level, text),)))
         if not fewer:

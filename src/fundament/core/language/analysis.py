@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import functools
 import itertools
-from dataclasses import dataclass
+from typing import NamedTuple
 
 from fundament.core.language.function_words import function_words
 from fundament.core.language.packs import pack_of
@@ -13,18 +13,17 @@ from fundament.core.language.words import Token, is_elided, tokenize
 
 MINIMUM_WORDS = 4
 FUNCTION_WORD_SHARE = 1 / 9
+KEPT_SENTENCES = 20_000  # of twenty long pages and a few drafts, at some 2 kB each
+SENTENCES_OF_TEXT = 5  # on average; a text kept is little more than its sentences
 
 
-@dataclass(frozen=True, slots=True)
-class Sentence:
-    """One sentence of a block. Offsets are characters of the block's text.
+class SentenceReading(NamedTuple):
+    """What is known of a sentence wherever it stands. Offsets of the tokens are characters of the sentence.
 
     joined[i] tells whether token i follows token i-1 with nothing but white space or a hyphen between.
     natural tells whether it reads as a sentence: at least MINIMUM_WORDS words, at least one in nine a function word.
     """
 
-    start: int
-    end: int
     tokens: tuple[Token, ...]
     joined: tuple[bool, ...]
     natural: bool
@@ -32,36 +31,55 @@ class Sentence:
     words: int  # as people count them: an elided word and the next are one
 
 
-KEPT_TEXTS = 2_000  # the blocks of twenty long pages, at some 20 kB each
+class Sentence(NamedTuple):
+    """One sentence of a block: its bounds in characters of the block's text, and its SentenceReading, which equal sentences share."""
+
+    start: int
+    end: int
+    tokens: tuple[Token, ...]
+    joined: tuple[bool, ...]
+    natural: bool
+    lemmas: tuple[str, ...]
+    words: int
+
+    def bounds(self, first: int, after: int) -> tuple[int, int]:
+        """Where the tokens from `first` to before `after` stand in the block's text: first character, last + 1."""
+        return self.start + self.tokens[first].start, self.start + self.tokens[after - 1].end
 
 
 def analyse_text(text: str, language: str = "en") -> tuple[Sentence, ...]:
-    """Cut one block's text into sentences and words. Kept by text: a keystroke costs one block."""
-    return _kept(text, language)
+    """Cut one block's text into sentences and words. Texts and sentences are kept: a keystroke costs one sentence."""
+    return _kept_texts(text, language)
 
 
-def keep_texts(count: int) -> None:
-    """Keep so many texts' sentences from now on, beginning with none. A process that has a cache of its own above this one needs few."""
-    global _kept
-    _kept = functools.lru_cache(maxsize=count)(_analysed)
+def keep_sentences(count: int) -> None:
+    """Keep the readings of so many sentences from now on, beginning with none. A process that has a cache of its own above this one needs few."""
+    global _kept_sentences, _kept_texts
+    _kept_sentences = functools.lru_cache(maxsize=count)(_read_sentence)
+    _kept_texts = functools.lru_cache(maxsize=count // SENTENCES_OF_TEXT)(_cut)
 
 
-def _analysed(text: str, language: str) -> tuple[Sentence, ...]:
-    functional = function_words(language)
-    sentences = []
+def _cut(text: str, language: str) -> tuple[Sentence, ...]:
+    found = []
     for start, end in split_sentences(text):
-        tokens = tuple(tokenize(text[start:end], language, offset=start))
-        if not tokens:
-            continue
-        joined = [False]
-        for before, after in itertools.pairwise(tokens):
-            gap = text[before.end : after.start]
-            joined.append(not gap.strip() or gap.strip() in "-‐‑–/")
-        count = sum(1 for token in tokens if token.text.lower().replace("’", "").replace("'", "") in functional)
-        natural = len(tokens) >= MINIMUM_WORDS and count >= max(1.0, FUNCTION_WORD_SHARE * len(tokens))
-        words = len(tokens) - (sum([is_elided(token.text) for token in tokens]) if pack_of(language).elided else 0)
-        sentences.append(Sentence(start, end, tokens, tuple(joined), natural, tuple([token.lemma for token in tokens]), words))
-    return tuple(sentences)
+        reading = _kept_sentences(text[start:end], language)
+        if reading.tokens:
+            found.append(Sentence(start, end, *reading))
+    return tuple(found)
 
 
-_kept = functools.lru_cache(maxsize=KEPT_TEXTS)(_analysed)
+def _read_sentence(text: str, language: str) -> SentenceReading:
+    functional = function_words(language)
+    tokens = tuple(tokenize(text, language))
+    joined = [False] if tokens else []
+    for before, after in itertools.pairwise(tokens):
+        gap = text[before.end : after.start]
+        joined.append(not gap.strip() or gap.strip() in "-‐‑–/")
+    count = sum([token.text.lower().replace("’", "").replace("'", "") in functional for token in tokens])
+    natural = len(tokens) >= MINIMUM_WORDS and count >= max(1.0, FUNCTION_WORD_SHARE * len(tokens))
+    words = len(tokens) - (sum([is_elided(token.text) for token in tokens]) if pack_of(language).elided else 0)
+    return SentenceReading(tokens, tuple(joined), natural, tuple([token.lemma for token in tokens]), words)
+
+
+_kept_sentences = functools.lru_cache(maxsize=KEPT_SENTENCES)(_read_sentence)
+_kept_texts = functools.lru_cache(maxsize=KEPT_SENTENCES // SENTENCES_OF_TEXT)(_cut)

@@ -77,9 +77,9 @@ def _with_punctuation(sentence: Sentence, text: str) -> tuple[list[str], list[in
     own: list[int] = []
     place = sentence.start
     for token in sentence.tokens:
-        words += [mark for mark in text[place : token.start] if not mark.isspace()]
+        words += [mark for mark in text[place : sentence.start + token.start] if not mark.isspace()]
         own.append(len(words))
         words.append(token.text)
-        place = token.end
+        place = sentence.start + token.end
     words += [mark for mark in text[place : sentence.end] if not mark.isspace()]
     return words, own

@@ -4,19 +4,19 @@ from __future__ import annotations
 
 import functools
 import os
-import threading
 from collections.abc import Sequence
 from typing import Any, TypeVar
 
 import numpy as np
 from numpy.typing import NDArray
 
+from fundament.core.kept import Kept
+
 Vectors = NDArray[np.float32]
 Number = TypeVar("Number", bound=np.floating[Any])
 DIMENSIONS = 256
-_KEPT = 12_000
-_cache: dict[str, Vectors] = {}
-_using_cache = threading.Lock()
+MOST_BYTES = 14_000_000  # of texts and their vectors: some 10,000 sentences
+_kept: Kept[str, Vectors] = Kept(MOST_BYTES)
 
 
 @functools.cache
@@ -25,23 +25,22 @@ def _model() -> Any:
     from wordllama import WordLlama
 
     folder = os.path.dirname(wordllama.__file__)
-    return WordLlama.load(cache_dir=folder, disable_download=True)
+    model = WordLlama.load(cache_dir=folder, disable_download=True)
+    # to this tokenizer a whole sentence is one word, and it keeps the pieces of the last 10,000 words: 100 MB that are hardly ever asked for again
+    model.tokenizer.model._resize_cache(0)
+    return model
 
 
 def embed(texts: Sequence[str]) -> Vectors:
     """One vector per text, shape (len(texts), DIMENSIONS), each of length 1 (or 0 for an empty text)."""
     if not texts:
         return np.zeros((0, DIMENSIONS), dtype=np.float32)
-    with _using_cache:  # another thread may empty it at any time
-        found = {text: _cache[text] for text in texts if text in _cache}
+    found = _kept.get_all(texts)
     missing = [text for text in dict.fromkeys(texts) if text not in found]
     if missing:
         fresh = unit(np.asarray(_model().embed(missing, norm=False), dtype=np.float32))
-        found.update(zip(missing, fresh, strict=True))
-        with _using_cache:
-            if len(_cache) + len(missing) > _KEPT:
-                _cache.clear()
-            _cache.update((text, found[text]) for text in missing[:_KEPT])
+        found.update((text, vector.copy()) for text, vector in zip(missing, fresh, strict=True))  # a row alone would keep them all
+        _kept.keep_all([(text, found[text], found[text].nbytes + len(text)) for text in missing])
     return np.stack([found[text] for text in texts])
 
 

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections import Counter
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from typing import TYPE_CHECKING
@@ -9,8 +10,8 @@ from typing import TYPE_CHECKING
 import numpy as np
 from numpy.typing import NDArray
 
+from fundament.core.kept import Kept
 from fundament.core.language.analysis import Sentence, analyse_text
-from fundament.core.language.phrases import Match
 from fundament.core.language.uses import NO_USES, Uses, uses_in
 from fundament.core.language.words import count_words
 from fundament.core.yardstick.build import OPENING_WORDS, keyword_share
@@ -20,52 +21,75 @@ if TYPE_CHECKING:
     from fundament.core.scoring.compiled import CompiledYardstick
 
 Numbers = NDArray[np.float64]
+Similarities = NDArray[np.float32]
+Integers = NDArray[np.int32]
 PlainBlock = tuple[str, int, str]  # kind, level, text
 BEST_SENTENCES = 3  # so many of the closest sentences stand for "covered in the text"
 TEXT_KINDS = ("paragraph", "quote", "list_item", "table_cell", "caption")
-MOST_KEPT_BYTES = 12_000_000  # of the blocks in one generation of the cache
-OBJECT_BYTES = 1_200  # of a block beside its arrays and text, by estimate
+MOST_BYTES = 24_000_000  # of the blocks of a compiled yardstick that does not share them with others
+OBJECT_BYTES = 1_100  # of a block beside what its arrays and text hold, by estimate
 # what of a block's counts earns: words and uses of the keyword outside crammed sentences, paragraphs with a sentence that is not crammed
 COUNTED = ("counted_words", "counted_paragraphs", "counted_paragraph_words", "counted_exact_keyword")
 TALLY = (*COUNTS, *COUNTED)  # counts of a block that are summed over a text
 
 
-@dataclass(frozen=True, eq=False)
-class BlockFeatures:
-    """One block.
+@dataclass(frozen=True, slots=True)
+class Row:
+    """Where in a row of sums the counts stand: counted uses of each term, mentions and recognised mentions of each entity, then the counts of TALLY."""
 
-    real: its real sentences, natural and not crammed. sums: what is summed over a text, in one row: terms (counted uses), mentioned and recognised
-    (mentions per entity), and the counts of TALLY. best: closest sentences per subtopic, shape (BEST_SENTENCES, subtopics), highest first. heading:
-    similarity of the heading per subtopic. keyword: share of the keyword in a heading. asks: whether a heading is a question. says: whether it
-    is text to a heading above it. matches: of terms, counted or not, with the numbers of their sentences.
+    terms: int
+    entities: int
+
+    @property
+    def width(self) -> int:
+        """How many counts a row has."""
+        return self.terms + 2 * self.entities + len(TALLY)
+
+    def parts(self, sums: Numbers) -> tuple[Numbers, Numbers, Numbers, Numbers]:
+        """A row of sums taken apart: terms, mentioned, recognised, tally."""
+        mentioned, recognised, tally = self.terms, self.terms + self.entities, self.terms + 2 * self.entities
+        return sums[:mentioned], sums[mentioned:recognised], sums[recognised:tally], sums[tally:]
+
+    def sum(self, blocks: Sequence[PlacedBlock]) -> Numbers:
+        """The sums of all blocks' counts."""
+        if not blocks:
+            return np.zeros(self.width)
+        counts = np.concatenate([block.features.counts for block in blocks])
+        return np.bincount(counts[:, 0], weights=counts[:, 1], minlength=self.width).astype(float, copy=False)
+
+
+@dataclass(frozen=True, eq=False, slots=True)
+class BlockFeatures:
+    """One block. Many thousands are kept, so arrays hold no zeros and numbers are no larger than need be.
+
+    real: first character and last + 1 of its real sentences, natural and not crammed, shape (sentences, 2). counts: what is summed over a text, as
+    (place in the Row, count), shape (n, 2), no place twice. best: closest sentences per subtopic, shape (BEST_SENTENCES, subtopics), highest first.
+    heading: similarity of the heading per subtopic. keyword: share of the keyword in a heading. asks: whether a heading is a question. says:
+    whether it is text to a heading above it. matches: of terms, counted or not, as (sentence, term, first token, last + 1), shape (n, 4).
     """
 
     words: int
-    real: tuple[str, ...]
-    sums: Numbers
-    terms: Numbers
-    mentioned: Numbers
-    recognised: Numbers
-    best: Numbers
-    heading: Numbers
+    real: Integers
+    counts: Integers
+    best: Similarities
+    heading: Similarities
     keyword: float
     asks: bool
     says: bool
     exact_keyword: int
-    matches: tuple[tuple[int, Match], ...] = ()
+    matches: Integers
 
     @property
     def bytes(self) -> int:
-        """What its arrays take."""
-        return int(self.sums.nbytes + self.best.nbytes + self.heading.nbytes)
+        """What its arrays hold."""
+        return self.real.nbytes + self.counts.nbytes + self.best.nbytes + self.heading.nbytes + self.matches.nbytes
 
-    @property
-    def opening(self) -> tuple[str, ...]:
-        """The first words of its real sentences, for what the text opens with."""
-        return tuple(" ".join(self.real).split()[:OPENING_WORDS])
+    def count(self, place: int) -> int:
+        """One of its counts, by its place in the Row."""
+        return int(self.counts[self.counts[:, 0] == place, 1].sum())
 
 
-@dataclass(frozen=True, eq=False)
+@dataclass(frozen=True, eq=False, slots=True)
 class PlacedBlock:
     """A block of a text with its features. is_text: whether a heading above it has something below it: a real sentence, code, or an item or cell
     that is more than a term."""
@@ -77,47 +101,24 @@ class PlacedBlock:
     is_heading: bool
     is_text: bool
 
-
-class BlockCache:
-    """Blocks as they were last worked out. When a generation is full the one before it is let go, so that what is in use stays. Who holds many caches calls
-    `let_go` on all of them when their young blocks together are too many."""
-
-    def __init__(self) -> None:
-        self._young: dict[PlainBlock, PlacedBlock] = {}
-        self._old: dict[PlainBlock, PlacedBlock] = {}
-        self._young_bytes = self._old_bytes = 0
-
     @property
     def bytes(self) -> int:
-        """What the blocks take, by estimate: their arrays and twice their texts."""
-        return self._young_bytes + self._old_bytes
+        """What it takes, by estimate."""
+        return OBJECT_BYTES + 2 * len(self.text) + self.features.bytes
 
     @property
-    def young_bytes(self) -> int:
-        """The same, of those asked for since `let_go` was last called."""
-        return self._young_bytes
+    def real_sentences(self) -> list[str]:
+        """Its sentences that are natural and not crammed."""
+        return [self.text[start:end] for start, end in self.features.real.tolist()]
 
-    def get(self, block: PlainBlock) -> PlacedBlock | None:
-        """The block, when it is known."""
-        found = self._young.get(block)
-        if found is None:
-            found = self._old.get(block)
-            if found is not None:
-                self.keep(block, found)
-        return found
+    @property
+    def opening(self) -> tuple[str, ...]:
+        """The first words of its real sentences, for what the text opens with."""
+        return tuple(" ".join(self.real_sentences).split()[:OPENING_WORDS])
 
-    def let_go(self) -> None:
-        """Let go of what was not asked for since this was last called."""
-        self._old, self._young = self._young, {}
-        self._old_bytes, self._young_bytes = self._young_bytes, 0
 
-    def keep(self, block: PlainBlock, placed: PlacedBlock) -> None:
-        """Remember a block."""
-        if self._young_bytes >= MOST_KEPT_BYTES:
-            self.let_go()
-        if block not in self._young:
-            self._young_bytes += OBJECT_BYTES + 2 * len(block[2]) + placed.features.bytes
-        self._young[block] = placed
+BlockKey = tuple[int, PlainBlock]  # number of the compiled yardstick
+KeptBlocks = Kept[BlockKey, PlacedBlock]
 
 
 def place_block(compiled: CompiledYardstick, kind: str, level: int, text: str) -> PlacedBlock:
@@ -127,19 +128,19 @@ def place_block(compiled: CompiledYardstick, kind: str, level: int, text: str) -
 
 def place_blocks(compiled: CompiledYardstick, blocks: Sequence[PlainBlock]) -> list[PlacedBlock]:
     """Blocks with their features, those not seen before worked out together, which is many times faster than one at a time."""
-    known = {block: compiled.blocks.get(block) for block in blocks}
-    new = [block for block, placed in known.items() if placed is None]
+    number = compiled.number
+    known = {key[1]: placed for key, placed in compiled.blocks.get_all([(number, block) for block in blocks]).items()}
+    new = [block for block in dict.fromkeys(blocks) if block not in known]
     if new:
-        for block, features in zip(new, _features_of(compiled, new), strict=True):
-            new_block = PlacedBlock(*block, features, block[0] == "heading", features.says)
-            known[block] = new_block
-            compiled.blocks.keep(block, new_block)
-    return [placed for block in blocks if (placed := known[block]) is not None]
+        placed = [PlacedBlock(*b, f, b[0] == "heading", f.says) for b, f in zip(new, _features_of(compiled, new), strict=True)]
+        known.update(zip(new, placed, strict=True))
+        compiled.blocks.keep_all([((number, block), known[block], known[block].bytes) for block in new])
+    return [known[block] for block in blocks]
 
 
-def highest(*rows: Numbers) -> Numbers:
+def highest(*rows: Numbers | Similarities) -> Numbers:
     """The BEST_SENTENCES highest values of each column over all rows given, highest first."""
-    stacked = np.concatenate(rows)
+    stacked: Numbers = np.concatenate(rows, dtype=float)
     if len(stacked) <= 2 * BEST_SENTENCES:
         return np.sort(stacked, axis=0)[::-1][:BEST_SENTENCES].copy()
     least = len(stacked) - BEST_SENTENCES
@@ -155,11 +156,13 @@ def _features_of(compiled: CompiledYardstick, blocks: Sequence[PlainBlock]) -> l
     ]
     real = [_real_sentences(block, sentences, used) for block, sentences, used in zip(blocks, read, uses, strict=True)]
     # all sentences are compared together: one product of matrices instead of one for each block
-    similarity = compiled.sentence_similarity([sentence for of_block in real for sentence in of_block])
+    similarity = compiled.sentence_similarity([b[2][s.start : s.end] for b, of_block in zip(blocks, real, strict=True) for s in of_block])
     found = []
     at = 0
     for block, sentences, used, of_block in zip(blocks, read, uses, real, strict=True):
-        best = highest(similarity[at : at + len(of_block)], compiled.nothing.best) if of_block else compiled.nothing.best
+        best = compiled.nothing.best
+        if of_block:
+            best = highest(similarity[at : at + len(of_block)], best).astype(np.float32)
         at += len(of_block)
         if block[0] in TEXT_KINDS:
             found.append(_text_features(compiled, block, sentences, used, of_block, best))
@@ -168,19 +171,15 @@ def _features_of(compiled: CompiledYardstick, blocks: Sequence[PlainBlock]) -> l
     return found
 
 
-def _real_sentences(block: PlainBlock, sentences: tuple[Sentence, ...], used: Uses) -> tuple[str, ...]:
+def _real_sentences(block: PlainBlock, sentences: tuple[Sentence, ...], used: Uses) -> list[Sentence]:
     """The sentences that are natural and not crammed."""
-    kind, _, text = block
-    if kind not in TEXT_KINDS:
-        return ()
-    return tuple([text[s.start : s.end] for i, s in enumerate(sentences) if s.natural and i not in used.crammed])
+    return [s for i, s in enumerate(sentences) if s.natural and i not in used.crammed] if block[0] in TEXT_KINDS else []
 
 
 def _text_features(
-    compiled: CompiledYardstick, block: PlainBlock, sentences: tuple[Sentence, ...], used: Uses, real: tuple[str, ...], best: Numbers
+    compiled: CompiledYardstick, block: PlainBlock, sentences: tuple[Sentence, ...], used: Uses, real: list[Sentence], best: Similarities
 ) -> BlockFeatures:
     """The features of a block of text, with what is known of its sentences."""
-    nothing = compiled.nothing
     kind = block[0]
     words = sum([sentence.words for sentence in sentences])
     counts = _counts(compiled, block)
@@ -189,62 +188,73 @@ def _text_features(
     crammed_words = sum([count_words(block[2][sentences[i].start : sentences[i].end]) for i in used.crammed])
     paragraph = bool(real) and kind in PARAGRAPH_KINDS
     counted = (max(0, counts[0] - crammed_words), int(paragraph), counts[0] if paragraph else 0, exact)
-    sums, terms, mentioned, recognised = _sums(nothing, (*counts, *counted))
-    if used.counted:
-        terms[:] = np.bincount(used.counted, minlength=len(terms))
-    _count_entities(compiled, sentences, used.crammed, mentioned, recognised)
+    mentioned, recognised = _entities(compiled, sentences, used.crammed)
     says = bool(real) or (kind in ("list_item", "table_cell") and inside < words)
     return BlockFeatures(
-        words, real, sums, terms, mentioned, recognised, best, nothing.heading, 0.0, False, says, exact, tuple(used.matches)
-    )
+        words=words, real=_integers([(s.start, s.end) for s in real], 2), best=best, heading=compiled.nothing.heading, keyword=0.0, asks=False, says=says,
+        counts=_counts_of(compiled.row, (*counts, *counted), Counter(used.counted), mentioned, recognised),
+        exact_keyword=exact, matches=_integers([(sentence, *match) for sentence, match in used.matches], 4),
+    )  # fmt: skip
 
 
-def _other_features(compiled: CompiledYardstick, block: PlainBlock, words: int, of_heading: dict[str, Numbers]) -> BlockFeatures:
+def _other_features(compiled: CompiledYardstick, block: PlainBlock, words: int, of_heading: dict[str, Similarities]) -> BlockFeatures:
     """The features of a heading, code, or what is neither. of_heading: similarity of headings."""
     nothing = compiled.nothing
     kind, level, text = block
     counts = _counts(compiled, block)
-    sums, terms, mentioned, recognised = _sums(nothing, (*counts, 0 if kind == "code" else counts[0], 0, 0, 0))
+    row = _counts_of(compiled.row, (*counts, 0 if kind == "code" else counts[0], 0, 0, 0))
     if kind != "heading":
-        return replace(nothing, words=words, sums=sums, terms=terms, mentioned=mentioned, recognised=recognised, says=kind == "code")
+        return replace(nothing, words=words, counts=row, says=kind == "code")
     asks = is_question(text)
     heading = of_heading.get(text, nothing.heading) if level >= 2 else nothing.heading
     keyword = keyword_share(text, compiled.keyword_lemmas, compiled.language)
-    return BlockFeatures(words, (), sums, terms, mentioned, recognised, nothing.best, heading, keyword, asks, False, 0)
+    return replace(nothing, words=words, counts=row, heading=heading, keyword=keyword, asks=asks)
 
 
 def _counts(compiled: CompiledYardstick, block: PlainBlock) -> tuple[int, ...]:
     return count_block(*block, compiled.language, compiled.keyword_lemmas)
 
 
-def _sums(nothing: BlockFeatures, tally: Sequence[int]) -> tuple[Numbers, Numbers, Numbers, Numbers]:
-    """A row of sums with these counts and no term or entity as yet, and its parts to be filled: terms, mentioned, recognised."""
-    terms, entities = len(nothing.terms), len(nothing.mentioned)
-    sums = np.zeros(len(nothing.sums))
-    sums[terms + 2 * entities :] = tally
-    return sums, sums[:terms], sums[terms : terms + entities], sums[terms + entities : terms + 2 * entities]
+_NO_COUNTS: Counter[int] = Counter()
 
 
-def no_features(terms: int, entities: int, subtopics: int) -> BlockFeatures:
+def _counts_of(
+    row: Row, tally: Sequence[int], terms: Counter[int] = _NO_COUNTS, mentioned: Counter[int] = _NO_COUNTS, recognised: Counter[int] = _NO_COUNTS
+) -> Integers:  # fmt: skip
+    """The counts of a block that are not 0, with their places in the row; terms and entities by their numbers."""
+    counts = list(terms.items())
+    counts += [(row.terms + number, count) for number, count in mentioned.items()]
+    counts += [(row.terms + row.entities + number, count) for number, count in recognised.items()]
+    counts += [(place, count) for place, count in enumerate(tally, row.terms + 2 * row.entities) if count]
+    return _integers(counts, 2)
+
+
+_NO_ROWS = {columns: np.zeros((0, columns), dtype=np.int32) for columns in (2, 4)}
+
+
+def _integers(rows: Sequence[tuple[int, ...]], columns: int) -> Integers:
+    return np.array(rows, dtype=np.int32) if rows else _NO_ROWS[columns]
+
+
+def no_features(subtopics: int) -> BlockFeatures:
     """The features of a block that has nothing in it. They are shared, and not to be written to."""
-    sums = np.zeros(terms + 2 * entities + len(TALLY))
-    best, heading = np.zeros((BEST_SENTENCES, subtopics)), np.zeros(subtopics)
-    for shared in (sums, best, heading):
+    best, heading = np.zeros((BEST_SENTENCES, subtopics), dtype=np.float32), np.zeros(subtopics, dtype=np.float32)
+    for shared in (best, heading):
         shared.flags.writeable = False
-    of_entities = sums[:entities]
-    return BlockFeatures(0, (), sums, sums[:terms], of_entities, of_entities, best, heading, 0.0, False, False, 0)
+    pairs = _integers((), 2)
+    return BlockFeatures(0, pairs, pairs, best, heading, 0.0, False, False, 0, _integers((), 4))
 
 
-def _count_entities(
-    compiled: CompiledYardstick, sentences: tuple[Sentence, ...], crammed: set[int], mentioned: Numbers, recognised: Numbers
-) -> None:
-    """Count mentions, and those recognised: with two or more of the entity's context words in real sentences of its block.
+def _entities(compiled: CompiledYardstick, sentences: tuple[Sentence, ...], crammed: set[int]) -> tuple[Counter[int], Counter[int]]:
+    """Mentions of entities, and those recognised: with two or more of the entity's context words in real sentences of its block.
 
     "Damp hessian" also names hessian: an entity that is the end of a longer one is named by it.
     """
+    mentioned: Counter[int] = Counter()
+    recognised: Counter[int] = Counter()
     found = [(i, m.phrase) for i, s in enumerate(sentences) for m in compiled.entity_matcher.find(s.lemmas, s.joined)]
     if not found:
-        return
+        return mentioned, recognised
     around = {lemma for i, s in enumerate(sentences) if s.natural and i not in crammed for lemma in s.lemmas}
     for index, phrase in found:
         counts = sentences[index].natural and index not in crammed
@@ -252,4 +262,6 @@ def _count_entities(
             mentioned[number] += 1
             if counts:
                 context, needed = compiled.entity_context[number]
-                recognised[number] += len(around & context) >= needed
+                if len(around & context) >= needed:
+                    recognised[number] += 1
+    return mentioned, recognised

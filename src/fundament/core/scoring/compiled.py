@@ -2,15 +2,16 @@
 
 from __future__ import annotations
 
+import itertools
 from collections.abc import Sequence
 
 import numpy as np
 from numpy.typing import NDArray
 
 from fundament.core.language.phrases import PhraseMatcher
-from fundament.core.language.vectors import embed
+from fundament.core.language.vectors import Vectors, embed
 from fundament.core.language.words import tokenize
-from fundament.core.scoring.block_features import BlockCache, no_features
+from fundament.core.scoring.block_features import MOST_BYTES, KeptBlocks, Row, no_features
 from fundament.core.scoring.subtopic_vectors import Sections, SubtopicVectors
 from fundament.core.scoring.targets import Targets
 from fundament.core.yardstick.entities import CONTEXT_NEEDED
@@ -18,13 +19,18 @@ from fundament.core.yardstick.model import Range, Yardstick
 from fundament.core.yardstick.section_similarity import section_vectors
 
 Numbers = NDArray[np.float64]
+_numbers = itertools.count()
 BYTES_OF_THING = 3_500  # of a term, entity or heading with its sentences, by estimate
 
 
 class CompiledYardstick(Targets):
-    """What scoring needs of a yardstick, with a cache of analysed blocks. Not changed by scoring but for that cache."""
+    """What scoring needs of a yardstick, with the blocks measured with it. Not changed by scoring but for those.
 
-    def __init__(self, yardstick: Yardstick) -> None:
+    bytes: what it takes in memory without the blocks, by estimate. number: another for each in this process.
+    """
+
+    def __init__(self, yardstick: Yardstick, blocks: KeptBlocks | None = None) -> None:
+        """blocks: where blocks are kept, when several yardsticks share the room for them."""
         terms, entities, subtopics = yardstick.terms, yardstick.entities, yardstick.subtopics
         super().__init__(
             term_weight=np.array([t.weight for t in terms], dtype=float),
@@ -54,26 +60,23 @@ class CompiledYardstick(Targets):
         self.subtopics = SubtopicVectors(sections, len(subtopics))
         self.section_words: dict[int, Range] = {}
         self.carriers: dict[tuple[int, str], str] = {}
-        self.blocks = BlockCache()
-        self.own_bytes = BYTES_OF_THING * (len(terms) + len(entities) + sum(len(s.headings) for s in subtopics)) + 2 * (
+        self.number = next(_numbers)
+        self.blocks = KeptBlocks(MOST_BYTES) if blocks is None else blocks
+        self.bytes = BYTES_OF_THING * (len(terms) + len(entities) + sum(len(s.headings) for s in subtopics)) + 2 * (
             sections.headings.nbytes + sections.texts.nbytes
         )
-        self.nothing = no_features(len(terms), len(entities), len(subtopics))
+        self.row = Row(len(terms), len(entities))
+        self.nothing = no_features(len(subtopics))
 
-    @property
-    def bytes(self) -> int:
-        """What it takes in memory with the blocks it has measured, by estimate. own_bytes: without them."""
-        return self.own_bytes + self.blocks.bytes
-
-    def heading_similarity(self, headings: Sequence[str]) -> Numbers:
+    def heading_similarity(self, headings: Sequence[str]) -> Vectors:
         """Similarity of headings to each subtopic. Shape (headings, subtopics)."""
         if not self.subtopics.count or not headings:
-            return np.zeros((len(headings), self.subtopics.count))
+            return np.zeros((len(headings), self.subtopics.count), dtype=np.float32)
         vectors = section_vectors([(heading, heading) for heading in headings], frozenset(self.keyword_lemmas), self.language)
         return self.subtopics.heading_similarity(vectors)
 
-    def sentence_similarity(self, sentences: Sequence[str]) -> Numbers:
+    def sentence_similarity(self, sentences: Sequence[str]) -> Vectors:
         """Similarity of sentences to the text the competitors have under each subtopic. Shape (sentences, subtopics)."""
         if not self.subtopics.count or not sentences:
-            return np.zeros((len(sentences), self.subtopics.count))
+            return np.zeros((len(sentences), self.subtopics.count), dtype=np.float32)
         return self.subtopics.sentence_similarity(embed(sentences))

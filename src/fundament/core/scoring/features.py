@@ -40,7 +40,7 @@ class PageParts:
 class DraftFeatures:
     """A whole text.
 
-    sums: of the blocks' sums (see BlockFeatures); terms, mentioned, recognised are parts of it. best: closest sentences per subtopic, see BlockFeatures.
+    sums: of the blocks' counts (see Row); terms, mentioned, recognised are parts of it. best: closest sentences per subtopic, see BlockFeatures.
     structure: the MEASURES as they are of any text, with what their credit needs beside; counts that begin with counted_ are without what does not count
     (crammed sentences; headings with no text below them). placement: share of the keyword in each zone, and lengths. opening: its first words, which the first opening_blocks blocks hold.
     """
@@ -62,7 +62,7 @@ class DraftFeatures:
     def ordered_closest(self) -> tuple[Numbers, NDArray[np.int64]]:
         """What each block has in `best`, in falling order per subtopic, and the number of the block; each of shape (rows, subtopics). The last rows are
         zeros of no block (-1)."""
-        places = [number for number, block in enumerate(self.blocks) if block.features.real]
+        places = [number for number, block in enumerate(self.blocks) if len(block.features.real)]
         values = np.concatenate([*(self.blocks[number].features.best for number in places), np.zeros_like(self.best)])
         block_of = np.concatenate((np.repeat(places, BEST_SENTENCES), np.full(BEST_SENTENCES, -1))).astype(np.int64)
         order = np.argsort(-values, axis=0, kind="stable")
@@ -92,20 +92,14 @@ def draft_features(compiled: CompiledYardstick, draft: Reading) -> DraftFeatures
 def combine(compiled: CompiledYardstick, blocks: Sequence[PlacedBlock], parts: PageParts) -> DraftFeatures:
     """The features of a text made of these blocks."""
     subtopics = len(compiled.subtopic_weight)
-    sums = np.sum([block.features.sums for block in blocks], axis=0) if blocks else compiled.nothing.sums
     return _assembled(
-        compiled, tuple(blocks), parts, sums, _closest(blocks, subtopics), count_headings(blocks, subtopics), _opening(blocks)
-    )
-
-
-def _sum(compiled: CompiledYardstick, blocks: Sequence[PlacedBlock]) -> Numbers:
-    if not blocks:
-        return compiled.nothing.sums
-    return np.asarray(np.array([block.features.sums for block in blocks]).sum(axis=0))
+        compiled, tuple(blocks), parts, compiled.row.sum(blocks), _closest(blocks, subtopics), count_headings(blocks, subtopics),
+        _opening(blocks),
+    )  # fmt: skip
 
 
 def _closest(blocks: Sequence[PlacedBlock], subtopics: int) -> Numbers:
-    texts = [block.features.best for block in blocks if block.features.real]
+    texts = [block.features.best for block in blocks if len(block.features.real)]
     return highest(*texts) if texts else np.zeros((BEST_SENTENCES, subtopics))
 
 
@@ -113,8 +107,8 @@ def _opening(blocks: Sequence[PlacedBlock]) -> tuple[tuple[str, ...], int]:
     """The first OPENING_WORDS words of the real sentences, and how many blocks it took to have them (all, when the text is shorter)."""
     opening: tuple[str, ...] = ()
     for number, block in enumerate(blocks, 1):
-        if block.features.real:
-            opening += block.features.opening
+        if len(block.features.real):
+            opening += block.opening
             if len(opening) >= OPENING_WORDS:
                 return opening[:OPENING_WORDS], number
     return opening, len(blocks)
@@ -124,8 +118,8 @@ def _assembled(
     compiled: CompiledYardstick, blocks: tuple[PlacedBlock, ...], parts: PageParts, sums: Numbers, best: Numbers, headings: CountedHeadings,
     opening: tuple[tuple[str, ...], int],
 ) -> DraftFeatures:  # fmt: skip
-    terms, entities = len(compiled.term_weight), len(compiled.entity_weight)
-    tally = dict(zip(TALLY, sums[terms + 2 * entities :].tolist(), strict=True))
+    terms, mentioned, recognised, counts = compiled.row.parts(sums)
+    tally = dict(zip(TALLY, counts.tolist(), strict=True))
     structure = structure_from(tally, parts.beside)
     for name in ("long_paragraph_words", *COUNTED):
         structure[name] = tally[name]
@@ -145,9 +139,9 @@ def _assembled(
     }
     return DraftFeatures(
         sums=sums,
-        terms=sums[:terms],
-        mentioned=sums[terms : terms + entities],
-        recognised=sums[terms + entities : terms + 2 * entities],
+        terms=terms,
+        mentioned=mentioned,
+        recognised=recognised,
         best=best,
         headings=headings,
         structure=structure,
@@ -164,11 +158,11 @@ def add_block(compiled: CompiledYardstick, draft: DraftFeatures, kind: str, leve
     block = place_block(compiled, kind, level, text)
     blocks = (*draft.blocks, block)
     headings = draft.headings.with_heading(block) if block.is_heading else draft.headings.with_text() if block.is_text else draft.headings
-    best = highest(draft.best, block.features.best) if block.features.real else draft.best
+    best = highest(draft.best, block.features.best) if len(block.features.real) else draft.best
     opening = draft.opening, draft.opening_blocks
     if len(draft.opening) < OPENING_WORDS:
-        opening = (draft.opening + block.features.opening)[:OPENING_WORDS], len(blocks)
-    return _assembled(compiled, blocks, draft.parts, draft.sums + block.features.sums, best, headings, opening)
+        opening = (draft.opening + block.opening)[:OPENING_WORDS], len(blocks)
+    return _assembled(compiled, blocks, draft.parts, draft.sums + compiled.row.sum([block]), best, headings, opening)
 
 
 def splice(compiled: CompiledYardstick, draft: DraftFeatures, splices: Iterable[Splice]) -> DraftFeatures:
@@ -186,12 +180,12 @@ def splice(compiled: CompiledYardstick, draft: DraftFeatures, splices: Iterable[
         blocks[change.start : end] = new
         went += old
         came += new
-        gone += [number for number, block in enumerate(old, change.start) if block.features.real]
+        gone += [number for number, block in enumerate(old, change.start) if len(block.features.real)]
         same_headings = same_headings and _leaves_headings(old, new)
         same_opening = same_opening and change.start >= draft.opening_blocks
     headings = draft.headings if same_headings else count_headings(blocks, len(compiled.subtopic_weight))
     opening = (draft.opening, draft.opening_blocks) if same_opening else _opening(blocks)
-    sums = draft.sums + _sum(compiled, came) - _sum(compiled, went)
+    sums = draft.sums + compiled.row.sum(came) - compiled.row.sum(went)
     return _assembled(compiled, tuple(blocks), draft.parts, sums, _closest_after(draft, gone, came), headings, opening)
 
 
@@ -214,5 +208,5 @@ def _closest_after(draft: DraftFeatures, gone: Sequence[int], come: Sequence[Pla
         stays = ~is_gone[block_of[:rows]]
         first = stays & (np.cumsum(stays, axis=0) <= BEST_SENTENCES)
         best = values[:rows].T[first.T].reshape(-1, BEST_SENTENCES).T
-    more = [block.features.best for block in come if block.features.real]
+    more = [block.features.best for block in come if len(block.features.real)]
     return highest(best, *more) if more else best

@@ -66,7 +66,7 @@ def _counting(known: CountedHeadings, more: Sequence[PlacedBlock], waiting: tupl
         h2=known.h2 + len(second),
         h3=known.h3 + sum([b.level > 2 for b in more]),
         questions=known.questions + sum([b.features.asks for b in more]),
-        similarity=np.max([known.similarity, *(b.features.heading for b in more)], axis=0),
+        similarity=np.maximum(known.similarity, np.max([b.features.heading for b in more], axis=0)),
         h2_keyword=max([known.h2_keyword, *second]),
         h1_keyword=known.h1_keyword,
         waiting=waiting,

@@ -202,7 +202,7 @@ def _sections_without(sections: Sections, others: Mask, subtopics: Mask) -> Sect
 def _closeness(vectors: SubtopicVectors, features: DraftFeatures, keyword_lemmas: frozenset[str], language: str) -> tuple[Numbers, Numbers]:
     """`best` and `heading` of features (see DraftFeatures) for subtopic vectors."""
     nothing = np.zeros((BEST_SENTENCES, vectors.count))
-    real = [sentence for block in features.blocks for sentence in block.features.real]
+    real = [sentence for block in features.blocks for sentence in block.real_sentences]
     best = highest(vectors.sentence_similarity(embed(real)), nothing) if real else nothing
     counted, _ = headings_with_text(features.blocks)
     headings = [(block.text, block.text) for block in counted if block.level >= 2]

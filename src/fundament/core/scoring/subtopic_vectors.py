@@ -48,15 +48,16 @@ class SubtopicVectors:
             belongs = (self.owner == np.arange(subtopics)[:, None]).astype(np.float32)  # shape (subtopics, sections)
             self.centres = unit(belongs @ (sections.texts - self.text_mean))
 
-    def heading_similarity(self, vectors: Vectors) -> Numbers:
+    def heading_similarity(self, vectors: Vectors) -> Vectors:
         """Similarity of headings, given as section vectors, to each subtopic: that of its closest section. Shape (headings, subtopics)."""
-        result = np.zeros((self.count, len(vectors)))
+        result = np.zeros((self.count, len(vectors)), dtype=np.float32)
         if self.count and len(vectors):
-            np.maximum.at(result, self.owner, (self.headings @ unit(vectors - self.heading_mean).T).astype(float))
+            np.maximum.at(result, self.owner, self.headings @ unit(vectors - self.heading_mean).T)
         return result.T
 
-    def sentence_similarity(self, vectors: Vectors) -> Numbers:
+    def sentence_similarity(self, vectors: Vectors) -> Vectors:
         """Similarity of sentences to the text the competitors have under each subtopic. Shape (sentences, subtopics)."""
         if not self.count or not len(vectors):
-            return np.zeros((len(vectors), self.count))
-        return np.asarray(unit(vectors - self.text_mean) @ self.centres.T, dtype=float)
+            return np.zeros((len(vectors), self.count), dtype=np.float32)
+        similarity: Vectors = unit(vectors - self.text_mean) @ self.centres.T
+        return similarity

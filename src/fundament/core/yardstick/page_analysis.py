@@ -81,13 +81,13 @@ def analyse_page(reading: Reading) -> PageAnalysis:
     for sentence, source, is_heading, (sentence_tags, sentence_names) in zip(sentences, sources, prominent, tagged, strict=True):
         for start, end in _candidate_bounds(sentence, sentence_tags, language):
             key = " ".join(token.lemma for token in sentence.tokens[start:end])
-            form = " ".join(source[sentence.tokens[start].start : sentence.tokens[end - 1].end].split())
+            form = _written(source, sentence, start, end)
             counts[key] += 1
             prominences[key] += is_heading
             forms[key][form if form.isupper() else _lower_unless_name(form, sentence_tags[start:end], opens=start == 0)] += 1
             tags[key][sentence_tags[start] if end - start == 1 else "PHRASE"] += 1
         for start, end, label in () if is_heading and _is_title_case(source) else sentence_names:
-            text = " ".join(source[sentence.tokens[start].start : sentence.tokens[end - 1].end].split())
+            text = _written(source, sentence, start, end)
             names[(text, label)] += 1
     acronyms: dict[str, str] = {}
     for block in reading.main_blocks():
@@ -105,6 +105,12 @@ def analyse_page(reading: Reading) -> PageAnalysis:
         names=tuple(NameUse(text, label, count) for (text, label), count in sorted(names.items())),
         acronyms=acronyms,
     )
+
+
+def _written(source: str, sentence: Sentence, first: int, after: int) -> str:
+    """Tokens of a sentence as they are written, white space folded."""
+    begin, end = sentence.bounds(first, after)
+    return " ".join(source[begin:end].split())
 
 
 def _is_title_case(heading: str) -> bool:

@@ -107,7 +107,7 @@ def marks_for(measured: Measured, part: str, key: str) -> list[tuple[str, int, i
         for sentence in analyse_text(block.text, compiled.language):
             for match in matcher.find(sentence.lemmas, sentence.joined):
                 if match.phrase == number:
-                    marks.append((block.key, sentence.tokens[match.start].start, sentence.tokens[match.end - 1].end))
+                    marks.append((block.key, *sentence.bounds(match.start, match.end)))
     return marks
 
 

@@ -3,12 +3,11 @@
 from __future__ import annotations
 
 import hashlib
-import threading
 import zlib
-from collections import OrderedDict
 from collections.abc import Iterable, Sequence
 
 from fundament.core import upcasting
+from fundament.core.kept import Kept
 from fundament.core.plain import to_plain
 from fundament.core.reading import model as core
 from fundament.core.reading.read_page import read_page
@@ -22,34 +21,7 @@ MOST_KEPT_BYTES = 24_000_000  # of stored JSON; as values it takes some four tim
 Pair = tuple[core.Reading, PageAnalysis]
 
 
-class _Kept:
-    """Readings with their analyses by number, those used last."""
-
-    def __init__(self) -> None:
-        self._pairs: OrderedDict[int, tuple[Pair, int]] = OrderedDict()
-        self._bytes = 0
-        self._lock = threading.Lock()
-
-    def get(self, number: int) -> Pair | None:
-        with self._lock:
-            found = self._pairs.get(number)
-            if found is None:
-                return None
-            self._pairs.move_to_end(number)
-            return found[0]
-
-    def keep(self, number: int, pair: Pair, size: int) -> None:
-        with self._lock:
-            if number in self._pairs:
-                return
-            self._pairs[number] = pair, size
-            self._bytes += size
-            while self._bytes > MOST_KEPT_BYTES and len(self._pairs) > 1:
-                _, (_, gone) = self._pairs.popitem(last=False)
-                self._bytes -= gone
-
-
-_kept = _Kept()
+_kept: Kept[int, Pair] = Kept(MOST_KEPT_BYTES)  # readings with their analyses, by number
 
 
 def store_raw(page: FetchedPage) -> RawResponse:
