@@ -51,7 +51,7 @@ def test_many_threads_at_once() -> None:
             for number in range(2_000):
                 kept.keep((number * own) % 97, number, 3)
                 kept.get((number + own) % 97)
-        except Exception as error:  # noqa: BLE001  # whatever a thread raises fails the test
+        except Exception as error:  # whatever a thread raises fails the test
             failures.append(error)
 
     threads = [threading.Thread(target=use, args=(own,)) for own in range(1, 5)]

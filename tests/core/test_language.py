@@ -232,9 +232,14 @@ def test_vectors_are_asked_for_by_many_threads_while_the_cache_is_emptied(monkey
 
     from fundament.core.language import vectors
 
-    monkeypatch.setattr(vectors, "_KEPT", 3)  # so that it is emptied all the time
+    monkeypatch.setattr(vectors._kept, "most_bytes", 4_000)  # so that it is emptied all the time
     texts = [[f"lime mortar {n + k}" for k in range(4)] for n in range(60)]
     alone = [vectors.embed(some) for some in texts]
     with ThreadPoolExecutor(8) as pool:
         together = list(pool.map(vectors.embed, texts))
     assert all((one == other).all() for one, other in zip(alone, together, strict=True))
+
+
+@given(st.text(alphabet=st.sampled_from("ab1 .,!?…\"')’-/:@_\n\u00a0mм"), max_size=60))
+def test_the_words_of_the_sentences_are_those_of_the_text(text: str) -> None:
+    assert sum(sentence.counted_words for sentence in analyse_text(text)) == count_words(text)

@@ -71,9 +71,10 @@ def _uses_of(numbers: frozenset[int], compiled: CompiledYardstick, features: Dra
         if block.kind not in TEXT_KINDS or not len(block.features.matches):
             continue
         sentences = analyse_text(block.text, compiled.language)
+        counted = numbers & set(block.features.counts[:, 0].tolist())  # terms are the first places of a row
         for index, *bounds in reversed(block.features.matches.tolist()):
             match = Match(*bounds)
-            if match.phrase in numbers and sentences[index].natural and block.features.count(match.phrase):
+            if match.phrase in counted and sentences[index].natural:
                 found[match.phrase].setdefault(place, {}).setdefault(index, []).append(match)
     return found
 

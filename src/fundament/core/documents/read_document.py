@@ -116,11 +116,11 @@ def _add(marks: list[Mark], kind: str, start: int, end: int) -> None:
     marks.append(Mark(kind, start, end))
 
 
-def read_document(document: Node, *, title: str = "", description: str = "", url: str = "", language: str = "") -> Reading:
+def read_document(document: Node, *, title: str = "", description: str = "", url: str = "", language: str = "", counted: bool = True) -> Reading:
     """Read a document, as `clean_document` gives it. Blocks have their ids as keys.
 
     title and description: the draft's title tag and meta description. url: where it is to stand, for telling internal links. language: that of the study,
-    when it is known; otherwise it is detected.
+    when it is known; otherwise it is detected. counted: False leaves the words uncounted (0), for whoever has them from the text's features.
     """
     reader = _Reader(url)
     reader.read(document, "paragraph")
@@ -130,7 +130,7 @@ def read_document(document: Node, *, title: str = "", description: str = "", url
         description=description,
         language=language or detect_language(" ".join(block.text for block in reader.blocks)[:20_000]),
         blocks=tuple(reader.blocks),
-        word_count=sum(count_words(block.text) for block in reader.blocks),
+        word_count=sum(count_words(block.text) for block in reader.blocks) if counted else 0,
         images=tuple(reader.placed_images()),
         links=tuple(reader.links),
         kind="article",

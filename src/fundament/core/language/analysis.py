@@ -9,7 +9,7 @@ from typing import NamedTuple
 from fundament.core.language.function_words import function_words
 from fundament.core.language.packs import pack_of
 from fundament.core.language.sentences import split_sentences
-from fundament.core.language.words import Token, is_elided, tokenize
+from fundament.core.language.words import Token, is_elided, tokenize, words_in
 
 MINIMUM_WORDS = 4
 FUNCTION_WORD_SHARE = 1 / 9
@@ -29,6 +29,7 @@ class SentenceReading(NamedTuple):
     natural: bool
     lemmas: tuple[str, ...]
     words: int  # as people count them: an elided word and the next are one
+    counted_words: int  # see count_words
 
 
 class Sentence(NamedTuple):
@@ -41,6 +42,7 @@ class Sentence(NamedTuple):
     natural: bool
     lemmas: tuple[str, ...]
     words: int
+    counted_words: int
 
     def bounds(self, first: int, after: int) -> tuple[int, int]:
         """Where the tokens from `first` to before `after` stand in the block's text: first character, last + 1."""
@@ -78,7 +80,7 @@ def _read_sentence(text: str, language: str) -> SentenceReading:
     count = sum([token.text.lower().replace("’", "").replace("'", "") in functional for token in tokens])
     natural = len(tokens) >= MINIMUM_WORDS and count >= max(1.0, FUNCTION_WORD_SHARE * len(tokens))
     words = len(tokens) - (sum([is_elided(token.text) for token in tokens]) if pack_of(language).elided else 0)
-    return SentenceReading(tokens, tuple(joined), natural, tuple([token.lemma for token in tokens]), words)
+    return SentenceReading(tokens, tuple(joined), natural, tuple([token.lemma for token in tokens]), words, words_in(text))
 
 
 _kept_sentences = functools.lru_cache(maxsize=KEPT_SENTENCES)(_read_sentence)

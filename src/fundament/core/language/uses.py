@@ -29,24 +29,35 @@ class Uses(NamedTuple):
     crammed: set[int]
 
 
-NO_USES = Uses([], [], set())
+class SentenceUses(NamedTuple):
+    """Uses of phrases in one sentence: every match; whether it is a list of phrases; the numbers of the phrases used, once each, none where they do not
+    count."""
+
+    matches: list[Match]
+    crammed: bool
+    counted: list[int]
+
+
+_NO_USES = SentenceUses([], False, [])
+
+
+def uses_in_sentence(sentence: Sentence, matcher: PhraseMatcher, language: str) -> SentenceUses:
+    """Uses of phrases in one sentence."""
+    found = matcher.find(sentence.lemmas, sentence.joined)
+    if not found:
+        return _NO_USES
+    crammed = is_crammed(sentence, found, language)
+    return SentenceUses(found, crammed, list(dict.fromkeys([m.phrase for m in found])) if sentence.natural and not crammed else [])
 
 
 def uses_in(sentences: Sequence[Sentence], matcher: PhraseMatcher, language: str) -> Uses:
     """Count uses of phrases in the sentences of one block."""
-    counted: list[int] = []
-    matches: list[tuple[int, Match]] = []
-    crammed: set[int] = set()
-    for index, sentence in enumerate(sentences):
-        found = matcher.find(sentence.lemmas, sentence.joined)
-        if not found:
-            continue
-        matches.extend((index, match) for match in found)
-        if is_crammed(sentence, found, language):
-            crammed.add(index)
-        elif sentence.natural:
-            counted.extend(dict.fromkeys(match.phrase for match in found))
-    return Uses(counted, matches, crammed)
+    uses = [uses_in_sentence(sentence, matcher, language) for sentence in sentences]
+    return Uses(
+        [phrase for of_sentence in uses for phrase in of_sentence.counted],
+        [(index, match) for index, of_sentence in enumerate(uses) for match in of_sentence.matches],
+        {index for index, of_sentence in enumerate(uses) if of_sentence.crammed},
+    )
 
 
 def is_crammed(sentence: Sentence, matches: Sequence[Match], language: str) -> bool:

@@ -109,7 +109,9 @@ def _word_in(text: str) -> re.Pattern[str]:
     return _WORD if may_have_address else _PLAIN_WORD
 
 
-@functools.lru_cache(maxsize=2_000)
-def count_words(text: str) -> int:
-    """How many words a text has."""
+def words_in(text: str) -> int:
+    """How many words a text has; those of its sentences together are those of a text."""
     return len(_word_in(text).findall(text))
+
+
+count_words = functools.lru_cache(maxsize=2_000)(words_in)

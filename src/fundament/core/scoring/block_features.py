@@ -12,8 +12,7 @@ from numpy.typing import NDArray
 
 from fundament.core.kept import Kept
 from fundament.core.language.analysis import Sentence, analyse_text
-from fundament.core.language.uses import NO_USES, Uses, uses_in
-from fundament.core.language.words import count_words
+from fundament.core.language.uses import SentenceUses, uses_in_sentence
 from fundament.core.yardstick.build import OPENING_WORDS, keyword_share
 from fundament.core.yardstick.structure import COUNTS, PARAGRAPH_KINDS, contains, count_block, is_question
 
@@ -56,6 +55,18 @@ class Row:
             return np.zeros(self.width)
         counts = np.concatenate([block.features.counts for block in blocks])
         return np.bincount(counts[:, 0], weights=counts[:, 1], minlength=self.width).astype(float, copy=False)
+
+    @staticmethod
+    def changed(sums: Numbers, came: Sequence[PlacedBlock], went: Sequence[PlacedBlock] = ()) -> Numbers:
+        """The sums after blocks came and others went; no block has a place twice."""
+        sums = sums.copy()
+        for block in came:
+            counts = block.features.counts
+            sums[counts[:, 0]] += counts[:, 1]
+        for block in went:
+            counts = block.features.counts
+            sums[counts[:, 0]] -= counts[:, 1]
+        return sums
 
 
 @dataclass(frozen=True, eq=False, slots=True)
@@ -147,60 +158,82 @@ def highest(*rows: Numbers | Similarities) -> Numbers:
     return np.sort(np.partition(stacked, least, axis=0)[least:], axis=0)[::-1].copy()
 
 
+@dataclass(frozen=True, slots=True)
+class _Known:
+    """What is known of one sentence wherever it stands. entities: the numbers of the phrases that name them."""
+
+    sentence: Sentence
+    uses: SentenceUses
+    entities: list[int]
+
+    @property
+    def is_real(self) -> bool:
+        return self.sentence.natural and not self.uses.crammed
+
+
 def _features_of(compiled: CompiledYardstick, blocks: Sequence[PlainBlock]) -> list[BlockFeatures]:
     headings = [text for kind, level, text in blocks if kind == "heading" and level >= 2]
     of_heading = dict(zip(headings, compiled.heading_similarity(headings), strict=True))
-    read = [analyse_text(text, compiled.language) if kind != "code" else () for kind, _, text in blocks]
-    uses = [
-        uses_in(s, compiled.term_matcher, compiled.language) if b[0] in TEXT_KINDS else NO_USES for b, s in zip(blocks, read, strict=True)
-    ]
-    real = [_real_sentences(block, sentences, used) for block, sentences, used in zip(blocks, read, uses, strict=True)]
+    known = _known_sentences(compiled, blocks)
     # all sentences are compared together: one product of matrices instead of one for each block
-    similarity = compiled.sentence_similarity([b[2][s.start : s.end] for b, of_block in zip(blocks, real, strict=True) for s in of_block])
+    real = [text[k.sentence.start : k.sentence.end] for (_, _, text), of_block in zip(blocks, known, strict=True) for k in of_block if k.is_real]
+    similarity = compiled.sentence_similarity(real)
     found = []
     at = 0
-    for block, sentences, used, of_block in zip(blocks, read, uses, real, strict=True):
-        best = compiled.nothing.best
-        if of_block:
-            best = highest(similarity[at : at + len(of_block)], best).astype(np.float32)
-        at += len(of_block)
-        if block[0] in TEXT_KINDS:
-            found.append(_text_features(compiled, block, sentences, used, of_block, best))
-        else:
-            found.append(_other_features(compiled, block, sum([s.words for s in sentences]), of_heading))
+    for block, of_block in zip(blocks, known, strict=True):
+        if block[0] not in TEXT_KINDS:
+            found.append(_other_features(compiled, block, of_heading))
+            continue
+        until = at + sum([k.is_real for k in of_block])
+        best = highest(similarity[at:until], compiled.nothing.best).astype(np.float32) if until > at else compiled.nothing.best
+        found.append(_text_features(compiled, block, of_block, best))
+        at = until
     return found
 
 
-def _real_sentences(block: PlainBlock, sentences: tuple[Sentence, ...], used: Uses) -> list[Sentence]:
-    """The sentences that are natural and not crammed."""
-    return [s for i, s in enumerate(sentences) if s.natural and i not in used.crammed] if block[0] in TEXT_KINDS else []
+def _known_sentences(compiled: CompiledYardstick, blocks: Sequence[PlainBlock]) -> list[list[_Known]]:
+    """The sentences of each block of text. Blocks that edits would make differ in few, so each is looked at once."""
+    seen: dict[int, tuple[SentenceUses, list[int]]] = {}  # by identity of the tokens, which equal sentences share while they are held here
+    found = []
+    for kind, _, text in blocks:
+        of_block = []
+        for sentence in analyse_text(text, compiled.language) if kind in TEXT_KINDS else ():
+            facts = seen.get(id(sentence.tokens))
+            if facts is None:
+                entities = [match.phrase for match in compiled.entity_matcher.find(sentence.lemmas, sentence.joined)]
+                facts = uses_in_sentence(sentence, compiled.term_matcher, compiled.language), entities
+                seen[id(sentence.tokens)] = facts
+            of_block.append(_Known(sentence, *facts))
+        found.append(of_block)
+    return found
 
 
-def _text_features(
-    compiled: CompiledYardstick, block: PlainBlock, sentences: tuple[Sentence, ...], used: Uses, real: list[Sentence], best: Similarities
-) -> BlockFeatures:
+def _text_features(compiled: CompiledYardstick, block: PlainBlock, known: Sequence[_Known], best: Similarities) -> BlockFeatures:
     """The features of a block of text, with what is known of its sentences."""
     kind = block[0]
-    words = sum([sentence.words for sentence in sentences])
+    words = sum([k.sentence.words for k in known])
     counts = _counts(compiled, block)
-    inside = sum([match.end - match.start for _, match in used.matches])
-    exact = sum([s.natural and i not in used.crammed and contains(s.lemmas, compiled.keyword_lemmas) for i, s in enumerate(sentences)])
-    crammed_words = sum([count_words(block[2][sentences[i].start : sentences[i].end]) for i in used.crammed])
+    real = [k.sentence for k in known if k.is_real]
+    matches = [(number, *match) for number, k in enumerate(known) for match in k.uses.matches]
+    inside = sum([end - start for _, _, start, end in matches])
+    exact = sum([contains(sentence.lemmas, compiled.keyword_lemmas) for sentence in real])
+    crammed_words = sum([k.sentence.counted_words for k in known if k.uses.crammed])
     paragraph = bool(real) and kind in PARAGRAPH_KINDS
     counted = (max(0, counts[0] - crammed_words), int(paragraph), counts[0] if paragraph else 0, exact)
-    mentioned, recognised = _entities(compiled, sentences, used.crammed)
+    mentioned, recognised = _entities(compiled, known)
     says = bool(real) or (kind in ("list_item", "table_cell") and inside < words)
+    terms = Counter([phrase for k in known for phrase in k.uses.counted])
     return BlockFeatures(
         words=words, real=_integers([(s.start, s.end) for s in real], 2), best=best, heading=compiled.nothing.heading, keyword=0.0, asks=False, says=says,
-        counts=_counts_of(compiled.row, (*counts, *counted), Counter(used.counted), mentioned, recognised),
-        exact_keyword=exact, matches=_integers([(sentence, *match) for sentence, match in used.matches], 4),
+        counts=_counts_of(compiled.row, (*counts, *counted), terms, mentioned, recognised), exact_keyword=exact, matches=_integers(matches, 4),
     )  # fmt: skip
 
 
-def _other_features(compiled: CompiledYardstick, block: PlainBlock, words: int, of_heading: dict[str, Similarities]) -> BlockFeatures:
+def _other_features(compiled: CompiledYardstick, block: PlainBlock, of_heading: dict[str, Similarities]) -> BlockFeatures:
     """The features of a heading, code, or what is neither. of_heading: similarity of headings."""
     nothing = compiled.nothing
     kind, level, text = block
+    words = sum([s.words for s in analyse_text(text, compiled.language)]) if kind != "code" else 0
     counts = _counts(compiled, block)
     row = _counts_of(compiled.row, (*counts, 0 if kind == "code" else counts[0], 0, 0, 0))
     if kind != "heading":
@@ -245,23 +278,22 @@ def no_features(subtopics: int) -> BlockFeatures:
     return BlockFeatures(0, pairs, pairs, best, heading, 0.0, False, False, 0, _integers((), 4))
 
 
-def _entities(compiled: CompiledYardstick, sentences: tuple[Sentence, ...], crammed: set[int]) -> tuple[Counter[int], Counter[int]]:
+def _entities(compiled: CompiledYardstick, known: Sequence[_Known]) -> tuple[Counter[int], Counter[int]]:
     """Mentions of entities, and those recognised: with two or more of the entity's context words in real sentences of its block.
 
     "Damp hessian" also names hessian: an entity that is the end of a longer one is named by it.
     """
     mentioned: Counter[int] = Counter()
     recognised: Counter[int] = Counter()
-    found = [(i, m.phrase) for i, s in enumerate(sentences) for m in compiled.entity_matcher.find(s.lemmas, s.joined)]
-    if not found:
+    if not any(k.entities for k in known):
         return mentioned, recognised
-    around = {lemma for i, s in enumerate(sentences) if s.natural and i not in crammed for lemma in s.lemmas}
-    for index, phrase in found:
-        counts = sentences[index].natural and index not in crammed
-        for number in compiled.entity_names[phrase]:
-            mentioned[number] += 1
-            if counts:
-                context, needed = compiled.entity_context[number]
-                if len(around & context) >= needed:
-                    recognised[number] += 1
+    around = {lemma for k in known if k.is_real for lemma in k.sentence.lemmas}
+    for k in known:
+        for phrase in k.entities:
+            for number in compiled.entity_names[phrase]:
+                mentioned[number] += 1
+                if k.is_real:
+                    context, needed = compiled.entity_context[number]
+                    if len(around & context) >= needed:
+                        recognised[number] += 1
     return mentioned, recognised

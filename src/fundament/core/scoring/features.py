@@ -162,7 +162,7 @@ def add_block(compiled: CompiledYardstick, draft: DraftFeatures, kind: str, leve
     opening = draft.opening, draft.opening_blocks
     if len(draft.opening) < OPENING_WORDS:
         opening = (draft.opening + block.opening)[:OPENING_WORDS], len(blocks)
-    return _assembled(compiled, blocks, draft.parts, draft.sums + compiled.row.sum([block]), best, headings, opening)
+    return _assembled(compiled, blocks, draft.parts, compiled.row.changed(draft.sums, [block]), best, headings, opening)
 
 
 def splice(compiled: CompiledYardstick, draft: DraftFeatures, splices: Iterable[Splice]) -> DraftFeatures:
@@ -185,7 +185,7 @@ def splice(compiled: CompiledYardstick, draft: DraftFeatures, splices: Iterable[
         same_opening = same_opening and change.start >= draft.opening_blocks
     headings = draft.headings if same_headings else count_headings(blocks, len(compiled.subtopic_weight))
     opening = (draft.opening, draft.opening_blocks) if same_opening else _opening(blocks)
-    sums = draft.sums + compiled.row.sum(came) - compiled.row.sum(went)
+    sums = compiled.row.changed(draft.sums, came, went)
     return _assembled(compiled, tuple(blocks), draft.parts, sums, _closest_after(draft, gone, came), headings, opening)
 
 

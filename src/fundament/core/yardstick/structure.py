@@ -46,15 +46,16 @@ def contains(lemmas: Sequence[str], phrase: Sequence[str]) -> bool:
     return any(tuple(lemmas[i : i + size]) == tuple(phrase) for i in range(len(lemmas) - size + 1))
 
 
-@functools.lru_cache(maxsize=8_000)
+@functools.lru_cache(maxsize=2_000)
 def count_block(kind: str, level: int, text: str, language: str, keyword_lemmas: tuple[str, ...]) -> tuple[int, ...]:
     """The COUNTS of one block. A paragraph holds at least one real sentence; a caption or a lone phrase in a block of its own is none."""
-    words = count_words(text)
     if kind == "heading":
-        return words, 0, 0, 0, 0, 0, level == 1, level == 2, level >= 3, is_question(text), 0, 0, 0
+        return count_words(text), 0, 0, 0, 0, 0, level == 1, level == 2, level >= 3, is_question(text), 0, 0, 0
     if kind == "code":
-        return words, *(0,) * 12
-    natural = [s for s in analyse_text(text, language) if s.natural]
+        return count_words(text), *(0,) * 12
+    sentences = analyse_text(text, language)
+    words = sum([s.counted_words for s in sentences])
+    natural = [s for s in sentences if s.natural]
     paragraph = kind in PARAGRAPH_KINDS and bool(natural)
     counts_sentences = kind in (*PARAGRAPH_KINDS, "list_item")
     return (

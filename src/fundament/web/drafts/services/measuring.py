@@ -53,24 +53,25 @@ def measure(study_id: int, text: Text, *, stamp: UUID | None = None, with_edits:
     """
     with _one_at_a_time:
         compiled = compiled_of(study_id, stamp)
-        language = compiled.language if compiled else ""
-        reading = text.reading(language)
         if compiled is None:
+            reading = text.reading("")
             making = Study.objects.filter(pk=study_id).exclude(figures="").exists()
             return Measured(
                 reading.word_count, problem=message("draft.figures_missing" if making else "draft.no_competitor"), reading=reading
             )
-        if reading.word_count > MOST_WORDS:
-            problem = message("draft.too_long", words=reading.word_count, most=MOST_WORDS)
-            return Measured(reading.word_count, problem=problem, reading=reading)
+        reading = text.reading(compiled.language, counted=False)
+        if sum([len(block.text) for block in reading.blocks]) > 2 * MOST_WORDS:  # with fewer characters there cannot be too many words
+            words = text.reading(compiled.language).word_count
+            if words > MOST_WORDS:
+                return Measured(words, problem=message("draft.too_long", words=words, most=MOST_WORDS), reading=reading)
         features = draft_features(compiled, reading)
         score = score_features(compiled, features, with_items=with_items)
         if not with_edits:
-            return Measured(reading.word_count, score, reading=reading, compiled=compiled)
+            return Measured(score.words, score, reading=reading, compiled=compiled)
         findings = findings_for_features(compiled, features)
         edits = tuple(measured(compiled, features, findings))
         plain = tuple(finding for finding in findings if finding.change is None)
-        return Measured(reading.word_count, score, edits, plain, reading=reading, compiled=compiled)
+        return Measured(score.words, score, edits, plain, reading=reading, compiled=compiled)
 
 
 def measure_stored(draft: Draft, *, with_edits: bool = True, with_items: bool = True) -> Measured:

@@ -26,9 +26,9 @@ class Text:
         title, description = (" ".join(clean_text(value).split()) for value in (title_tag, meta_description))
         return Text(clean_document(document), title[:MOST_TITLE], description[:MOST_DESCRIPTION])
 
-    def reading(self, language: str, url: str = "") -> Reading:
-        """The text as the core reads it."""
-        return read_document(self.document, title=self.title_tag, description=self.meta_description, language=language, url=url)
+    def reading(self, language: str, *, counted: bool = True) -> Reading:
+        """The text as the core reads it. counted: whether its words are counted, see `read_document`."""
+        return read_document(self.document, title=self.title_tag, description=self.meta_description, language=language, counted=counted)
 
 
 NOTHING = Text(clean_document(EMPTY))
