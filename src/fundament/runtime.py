@@ -126,15 +126,11 @@ class Demo:
                 "FUNDAMENT_POOLED": "1",
                 "MALLOC_ARENA_MAX": "2",
             }  # many threads, few heaps: a heap each is never given back
-            commands = {
-                "worker": [sys.executable, "-m", "django", "work", "--sole"],
-                "web": [
-                    *(sys.executable, "-m", "uvicorn", "fundament.web.asgi:application", "--host", "127.0.0.1", "--port", str(port)),
-                    *("--workers", str(WEB_PROCESSES), "--loop", "uvloop", "--http", "httptools", "--log-level", "warning"),
-                    *("--timeout-keep-alive", "5", "--timeout-graceful-shutdown", "5", "--no-server-header"),
-                ],
-            }
-            environments = {"worker": environment, "web": web}
+            commands = {"worker": [sys.executable, "-m", "django", "work", "--sole"]}
+            environments = {"worker": environment}
+            for number in range(1, WEB_PROCESSES + 1):
+                commands[f"web process {number}"] = [sys.executable, "-m", "fundament.web.serve", "--port", str(port)]
+                environments[f"web process {number}"] = web
             running = {name: _start(command, environments[name]) for name, command in commands.items()}
             for process in reversed(list(running.values())):
                 stack.callback(_end, process)
