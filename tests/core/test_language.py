@@ -2,10 +2,12 @@
 
 from __future__ import annotations
 
+import numpy as np
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from fundament.core.language import vectors
 from fundament.core.language.analysis import analyse_text
 from fundament.core.language.detect import detect_language
 from fundament.core.language.phrases import PhraseMatcher
@@ -230,8 +232,6 @@ def test_texts_made_to_be_slow_are_taken_apart_like_others(text: str) -> None:
 def test_vectors_are_asked_for_by_many_threads_while_the_cache_is_emptied(monkeypatch: pytest.MonkeyPatch) -> None:
     from concurrent.futures import ThreadPoolExecutor
 
-    from fundament.core.language import vectors
-
     monkeypatch.setattr(vectors._kept, "most_bytes", 4_000)  # so that it is emptied all the time
     texts = [[f"lime mortar {n + k}" for k in range(4)] for n in range(60)]
     alone = [vectors.embed(some) for some in texts]
@@ -243,3 +243,8 @@ def test_vectors_are_asked_for_by_many_threads_while_the_cache_is_emptied(monkey
 @given(st.text(alphabet=st.sampled_from("ab1 .,!?…\"')’-/:@_\n\u00a0mм"), max_size=60))
 def test_the_words_of_the_sentences_are_those_of_the_text(text: str) -> None:
     assert sum(sentence.counted_words for sentence in analyse_text(text)) == count_words(text)
+
+
+@given(st.lists(st.text(alphabet=st.sampled_from("ab hlime,.-’é3 \n▁<s>/"), max_size=40), min_size=1, max_size=70))
+def test_vectors_are_those_of_the_library(texts: list[str]) -> None:
+    assert vectors.mean_vectors(texts) == pytest.approx(np.asarray(vectors._model().embed(texts, norm=False)), abs=1e-6)

@@ -76,11 +76,15 @@ def _read_sentence(text: str, language: str) -> SentenceReading:
     joined = [False] if tokens else []
     for before, after in itertools.pairwise(tokens):
         gap = text[before.end : after.start]
-        joined.append(not gap.strip() or gap.strip() in "-‐‑–/")
-    count = sum([token.text.lower().replace("’", "").replace("'", "") in functional for token in tokens])
+        joined.append(gap == " " or not gap.strip() or gap.strip() in "-‐‑–/")
+    count = sum([_without_apostrophes(token.text.lower()) in functional for token in tokens])
     natural = len(tokens) >= MINIMUM_WORDS and count >= max(1.0, FUNCTION_WORD_SHARE * len(tokens))
     words = len(tokens) - (sum([is_elided(token.text) for token in tokens]) if pack_of(language).elided else 0)
     return SentenceReading(tokens, tuple(joined), natural, tuple([token.lemma for token in tokens]), words, words_in(text))
+
+
+def _without_apostrophes(word: str) -> str:
+    return word if word.isalpha() else word.replace("’", "").replace("'", "")
 
 
 _kept_sentences = functools.lru_cache(maxsize=KEPT_SENTENCES)(_read_sentence)

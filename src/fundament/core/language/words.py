@@ -90,8 +90,11 @@ def tokenize(text: str, language: str = "en") -> list[Token]:
     if "-" in text:
         # join prefixes without moving any offset: the hyphen becomes an invisible joiner that is a letter to the pattern
         text = _PREFIXED.sub(lambda m: m.group(1) + "\u02d0", text)
+    found_words = _word_in(text).finditer(text)
+    if not elided and "\u02d0" not in text:
+        return [Token(word := found.group(), lemma_of(word, language), *found.span()) for found in found_words]
     tokens = []
-    for found in _word_in(text).finditer(text):
+    for found in found_words:
         word = found.group(0)
         if "\u02d0" in word:
             word = word.replace("\u02d0", "")
