@@ -13,7 +13,6 @@ from fundament.core.language.analysis import analyse_text
 from fundament.core.language.packs import pack_of
 from fundament.core.language.phrases import Match
 from fundament.core.message import message
-from fundament.core.scoring.block_features import TEXT_KINDS
 from fundament.core.scoring.compiled import CompiledYardstick
 from fundament.core.scoring.features import DraftFeatures, Splice
 
@@ -52,7 +51,7 @@ class OverusedTerms(Check):
     def run(self, context: Context) -> Iterator[Finding]:
         compiled, features = context.compiled, context.features
         overused = np.flatnonzero(features.terms > compiled.term_ceiling).tolist()
-        uses = _uses_of(frozenset(overused), compiled, features) if overused else {}
+        uses = _uses_of(frozenset(overused), features) if overused else {}
         for number in overused:
             term = compiled.yardstick.terms[number]
             fewer = int(features.terms[number]) - term.ceiling
@@ -63,18 +62,14 @@ class OverusedTerms(Check):
 _Uses = dict[int, dict[int, list[Match]]]  # by block and sentence, the last first; in a sentence the last first
 
 
-def _uses_of(numbers: frozenset[int], compiled: CompiledYardstick, features: DraftFeatures) -> dict[int, _Uses]:
-    """Where these terms are used in sentences that read as such, in one pass over the text from its end."""
+def _uses_of(numbers: frozenset[int], features: DraftFeatures) -> dict[int, _Uses]:
+    """Where uses of these terms count, in one pass over the text from its end."""
     found: dict[int, _Uses] = {number: {} for number in numbers}
     for place in range(len(features.blocks) - 1, -1, -1):
         block = features.blocks[place]
-        if block.kind not in TEXT_KINDS or not len(block.features.matches):
-            continue
-        sentences = analyse_text(block.text, compiled.language)
-        counted = numbers & set(block.features.counts[:, 0].tolist())  # terms are the first places of a row
         for index, *bounds in reversed(block.features.matches.tolist()):
             match = Match(*bounds)
-            if match.phrase in counted and sentences[index].natural:
+            if match.phrase in numbers:
                 found[match.phrase].setdefault(place, {}).setdefault(index, []).append(match)
     return found
 

@@ -76,7 +76,7 @@ class BlockFeatures:
     real: first character and last + 1 of its real sentences, natural and not crammed, shape (sentences, 2). counts: what is summed over a text, as
     (place in the Row, count), shape (n, 2), no place twice. best: closest sentences per subtopic, shape (BEST_SENTENCES, subtopics), highest first.
     heading: similarity of the heading per subtopic. keyword: share of the keyword in a heading. asks: whether a heading is a question. says:
-    whether it is text to a heading above it. matches: of terms, counted or not, as (sentence, term, first token, last + 1), shape (n, 4).
+    whether it is text to a heading above it. matches: of terms in its real sentences, as (sentence, term, first token, last + 1), shape (n, 4).
     """
 
     words: int
@@ -214,8 +214,8 @@ def _text_features(compiled: CompiledYardstick, block: PlainBlock, known: Sequen
     words = sum([k.sentence.words for k in known])
     counts = _counts(compiled, block)
     real = [k.sentence for k in known if k.is_real]
-    matches = [(number, *match) for number, k in enumerate(known) for match in k.uses.matches]
-    inside = sum([end - start for _, _, start, end in matches])
+    matches = [(number, *match) for number, k in enumerate(known) if k.is_real for match in k.uses.matches]
+    inside = sum([match.end - match.start for k in known for match in k.uses.matches])
     exact = sum([contains(sentence.lemmas, compiled.keyword_lemmas) for sentence in real])
     crammed_words = sum([k.sentence.counted_words for k in known if k.uses.crammed])
     paragraph = bool(real) and kind in PARAGRAPH_KINDS
