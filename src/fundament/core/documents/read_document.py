@@ -116,7 +116,9 @@ def _add(marks: list[Mark], kind: str, start: int, end: int) -> None:
     marks.append(Mark(kind, start, end))
 
 
-def read_document(document: Node, *, title: str = "", description: str = "", url: str = "", language: str = "", counted: bool = True) -> Reading:
+def read_document(
+    document: Node, *, title: str = "", description: str = "", url: str = "", language: str = "", counted: bool = True
+) -> Reading:
     """Read a document, as `clean_document` gives it. Blocks have their ids as keys.
 
     title and description: the draft's title tag and meta description. url: where it is to stand, for telling internal links. language: that of the study,

@@ -4,14 +4,14 @@ from __future__ import annotations
 
 import functools
 
-from wordfreq import word_frequency
-
 FLOOR = 1e-8  # frequency given to words the lists do not have
 
 
 @functools.lru_cache(maxsize=40_000)
 def word_general_frequency(word: str, language: str) -> float:
     """Share of running words, in 0..1, never below FLOOR."""
+    from wordfreq import word_frequency  # not in a process that only scores
+
     return max(float(word_frequency(word, language)), FLOOR)
 
 

@@ -176,7 +176,9 @@ def _features_of(compiled: CompiledYardstick, blocks: Sequence[PlainBlock]) -> l
     of_heading = dict(zip(headings, compiled.heading_similarity(headings), strict=True))
     known = _known_sentences(compiled, blocks)
     # all sentences are compared together: one product of matrices instead of one for each block
-    real = [text[k.sentence.start : k.sentence.end] for (_, _, text), of_block in zip(blocks, known, strict=True) for k in of_block if k.is_real]
+    real = [
+        text[k.sentence.start : k.sentence.end] for (_, _, text), of_block in zip(blocks, known, strict=True) for k in of_block if k.is_real
+    ]
     similarity = compiled.sentence_similarity(real)
     found = []
     at = 0

@@ -7,8 +7,7 @@ import re
 from collections import Counter, defaultdict
 from collections.abc import Sequence
 from dataclasses import dataclass, field
-
-import tldextract
+from typing import Any
 
 from fundament.core.language.analysis import analyse_text
 from fundament.core.language.function_words import empty_words, function_words
@@ -40,8 +39,12 @@ _INNER_CAPITAL = re.compile(
 _STANDARD = re.compile(r"^(?:BS|EN|ISO|DIN|ASTM|IEC|IEEE)\b.*\d")
 
 
-# nothing is fetched: the list is the one that comes with the package
-_HOSTS = tldextract.TLDExtract(suffix_list_urls=(), cache_dir=None)
+@functools.cache
+def _hosts() -> Any:
+    """What takes hosts apart. Nothing is fetched: the list is the one that comes with the package."""
+    import tldextract  # 7 MB, and a process that only scores builds no names
+
+    return tldextract.TLDExtract(suffix_list_urls=(), cache_dir=None)
 
 
 @dataclass
@@ -145,6 +148,6 @@ def _is_of_site(joined: str, url: str) -> bool:
 def _site_name(url: str) -> str:
     """The part of a host that somebody registered, without what all hosts of its kind end in (the list that tldextract ships) and without hyphens.
     An ending the list does not have counts as one label (its rule "*")."""
-    host = _HOSTS(url)
-    registered = host.domain if host.suffix else host.subdomain.rpartition(".")[2]
+    host = _hosts()(url)
+    registered: str = host.domain if host.suffix else host.subdomain.rpartition(".")[2]
     return registered.replace("-", "")

@@ -13,7 +13,6 @@ from dataclasses import replace
 
 import numpy as np
 from numpy.typing import NDArray
-from scipy.cluster.hierarchy import fcluster, linkage
 
 from fundament.core.language.analysis import analyse_text
 from fundament.core.language.function_words import function_words
@@ -135,6 +134,8 @@ def _content_words(heading: str, language: str) -> list[str]:
 
 def _group(views: Sequence[Distances]) -> list[int]:
     """The number of each section's group."""
+    from scipy.cluster.hierarchy import fcluster, linkage  # 40 MB, and a process that only scores groups nothing
+
     size = len(views[0])
     if size < 2:
         return [1] * size

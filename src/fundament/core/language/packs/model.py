@@ -7,7 +7,6 @@ from collections.abc import Callable
 from dataclasses import dataclass, field
 
 import simplemma
-from wordfreq import top_n_list
 
 from fundament.core.language.word_list import word_list
 
@@ -66,7 +65,11 @@ class LanguagePack:
         return (self._frequent(STILL_GENERAL) - self.function_words) | self.own_empty_words
 
     def _frequent(self, most: int) -> frozenset[str]:
-        return frozenset(word for word in top_n_list(self.frequency_list, most) if word.isalpha()) if self.frequency_list else frozenset()
+        if not self.frequency_list:
+            return frozenset()
+        from wordfreq import top_n_list  # not in a process that only scores texts of a language with lists of its own
+
+        return frozenset(word for word in top_n_list(self.frequency_list, most) if word.isalpha())
 
     @property
     def has_names(self) -> bool:
