@@ -47,6 +47,7 @@ MIDDLEWARE = [
 ROOT_URLCONF = "fundament.web.urls"
 ASGI_APPLICATION = "fundament.web.asgi.application"
 AUTH_USER_MODEL = "accounts.Person"
+AUTHENTICATION_BACKENDS = ["fundament.web.accounts.backend.PersonBackend"]
 TEMPLATES = [
     {
         "BACKEND": "django.template.backends.django.DjangoTemplates",

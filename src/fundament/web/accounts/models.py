@@ -20,6 +20,7 @@ class Person(AbstractUser):
     display_name = models.CharField(max_length=150, blank=True)
     time_zone = models.CharField(max_length=64, default="Europe/London")
     language = models.CharField(max_length=10, choices=INTERFACE_LANGUAGES, default="en-gb")
+    memberships_of_request: list[Membership] | None = None  # where they came with the person, see PersonBackend
 
     @property
     def shown(self) -> str:

@@ -28,7 +28,7 @@ def person_of(request: HttpRequest) -> Person:
 
 
 def actor_of(request: HttpRequest) -> Actor:
-    """The person in the workspace they work in now: the one they chose, or the first they belong to. One query, once per request.
+    """The person in the workspace they work in now: the one they chose, or the first they belong to. Memberships came with the person.
 
     Raises NotAllowedError for a person without a workspace.
     """
@@ -36,7 +36,9 @@ def actor_of(request: HttpRequest) -> Actor:
     if known is not None:
         return cast(Actor, known)
     person = person_of(request)
-    memberships = list(Membership.objects.filter(user=person).select_related("workspace").order_by("id"))
+    memberships = person.memberships_of_request
+    if memberships is None:  # a person who just signed in
+        memberships = list(Membership.objects.filter(user=person).select_related("workspace").order_by("id"))
     if not memberships:
         raise NotAllowedError("error.no_workspace")
     wanted = request.session.get(WORKSPACE)

@@ -19,7 +19,7 @@ from fundament.web.errors import ApplicationError
 from fundament.web.members.services import members, passwords, profile, workspaces
 from fundament.web.members.services.links import is_open, opened
 
-_BACKEND = "django.contrib.auth.backends.ModelBackend"
+_BACKEND = "fundament.web.accounts.backend.PersonBackend"
 
 
 @require_http_methods(["GET", "POST"])
