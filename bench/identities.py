@@ -51,13 +51,13 @@ def stem(name: str) -> str:
     return " ".join(re.sub(r"(?:ings?|ed|es|s|e)$", "", word) for word in re.findall(r"[\w.]+", name.lower()))
 
 
-def label_of(study: DemoStudy, thing: Proposed) -> str:
-    """What a thing is about: a subtopic's most frequent label in the sheets, else the stem of the written form."""
+def labels_of(study: DemoStudy, thing: Proposed) -> frozenset[str]:
+    """What a thing is about: a subtopic's most frequent label in the sheets, or several that are as frequent; else the stem of the written form."""
     if thing.kind != "subtopics":
-        return stem(thing.name)
+        return frozenset([stem(thing.name)])
     labels = {heading_member(sheet.address, heading): label for sheet in study.sheets for heading, label in sheet.subtopics}
     counts = Counter(labels[member] for member in thing.members if member in labels)
-    return min(counts, key=lambda label: (-counts[label], label)) if counts else ""
+    return frozenset(label for label in counts if counts[label] == max(counts.values()))
 
 
 def otherwise_read(reading: Reading) -> Reading:
@@ -127,7 +127,7 @@ class Trial:
         urls = frozenset(page.url for page in self.consensus.pages)
         keys = match([], things, urls).keys
         self.known = [Known(key, thing.kind, thing.members, urls, thing.name) for key, thing in zip(keys, things, strict=True)]
-        self.about = {key: label_of(study, thing) for key, thing in zip(keys, things, strict=True)}
+        self.about = {key: labels_of(study, thing) for key, thing in zip(keys, things, strict=True)}
         self.name = {key: thing.name for key, thing in zip(keys, things, strict=True)}
         self.decided: list[str] = []
         for kind, count in PER_STUDY.items():
@@ -143,17 +143,18 @@ class Trial:
         step = Step(name)
         # where a decision belongs that hangs on nothing: a thing of its label that no other identity of that label has
         there = {
-            (thing.kind, label_of(self.study, thing)) for key, thing in now.items() if self.about.get(key) != label_of(self.study, thing)
-        }
+            (thing.kind, label)
+            for key, thing in now.items() for label in labels_of(self.study, thing) if label not in self.about.get(key, ())
+        }  # fmt: skip
         kind_of = {known.key: known.kind for known in self.known}
         for key in self.decided:
             step.joined += key in matching.joined
             step.split += key in matching.split
             thing = now.get(matching.joined.get(key, key))
             if thing is None:
-                if (kind_of[key], self.about[key]) in there:  # what is gone altogether is rightly listed
+                if any((kind_of[key], label) in there for label in self.about[key]):  # what is gone altogether is rightly listed
                     step.lost.append(self.name[key])
-            elif label_of(self.study, thing) == self.about[key]:
+            elif labels_of(self.study, thing) & self.about[key]:
                 step.right += 1
             else:
                 step.wrong.append(f"{self.name[key]} -> {thing.name}")

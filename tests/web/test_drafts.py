@@ -289,6 +289,23 @@ def test_a_draft_can_be_measured_against_another_study(actor: Actor, study: Stud
     assert back.measured_study_id is None and back.score is not None
 
 
+def test_the_study_a_draft_is_measured_against_is_chosen_on_a_page(signed_in: Client, actor: Actor, study: Study, draft: Draft) -> None:
+    second = Study.objects.create(workspace=actor.workspace, keyword="sash windows", state="ready")
+    elsewhere = Study.objects.create(workspace=Workspace.objects.create(name="Elsewhere"), keyword="sash of others", state="ready")
+    address, action = reverse("measured-against", args=[draft.pk]), reverse("measure-against", args=[draft.pk])
+    page = signed_in.get(address).content.decode()
+    assert "The competitors of its own study." in page and "has no competitor yet" in page and elsewhere.keyword not in page
+    assert "sash windows" in signed_in.get(f"{address}?search=SASH").content.decode()
+    assert "No study is called" in signed_in.get(f"{address}?search=nothing of the kind").content.decode()
+    assert signed_in.post(action, {"study": second.pk}).url == reverse("draft", args=[draft.pk])
+    assert "measured against" in signed_in.get(reverse("draft", args=[draft.pk])).content.decode()
+    assert "measured against “sash windows”" in signed_in.get(reverse("drafts", args=[study.pk])).content.decode()
+    assert "Measure against repointing" in signed_in.get(address).content.decode()  # the way back
+    for wrong in (elsewhere.pk, "²", "", 10**30):
+        assert signed_in.post(action, {"study": wrong}).status_code == 404
+    assert Draft.objects.get(pk=draft.pk).measured_study_id == second.pk
+
+
 def test_a_revision_is_kept_every_ten_minutes_and_not_with_every_save(signed_in: Client, draft: Draft) -> None:
     for version in (1, 2, 3):
         post(signed_in, draft, f"{TEXT}<p>Save {version}.</p>", version)

@@ -84,6 +84,17 @@ LOGIN_URL = "sign-in"
 LOGIN_REDIRECT_URL = "studies"
 LOGOUT_REDIRECT_URL = "sign-in"
 
+# Mail is set up when there is a server for it, an address it is sent from, and the address people reach this application at, which goes into links
+ADDRESS = os.environ.get("FUNDAMENT_ADDRESS", "").rstrip("/")
+EMAIL_HOST = os.environ.get("FUNDAMENT_MAIL_HOST", "")
+EMAIL_PORT = int(os.environ.get("FUNDAMENT_MAIL_PORT", "587"))
+EMAIL_HOST_USER = os.environ.get("FUNDAMENT_MAIL_USER", "")
+EMAIL_HOST_PASSWORD = os.environ.get("FUNDAMENT_MAIL_PASSWORD", "")
+EMAIL_USE_TLS = os.environ.get("FUNDAMENT_MAIL_TLS", "1") == "1"
+EMAIL_TIMEOUT = 20  # seconds
+DEFAULT_FROM_EMAIL = os.environ.get("FUNDAMENT_MAIL_FROM", "")
+MAIL_SET_UP = bool(EMAIL_HOST and DEFAULT_FROM_EMAIL and ADDRESS)
+
 LANGUAGE_CODE = "en-gb"
 TIME_ZONE = "UTC"
 USE_I18N = False

@@ -12,13 +12,13 @@ from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, field
 
 from fundament.core.consensus.keys import Proposed, heading_of, new_key, page_of, words_of
+from fundament.core.language.vectors import embed
 
 LEAST_SHARE = 0.5  # of a known subtopic's headings on the pages that are there, found in one proposed
 LEAST_OF_GROUP = 0.34  # of the proposed subtopic's headings on pages that the known one knew
-MORE_THAN_LEFT = (
-    0.5  # of a known subtopic's headings are on pages that are still there; with fewer their words must speak for it, and with fewer than
-)
-LEAST_LEFT = 0.25  # nobody can say what became of it
+MORE_THAN_LEFT = 0.5  # of a known subtopic's headings are on pages that are still there; with fewer its name or its words must speak for it
+MEANS_THE_SAME = 0.45  # mean similarity of the headings that are gone to the closest ones that are there
+LEAST_LEFT = 0.25  # with a smaller share of its headings nobody can say what became of it
 
 
 @dataclass(frozen=True)
@@ -111,7 +111,7 @@ def _of_headings(known: Known, thing: Proposed, here: frozenset[str]) -> tuple[f
     common = still & thing.members
     if not common or len(still) < LEAST_LEFT * len(known.members):
         return None
-    if len(still) <= MORE_THAN_LEFT * len(known.members) and not _says_the_same(known, thing):
+    if len(still) <= MORE_THAN_LEFT * len(known.members) and not (_says_the_same(known, thing) or _means_the_same(known, thing, still)):
         return None
     share, of_group = len(common) / len(still), len(common) / len(of_then)
     if share < LEAST_SHARE or of_group < LEAST_OF_GROUP:
@@ -125,6 +125,14 @@ def _says_the_same(known: Known, thing: Proposed) -> bool:
         return True
     of_new_pages = {heading_of(member) for member in thing.members - known.members}
     return bool(of_new_pages & {heading_of(member) for member in known.members})
+
+
+def _means_the_same(known: Known, thing: Proposed, still: frozenset[str]) -> bool:
+    """Whether what the pages that are gone had as headings is close to headings of the proposed one: mean of each one's closest, as vectors."""
+    gone = sorted({heading_of(member) for member in known.members - still})
+    now = sorted({heading_of(member) for member in thing.members})
+    closest: float = (embed(gone) @ embed(now).T).max(axis=1).mean()
+    return closest >= MEANS_THE_SAME
 
 
 def _unused(key: str, used: set[str]) -> str:

@@ -84,7 +84,7 @@ class Invitation(Link):
 
 
 class PasswordLink(Link):
-    """A link with which a person sets a new password, handed out by an owner."""
+    """A link with which a person sets a new password, handed out by an owner, or mailed (then created_by is empty)."""
 
     person = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="password_links")
 

@@ -14,6 +14,7 @@ urlpatterns = [
     path("drafts/<int:draft_id>/panel/", views.panel, name="draft-panel"),
     path("drafts/<int:draft_id>/rename/", views.rename, name="rename-draft"),
     path("drafts/<int:draft_id>/archive/", views.archive, name="archive-draft"),
+    path("drafts/<int:draft_id>/measured-against/", views.measured_against, name="measured-against"),
     path("drafts/<int:draft_id>/measure-against/", views.measure_against, name="measure-against"),
     path("drafts/<int:draft_id>/export/", views.export, name="export-draft"),
     path("drafts/<int:draft_id>/revisions/", views.revisions, name="revisions"),

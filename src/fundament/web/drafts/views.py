@@ -160,6 +160,18 @@ def archive(request: HttpRequest, draft_id: int) -> HttpResponse:
     return redirect("drafts", draft.study_id)
 
 
+@require_GET
+def measured_against(request: HttpRequest, draft_id: int) -> HttpResponse:
+    """What the draft is measured against, and the workspace's other studies to choose from."""
+    actor = actor_of(request)
+    draft, search = draft_for(actor, draft_id, with_text=False), cleaned_search(request)
+    page = Paginator(studies_for(actor, search, archived=False), PER_PAGE).get_page(_number(request))
+    context = {
+        "draft": draft, "study": draft.study, "tab": "drafts", "page": page, "search": search, "may_write": can(actor, "draft.write"),
+    }  # fmt: skip
+    return render(request, "drafts/measured_against.html", context)
+
+
 @require_POST
 def measure_against(request: HttpRequest, draft_id: int) -> HttpResponse:
     """Have the draft measured against another study."""

@@ -1,12 +1,22 @@
 """Signing in and out, one's account, and members."""
 
+from django.conf import settings
 from django.contrib.auth import views as auth_views
 from django.urls import path
 
 from fundament.web.members import views
 
 urlpatterns = [
-    path("sign-in/", auth_views.LoginView.as_view(template_name="accounts/sign_in.html", redirect_authenticated_user=True), name="sign-in"),
+    path(
+        "sign-in/",
+        auth_views.LoginView.as_view(
+            template_name="accounts/sign_in.html",
+            redirect_authenticated_user=True,
+            extra_context={"mail_set_up": lambda: settings.MAIL_SET_UP},
+        ),
+        name="sign-in",
+    ),
+    path("forgotten-password/", views.forgotten_password, name="forgotten-password"),
     path("sign-out/", auth_views.LogoutView.as_view(), name="sign-out"),
     path("account/", views.account, name="account"),
     path("account/sign-ins/<int:sign_in_id>/end/", views.end_sign_in, name="end-sign-in"),

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from typing import Any
 
+from django.conf import settings
 from django.contrib.auth import login, update_session_auth_hash
 from django.contrib.auth.decorators import login_not_required
 from django.http import HttpRequest, HttpResponse
@@ -15,9 +16,10 @@ from fundament.messages import say_error
 from fundament.web.accounts.models import INTERFACE_LANGUAGES, ROLES, TIME_ZONES, Invitation, PasswordLink
 from fundament.web.accounts.requests import WORKSPACE, actor_of, person_of
 from fundament.web.accounts.roles import can, seen_by
-from fundament.web.errors import ApplicationError
+from fundament.web.errors import ApplicationError, NotFoundError
 from fundament.web.members.services import members, passwords, profile, workspaces
 from fundament.web.members.services.links import is_open, opened
+from fundament.web.members.tasks import queue_password_mail
 
 _BACKEND = "fundament.web.accounts.backend.PersonBackend"
 
@@ -26,10 +28,17 @@ _BACKEND = "fundament.web.accounts.backend.PersonBackend"
 def account(request: HttpRequest) -> HttpResponse:
     """Name, time zone and language; password; where one is signed in."""
     person = person_of(request)
-    context: dict[str, Any] = {"form": {"display_name": person.display_name, "time_zone": person.time_zone, "language": person.language}}
+    context: dict[str, Any] = {
+        "mail": person.email,
+        "form": {"display_name": person.display_name, "time_zone": person.time_zone, "language": person.language},
+    }
     status = 200
     if request.method == "POST":
         try:
+            if request.POST.get("what") == "mail":
+                context["mail"] = request.POST.get("mail", "")
+                passwords.change_mail(person, request.POST.get("old", ""), context["mail"])
+                return redirect(f"{reverse('account')}?saved=mail")
             if request.POST.get("what") == "password":
                 passwords.change_password(person, request.POST.get("old", ""), request.POST.get("new", ""))
                 update_session_auth_hash(request, person)
@@ -44,6 +53,7 @@ def account(request: HttpRequest) -> HttpResponse:
     rows = [(row, row.session_id == session) for row in person.sign_ins.order_by("-signed_in_at")]
     context |= {
         "settings_tab": "account",
+        "mail_set_up": settings.MAIL_SET_UP,
         "sign_ins": rows,
         "time_zones": TIME_ZONES,
         "languages": INTERFACE_LANGUAGES,
@@ -164,6 +174,18 @@ def invitation(request: HttpRequest, token: str) -> HttpResponse:
         except ApplicationError as error:
             context["problem"], status = say_error(error), error.status
     return render(request, "accounts/invitation.html", context, status=status)
+
+
+@login_not_required
+@require_http_methods(["GET", "POST"])
+def forgotten_password(request: HttpRequest) -> HttpResponse:
+    """Ask for a link by mail. The answer is the same whether there is such an account or not."""
+    if not settings.MAIL_SET_UP:
+        raise NotFoundError("error.not_found")
+    asked = request.POST.get("who", "").replace("\x00", "").strip()[:254]
+    if request.method == "POST" and asked:
+        queue_password_mail(asked)
+    return render(request, "accounts/forgotten_password.html", {"asked": asked})
 
 
 @login_not_required

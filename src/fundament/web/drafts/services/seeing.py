@@ -26,7 +26,11 @@ def draft_to_measure(actor: Actor, draft_id: int) -> Draft:
 
 def drafts_of(actor: Actor, study: Study, *, archived: bool = False) -> QuerySet[Draft]:
     """A study's drafts without their texts, the last changed first."""
-    return seen_by(actor, Draft.objects.filter(study=study, archived_at__isnull=not archived)).defer("document").select_related("page")
+    return (
+        seen_by(actor, Draft.objects.filter(study=study, archived_at__isnull=not archived))
+        .defer("document")
+        .select_related("page", "measured_study")
+    )
 
 
 def drafts_to_choose(actor: Actor, study: Study) -> list[Draft]:

@@ -1,18 +1,31 @@
-"""Passwords: changing one's own, and a link from an owner to set a new one."""
+"""Passwords: changing one's own, and a link to set a new one, from an owner or by mail."""
 
 from __future__ import annotations
 
+from datetime import timedelta
+
+from django.conf import settings
 from django.contrib.auth.password_validation import validate_password
 from django.contrib.sessions.models import Session
 from django.core.exceptions import ValidationError
+from django.core.mail import send_mail
+from django.core.validators import validate_email
 from django.db import transaction
+from django.db.models import Q
+from django.urls import reverse
 from django.utils import timezone
 
+from fundament.core.message import message
+from fundament.messages import say
 from fundament.web.accounts.models import Membership, PasswordLink, Person
 from fundament.web.accounts.roles import Actor, ask
 from fundament.web.errors import ApplicationError, NotAllowedError, NotFoundError
 from fundament.web.history.services.record import recorded
 from fundament.web.members.services.links import LASTS, new_token, opened
+
+MAILED_LASTS = timedelta(hours=2)
+MAIL_EVERY = timedelta(minutes=5)
+MOST_ACCOUNTS = 10  # of one mail address
 
 
 def change_password(person: Person, old: str, new: str) -> None:
@@ -41,6 +54,41 @@ def make_link(actor: Actor, membership_id: int) -> tuple[Person, str]:
     return membership.user, token
 
 
+def people_of(name_or_mail: str) -> list[Person]:
+    """The accounts that may be mailed a link: those of this user name or mail address that have a mail address."""
+    asked = name_or_mail.replace("\x00", "").strip()
+    if not asked:
+        return []
+    named = Q(username__iexact=asked) | Q(email__iexact=asked)
+    return list(Person.objects.filter(named, is_active=True).exclude(email="").order_by("id")[:MOST_ACCOUNTS])
+
+
+def mail_link(name_or_mail: str) -> int:
+    """Mail a link for a new password to the accounts of this user name or mail address; how many mails were sent. An account gets one in MAIL_EVERY, whoever
+    asks and how often. The token is nowhere but in the mail."""
+    sent = 0
+    for person in people_of(name_or_mail):
+        now = timezone.now()
+        with transaction.atomic():
+            Person.objects.select_for_update().get(pk=person.pk)
+            mailed = PasswordLink.objects.filter(person=person, created_by=None)
+            if mailed.filter(created_at__gt=now - MAIL_EVERY).exists():
+                continue
+            mailed.filter(used_at=None, ended_at=None).update(ended_at=now)
+            token, token_hash = new_token()
+            made = PasswordLink.objects.create(person=person, token_hash=token_hash, expires_at=now + MAILED_LASTS)
+        words = message(
+            "mail.password", name=person.shown, username=person.username, link=f"{settings.ADDRESS}{reverse('new-password', args=[token])}"
+        )
+        try:
+            send_mail(say(message("mail.password.subject")), say(words), None, [person.email])
+        except OSError:  # of the mail server, as all of smtplib's are; the next attempt makes a link of its own
+            made.delete()
+            raise
+        sent += 1
+    return sent
+
+
 def set_by_link(token: str, new: str) -> Person:
     """Set a new password with a link; all sessions of the account end."""
     with transaction.atomic():
@@ -49,6 +97,22 @@ def set_by_link(token: str, new: str) -> Person:
         link.used_at = timezone.now()
         link.save(update_fields=["used_at"])
     return link.person
+
+
+def change_mail(person: Person, password: str, mail: str) -> None:
+    """Change where links for a new password go; asked with the password, for whoever reads that mail can open the account."""
+    if not person.check_password(password):
+        raise ApplicationError("error.old_password")
+    mail = mail.strip()
+    if mail:
+        try:
+            validate_email(mail)
+        except ValidationError:
+            raise ApplicationError("error.mail") from None
+    with transaction.atomic():
+        PasswordLink.objects.filter(person=person, created_by=None, used_at=None, ended_at=None).update(ended_at=timezone.now())
+        person.email = mail
+        person.save(update_fields=["email"])
 
 
 def _set(person: Person, new: str) -> None:
