@@ -298,7 +298,9 @@ def test_the_study_a_draft_is_measured_against_is_chosen_on_a_page(signed_in: Cl
     assert "sash windows" in signed_in.get(f"{address}?search=SASH").content.decode()
     assert "No study is called" in signed_in.get(f"{address}?search=nothing of the kind").content.decode()
     assert signed_in.post(action, {"study": second.pk}).url == reverse("draft", args=[draft.pk])
-    assert "measured against" in signed_in.get(reverse("draft", args=[draft.pk])).content.decode()
+    assert "Measured against “sash windows”, not against" in signed_in.get(reverse("draft", args=[draft.pk])).content.decode()
+    done = signed_in.get(reverse("revisions", args=[draft.pk])).content.decode()
+    assert "Measured against: “sash windows”" in done and "Undo" in done
     assert "measured against “sash windows”" in signed_in.get(reverse("drafts", args=[study.pk])).content.decode()
     assert "Measure against repointing" in signed_in.get(address).content.decode()  # the way back
     for wrong in (elsewhere.pk, "²", "", 10**30):

@@ -158,6 +158,6 @@ APPLICATION_LABELS = {
     "verb.draft.archive": "Draft put away",
     "verb.draft.restore": "Draft taken back",
     "verb.draft.take_over": "Revision made the text",
-    "verb.draft.measure_against": "Measured against another study",
+    "verb.draft.measure_against": "Measured against",
     "verb.draft.publish": "Published",
 }

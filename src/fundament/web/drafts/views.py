@@ -21,6 +21,7 @@ from fundament.web.drafts.services.measuring import Measured, measure, measure_s
 from fundament.web.drafts.services.seeing import draft_for, draft_to_measure, drafts_by_study, drafts_of, revisions_of
 from fundament.web.drafts.services.texts import Text
 from fundament.web.errors import ApplicationError, NotFoundError
+from fundament.web.history.services.undo import history_of
 from fundament.web.studies.services.seeing import studies_for, study_for
 from fundament.web.tables import cleaned_search
 
@@ -196,7 +197,10 @@ def revisions(request: HttpRequest, draft_id: int) -> HttpResponse:
     actor = actor_of(request)
     draft = draft_for(actor, draft_id, with_text=False)
     page = Paginator(revisions_of(draft), PER_PAGE).get_page(_number(request))
-    context = {"draft": draft, "study": draft.study, "tab": "drafts", "page": page, "may_write": can(actor, "draft.write")}
+    context = {
+        "draft": draft, "study": draft.study, "tab": "drafts", "page": page, "may_write": can(actor, "draft.write"),
+        "actions": history_of(actor, f"draft:{draft.pk}"),
+    }  # fmt: skip
     return render(request, "drafts/revisions.html", context)
 
 
