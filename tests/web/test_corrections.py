@@ -5,6 +5,7 @@ from __future__ import annotations
 import pytest
 from django.core.files.uploadedfile import SimpleUploadedFile
 from django.test import Client
+from procrastinate.contrib.django.models import ProcrastinateJob
 
 from fundament.core.errors import CoreError
 from fundament.core.plain import from_plain
@@ -17,7 +18,7 @@ from fundament.web.sites.models import StoredReading
 from fundament.web.studies.models import BlockCorrection, Consensus, Result, Study
 from fundament.web.studies.services.choosing import set_chosen
 from fundament.web.studies.services.correcting import corrections_of, overrule, reading_of
-from fundament.web.studies.services.entities import bring_entities
+from fundament.web.studies.services.entities import bring_entities, read_file
 from fundament.web.studies.services.renewing import outdated_studies, renew
 from fundament.web.studies.services.yardsticks import compiled_of, stamp_of
 from fundament.web.studies.tasks import queue_outdated
@@ -154,6 +155,8 @@ x:c a skos:Concept ; skos:prefLabel "barrier cream"@en ; skos:altLabel "hand cre
 def test_own_entities_are_brought_kept_and_let_go(signed_in: Client, actor: Actor, study: Study) -> None:
     url = f"/studies/{study.pk}/entities/own/"
     assert signed_in.post(url, {"file": SimpleUploadedFile("own.ttl", TURTLE)}).status_code == 302
+    assert "“own.ttl” is being read" in signed_in.get(f"/studies/{study.pk}/entities/").content.decode()
+    read_waiting_file(study)
     settle(study)
     page = signed_in.get(f"/studies/{study.pk}/entities/?search=barrier").content.decode()
     assert "barrier cream" in page and "yours" in page and "hand cream" in page
@@ -164,11 +167,40 @@ def test_own_entities_are_brought_kept_and_let_go(signed_in: Client, actor: Acto
     assert study.own_entities == [] and not any(e.own for e in compiled_of(study.pk).yardstick.entities)
 
 
+def read_waiting_file(study: Study) -> None:
+    """As the worker does."""
+    job = ProcrastinateJob.objects.get(task_name="read_entity_file", status="todo")
+    read_file(**job.args)
+    ProcrastinateJob.objects.filter(pk=job.pk).delete()
+    study.refresh_from_db()
+
+
 @pytest.mark.parametrize(
     ("name", "content", "says"),
     [
-        ("own.csv", b"a,b", "not a SKOS file"), ("own.ttl", b"{", "cannot be read"), ("own.ttl", b" " * 5_000_001, "larger than 5 MB"),
-        ("own.jsonld", b'{"@context": "http://169.254.169.254/"}', "Put the context into the file"), ("", b"", "Choose a file"),
+        ("own.ttl", b"{", "cannot be read"),
+        ("own.jsonld", b'{"@context": "http://169.254.169.254/"}', "Put the context into the file"),
+        ("own.rdf", b"<!DOCTYPE a [<!ENTITY b 'c'>]><a>&b;</a>", "document type"),
+    ],
+)
+def test_what_is_wrong_inside_a_file_is_said_when_it_was_read(
+    signed_in: Client, actor: Actor, study: Study, name: str, content: bytes, says: str
+) -> None:
+    bring_entities(actor, study.pk, TURTLE, "own.ttl")
+    assert signed_in.post(f"/studies/{study.pk}/entities/own/", {"file": SimpleUploadedFile(name, content)}).status_code == 302
+    read_waiting_file(study)
+    settle(study)
+    page = signed_in.get(f"/studies/{study.pk}/entities/").content.decode()
+    assert says in page and "is being read" not in page
+    assert [e["name"] for e in study.own_entities] == ["barrier cream"]  # those that were there
+    signed_in.post(f"/studies/{study.pk}/entities/own/", {"drop": "yes"})
+    assert says not in signed_in.get(f"/studies/{study.pk}/entities/").content.decode()
+
+
+@pytest.mark.parametrize(
+    ("name", "content", "says"),
+    [
+        ("own.csv", b"a,b", "not a SKOS file"), ("own.ttl", b" " * 5_000_001, "larger than 5 MB"), ("", b"", "Choose a file"),
     ],
 )  # fmt: skip
 def test_a_file_that_cannot_be_read_is_said_and_changes_nothing(

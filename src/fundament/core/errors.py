@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import functools
+from collections.abc import Callable
 from typing import Any
 
 from fundament.core.message import Message
@@ -13,6 +15,10 @@ class SaidError(Exception):
     def __init__(self, code: str, /, **values: Any) -> None:
         super().__init__(code, values)
         self.message = Message(code, values)
+
+    def __reduce__(self) -> tuple[Callable[[], SaidError], tuple[()]]:
+        """So that it goes from one process to another as it is."""
+        return functools.partial(type(self), self.message.code, **self.message.values), ()
 
 
 class CoreError(SaidError, ValueError):

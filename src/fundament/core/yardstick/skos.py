@@ -1,9 +1,15 @@
-"""A person's own entities from SKOS files (W3C, "SKOS Simple Knowledge Organization System Reference", 2009): Turtle, RDF/XML or JSON-LD."""
+"""A person's own entities from SKOS files (W3C, "SKOS Simple Knowledge Organization System Reference", 2009): Turtle, RDF/XML or JSON-LD.
+
+Nothing here opens a connection or a file, whatever a file names: what would be completed from elsewhere is refused before the library sees it, and the
+library's own loader is taken away. The application reads files in a confined process on top of that.
+"""
 
 from __future__ import annotations
 
+import functools
 import json
 from typing import Any
+from xml.parsers import expat
 
 from fundament.core.errors import CoreError
 from fundament.core.yardstick.model import OwnEntity
@@ -11,6 +17,7 @@ from fundament.core.yardstick.model import OwnEntity
 FORMATS = {".ttl": "turtle", ".rdf": "xml", ".xml": "xml", ".jsonld": "json-ld", ".json": "json-ld"}
 MOST_BYTES = 5_000_000
 MOST_CONCEPTS = 2_000
+MOST_ELEMENTS, MOST_DEPTH = 500_000, 60  # of an RDF/XML or JSON file
 
 
 def read_skos(content: bytes, name: str, language: str = "en") -> tuple[OwnEntity, ...]:
@@ -18,16 +25,13 @@ def read_skos(content: bytes, name: str, language: str = "en") -> tuple[OwnEntit
 
     content: the file; name: its name, whose ending tells the format; language: labels in it are taken, or those without a language.
     A concept's kind is the label of the first concept above it (skos:broader), or "concept". Raises CoreError when the file is too large, of an
-    unknown format, not well-formed, would have to be completed from the network, or holds no concept with a label.
+    unknown format, not well-formed, would have to be completed from elsewhere, or holds no concept with a label.
     """
-    ending = "." + name.lower().rpartition(".")[2]
-    kind_of_file = FORMATS.get(ending)
-    if kind_of_file is None:
-        raise CoreError("error.skos_format", name=name)
-    if len(content) > MOST_BYTES:
-        raise CoreError("error.skos_large", name=name, megabytes=MOST_BYTES // 1_000_000)
+    kind_of_file = check_file(content, name)
     if kind_of_file == "json-ld":
-        _refuse_remote_context(content, name)
+        content = _json_of_its_own(content, name)
+    elif kind_of_file == "xml":
+        _check_xml(content, name)
     graph = _parse(content, kind_of_file, name)
     from rdflib.namespace import RDF, SKOS
 
@@ -51,34 +55,111 @@ def read_skos(content: bytes, name: str, language: str = "en") -> tuple[OwnEntit
     return tuple(sorted(entities, key=lambda entity: (entity.name.lower(), entity.name)))
 
 
-def _parse(content: bytes, kind_of_file: str, name: str) -> Any:
-    from rdflib import Graph
+def check_file(content: bytes, name: str) -> str:
+    """The format of a file, by its name. Raises CoreError for one that is none of FORMATS, or too large."""
+    kind_of_file = FORMATS.get("." + name.lower().rpartition(".")[2])
+    if kind_of_file is None:
+        raise CoreError("error.skos_format", name=name)
+    if len(content) > MOST_BYTES:
+        raise CoreError("error.skos_large", name=name, megabytes=MOST_BYTES // 1_000_000)
+    return kind_of_file
 
-    graph = Graph()
+
+def load_parsers() -> None:
+    """Load all that reading a file needs, so that nothing has to be opened then."""
+    for content, name in (
+        (b'<http://a.example/> <http://www.w3.org/2004/02/skos/core#prefLabel> "a" .', "a.ttl"),
+        (
+            b'<rdf:RDF xmlns:rdf="http://www.w3.org/1999/02/22-rdf-syntax-ns#" xmlns:s="http://www.w3.org/2004/02/skos/core#">'
+            b'<s:Concept rdf:about="http://a.example/"><s:prefLabel xml:lang="en">a</s:prefLabel></s:Concept></rdf:RDF>',
+            "a.rdf",
+        ),
+        (
+            b'{"@id": "http://a.example/", "http://www.w3.org/2004/02/skos/core#prefLabel": [{"@value": "a", "@language": "en"}]}',
+            "a.jsonld",
+        ),
+    ):
+        read_skos(content, name)
+
+
+@functools.cache
+def _library() -> Any:
+    """rdflib, without what would load a context from elsewhere."""
+    import rdflib
+    from rdflib.plugins.shared.jsonld import context
+
+    def refuse(*_: Any, **__: Any) -> Any:
+        raise CoreError("error.skos_remote", name="")
+
+    vars(context)["source_to_json"] = refuse
+    return rdflib
+
+
+def _parse(content: bytes, kind_of_file: str, name: str) -> Any:
+    graph = _library().Graph()
     try:
         graph.parse(data=content, format=kind_of_file)
-    except Exception as error:  # every parser of the library has errors of its own
-        raise CoreError("error.skos_malformed", name=name, format=kind_of_file) from error
+    except CoreError:
+        raise CoreError("error.skos_remote", name=name) from None
+    except MemoryError:
+        raise
+    except Exception:  # every parser of the library has errors of its own; what they say of other places is nobody's business
+        raise CoreError("error.skos_malformed", name=name, format=kind_of_file) from None
     return graph
 
 
-def _refuse_remote_context(content: bytes, name: str) -> None:
-    """A context that is an address would be fetched by the parser; nothing here goes to the network."""
+def _check_xml(content: bytes, name: str) -> None:
+    """Refuse what an RDF/XML file has no need of: a document type with its entities, elements without number or end."""
+    depth = elements = 0
+
+    def refuse(*_: Any) -> int:
+        raise CoreError("error.skos_doctype", name=name)
+
+    def start(*_: Any) -> None:
+        nonlocal depth, elements
+        depth += 1
+        elements += 1
+        if depth > MOST_DEPTH or elements > MOST_ELEMENTS:
+            raise CoreError("error.skos_shape", name=name)
+
+    def end(*_: Any) -> None:
+        nonlocal depth
+        depth -= 1
+
+    parser = expat.ParserCreate()
+    parser.StartDoctypeDeclHandler = parser.EntityDeclHandler = parser.ExternalEntityRefHandler = refuse
+    parser.StartElementHandler, parser.EndElementHandler = start, end
     try:
-        waiting = [json.loads(content)]
+        parser.Parse(content, True)
+    except CoreError:
+        raise
+    except (expat.ExpatError, ValueError, LookupError):
+        raise CoreError("error.skos_malformed", name=name, format="xml") from None
+
+
+def _json_of_its_own(content: bytes, name: str) -> bytes:
+    """The file as JSON that says nothing of other places: a context that is an address would be fetched, wherever it stands. Written anew, so that what was
+    looked at is what is read."""
+    try:
+        found = json.loads(content)
     except (ValueError, RecursionError):
         raise CoreError("error.skos_json", name=name) from None
+    waiting = [(found, 0, False)]
+    values = 0
     while waiting:
-        value = waiting.pop()
-        if isinstance(value, list):
-            waiting.extend(value)
-        elif isinstance(value, dict):
-            contexts = value.get("@context", [])
-            for context in contexts if isinstance(contexts, list) else [contexts]:
-                if isinstance(context, str) or (isinstance(context, dict) and "@import" in context):
-                    source = context if isinstance(context, str) else str(context["@import"])
-                    raise CoreError("error.skos_remote", name=name, source=source)
-            waiting.extend(value.values())
+        value, depth, is_context = waiting.pop()
+        values += 1
+        if depth > MOST_DEPTH or values > MOST_ELEMENTS:
+            raise CoreError("error.skos_shape", name=name)
+        if isinstance(value, dict):
+            if "@import" in value:
+                raise CoreError("error.skos_remote", name=name)
+            waiting += [(inner, depth + 1, key == "@context") for key, inner in value.items()]
+        elif isinstance(value, list):
+            waiting += [(inner, depth + 1, is_context) for inner in value]
+        elif is_context and value is not None:
+            raise CoreError("error.skos_remote", name=name)
+    return json.dumps(found).encode()
 
 
 def _labels(graph: Any, concept: Any, predicate: Any, language: str) -> list[str]:

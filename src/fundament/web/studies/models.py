@@ -281,3 +281,17 @@ class Decision(models.Model):
 
     def __str__(self) -> str:
         return f"{self.key}: {self.action}"
+
+
+class EntityFile(models.Model):
+    """A file with a person's own entities that waits to be read, or could not be; one that was read is gone. problem: a message as [code, values]."""
+
+    study = models.OneToOneField(Study, on_delete=models.CASCADE, related_name="entity_file")
+    name = models.CharField(max_length=200)
+    content = models.BinaryField()
+    problem = models.JSONField(null=True, blank=True)
+    by = models.ForeignKey(settings.AUTH_USER_MODEL, null=True, on_delete=models.SET_NULL, related_name="+")
+    given_at = models.DateTimeField(auto_now=True)
+
+    def __str__(self) -> str:
+        return self.name

@@ -10,7 +10,8 @@ from procrastinate import JobContext, RetryStrategy
 from procrastinate.contrib.django import app
 from procrastinate.exceptions import AlreadyEnqueued
 
-from fundament.web.studies.services import figures, reading
+from fundament.confined import ConfinedError
+from fundament.web.studies.services import entities, figures, reading
 from fundament.web.studies.services.collecting import collect
 from fundament.web.studies.services.renewing import outdated_studies, renew
 
@@ -50,6 +51,12 @@ def renew_study_task(context: JobContext, study_id: int) -> None:
     _try(context, renew, figures.give_up, study_id)
 
 
+@app.task(name="read_entity_file", retry=_RETRY, pass_context=True)
+def read_entity_file_task(context: JobContext, file_id: int) -> None:
+    """Read a file with a person's own entities."""
+    _try(context, entities.read_file, lambda number: entities.set_aside(number, ConfinedError("confined.ended")), file_id)
+
+
 @app.periodic(cron="17 3 * * *")
 @app.task(name="collect", queueing_lock="collect")
 def collect_task(timestamp: int) -> None:
@@ -60,6 +67,11 @@ def collect_task(timestamp: int) -> None:
 def queue_reading(study_id: int) -> None:
     """Queue the reading of a study."""
     read_study_task.defer(study_id=study_id)
+
+
+def queue_entity_file(file_id: int) -> None:
+    """Queue the reading of a file with entities."""
+    read_entity_file_task.configure(priority=5).defer(file_id=file_id)
 
 
 def queue_figures(study_id: int) -> None:

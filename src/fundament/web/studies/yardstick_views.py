@@ -11,11 +11,12 @@ from django.utils.safestring import SafeString
 from django.views.decorators.http import require_GET, require_POST
 
 from fundament.core.errors import CoreError
+from fundament.core.message import Message
 from fundament.core.yardstick.keyword_zones import ZONES, zone_ranges
 from fundament.core.yardstick.measures import MEASURES
 from fundament.core.yardstick.model import Entity, Subtopic, Term, Yardstick
 from fundament.core.yardstick.skos import MOST_BYTES
-from fundament.messages import label, say_error
+from fundament.messages import label, say, say_error
 from fundament.web.accounts.requests import actor_of
 from fundament.web.accounts.roles import ask, can
 from fundament.web.drawings.tags import target_strip
@@ -23,6 +24,7 @@ from fundament.web.errors import ApplicationError, NotFoundError
 from fundament.web.studies.models import Study
 from fundament.web.studies.services import entities as entity_services
 from fundament.web.studies.services.seeing import decisions_for, figures_of, study_for
+from fundament.web.studies.tasks import queue_entity_file
 from fundament.web.tables import Column, table_of
 
 
@@ -124,7 +126,7 @@ def own_entities(request: HttpRequest, study_id: int) -> HttpResponse:
         if upload is None:
             raise ApplicationError("error.no_file")
         # one byte more than is taken, so that a larger file is refused without being read whole
-        entity_services.bring_entities(actor, study_id, upload.read(MOST_BYTES + 1), upload.name or "")
+        queue_entity_file(entity_services.offer_file(actor, study_id, upload.read(MOST_BYTES + 1), upload.name or "").pk)
     except (CoreError, ApplicationError) as error:
         if isinstance(error, ApplicationError) and error.status != 422:
             raise
@@ -172,7 +174,12 @@ def _salience(entity: Entity, found: Yardstick) -> SafeString:
 
 def _entities(request: HttpRequest, study_id: int, problem: str = "", status: int = 200) -> HttpResponse:
     study, found, context = _open(request, study_id, "entities")
-    context["problem"] = problem
+    context["problem"], context["file"] = problem, None
+    file = entity_services.file_of(study)
+    if file is not None and file.problem:
+        context["problem"] = problem or say(Message(*file.problem))
+    elif file is not None:
+        context["file"] = file
     if found is None:
         return render(request, "studies/entities.html", context, status=status)
     table = table_of(

@@ -1,30 +1,84 @@
-"""Entities of one's own."""
+"""Entities of one's own: a file is kept as it came, read in a job by a confined process, and then they are the study's."""
 
 from __future__ import annotations
 
 from typing import Any
 
+from django.db import transaction
+
+from fundament.confined import confined
+from fundament.core.errors import SaidError
 from fundament.core.plain import to_plain
-from fundament.core.yardstick.skos import read_skos
+from fundament.core.yardstick.skos import check_file, load_parsers, read_skos
 from fundament.web.accounts.roles import Actor, get_for
 from fundament.web.history.services.record import recorded
-from fundament.web.studies.models import Study
+from fundament.web.live.notify import announce
+from fundament.web.studies.models import EntityFile, Study
+
+SECONDS, MEGABYTES = 20.0, 600  # to read one file
+
+
+def offer_file(actor: Actor, study_id: int, content: bytes, name: str) -> EntityFile:
+    """Keep a SKOS file to be read, in place of one that waits or could not be read. Raises CoreError at once for what its name or size tells."""
+    study = get_for(actor, "study.decide", Study.objects.all(), pk=study_id)
+    name = name.replace("\x00", "").encode("utf-8", errors="replace").decode("utf-8")
+    check_file(content, name)
+    values = {"name": name[-200:], "content": content, "problem": None, "by": actor.person}
+    return EntityFile.objects.update_or_create(study=study, defaults=values)[0]
+
+
+def file_of(study: Study) -> EntityFile | None:
+    """The study's file that waits or could not be read, without its content."""
+    return EntityFile.objects.filter(study=study).defer("content").first()
+
+
+def read_file(file_id: int) -> None:
+    """Read a file that waits. Its entities become the study's, by whoever gave it; or it keeps what is wrong with it."""
+    file = EntityFile.objects.select_related("study__workspace", "by").filter(pk=file_id, problem__isnull=True).first()
+    if file is None:
+        return
+    # who gave it was allowed to, then
+    actor = Actor(file.by, file.study.workspace, "editor")
+    try:
+        found = _read(bytes(file.content), file.name, file.study.language)
+    except SaidError as error:
+        set_aside(file_id, error)
+        return
+    with transaction.atomic():
+        _save(actor, file.study, "study.bring_entities", found)
+        EntityFile.objects.filter(pk=file_id, given_at=file.given_at).delete()
+        announce(file.study.workspace_id, f"study:{file.study_id}", what="entities")
+
+
+def set_aside(file_id: int, error: SaidError) -> None:
+    """A file that cannot be read keeps the reason, and not its content."""
+    file = EntityFile.objects.select_related("study").filter(pk=file_id).first()
+    if file is not None:
+        with transaction.atomic():
+            EntityFile.objects.filter(pk=file_id, given_at=file.given_at).update(problem=list(error.message), content=b"")
+            announce(file.study.workspace_id, f"study:{file.study_id}", what="entities")
 
 
 def bring_entities(actor: Actor, study_id: int, content: bytes, name: str) -> int:
     """Take a SKOS file's concepts as further entities of the study, in place of those brought before; how many there are.
 
-    Raises CoreError, and changes nothing, when the file cannot be read.
+    Raises CoreError or ConfinedError, and changes nothing, when the file cannot be read.
     """
     study = get_for(actor, "study.decide", Study.objects.all(), pk=study_id)
-    found = to_plain(read_skos(content, name.replace("\x00", ""), study.language))
+    found = _read(content, name, study.language)
     _save(actor, study, "study.bring_entities", found)
     return len(found)
 
 
 def drop_entities(actor: Actor, study_id: int) -> None:
     """Let the study go without entities of one's own."""
+    EntityFile.objects.filter(study__workspace=actor.workspace, study_id=study_id).delete()
     _save(actor, get_for(actor, "study.decide", Study.objects.all(), pk=study_id), "study.drop_entities", [])
+
+
+def _read(content: bytes, name: str, language: str) -> list[Any]:
+    found: list[Any] = to_plain(confined(read_skos, content, name, language, prepare=load_parsers, seconds=SECONDS, megabytes=MEGABYTES))
+    return found
 
 
 def _save(actor: Actor, study: Study, verb: str, found: list[Any]) -> None:
