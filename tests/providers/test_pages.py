@@ -87,7 +87,12 @@ def test_simulated_hosts_are_only_let_through_where_a_proxy_serves_them() -> Non
 
 def test_public_addresses() -> None:
     assert is_public("93.184.216.34") and is_public("2606:2800:220:1::1")
-    assert not is_public("::ffff:10.0.0.1") and not is_public("2002:7f00:1::")
+    assert is_public("2a00:1450:4001::1") and is_public("64:ff9b::5db8:d822")
+    for address in (
+        "::ffff:10.0.0.1", "2002:7f00:1::", "::7f00:1", "::1", "::", "::ffff:0:127.0.0.1", "64:ff9b:1::7f00:1", "64:ff9b::a00:1", "fec0::1", "5f00::1", "3fff::1",
+        "2001::1", "2001:db8::1", "2001:10::1", "2001:20::1", "fc00::1", "fe80::1%eth0", "ff02::1", "100::1", "4000::1", "2002:5db8:d822::1",
+    ):  # fmt: skip
+        assert not is_public(address), address
 
 
 def test_ranked_results_come_over_http(standins: str) -> None:
@@ -154,7 +159,7 @@ def test_every_address_of_a_host_is_tried(real_host: str, monkeypatch: pytest.Mo
     ip, port = real_host.split(":")
     target = Target("http", "two.test", int(port), ("127.0.0.9", ip))
     fetcher = PageFetcher(respect_robots=False)
-    monkeypatch.setattr(PageFetcher, "_check", lambda self, address: target)
+    monkeypatch.setattr(PageFetcher, "_check", lambda self, address, deadline: target)
     assert b"/page" in fetcher.fetch(f"http://two.test:{port}/page").content
     monkeypatch.setattr(PageFetcher, "_check", lambda self, address: Target("http", "two.test", int(port), ("127.0.0.9", "127.0.0.8")))
     with raises_saying(PageError, "connection failed"):

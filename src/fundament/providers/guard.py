@@ -14,6 +14,10 @@ from urllib.parse import urlsplit
 from fundament.providers.errors import PageError
 
 _TRANSLATED = ipaddress.ip_network("64:ff9b::/96")  # IPv4 addresses in the clothes of IPv6, RFC 6052
+# what of IPv6 is given out for the public internet (IANA, "IPv6 Global Unicast Address Assignments"), and what of that is not: protocols and their tunnels
+# (2001::/23, among them Teredo), documentation, IPv4 in the clothes of IPv6 (6to4)
+_ASSIGNED = ipaddress.ip_network("2000::/3")
+_SPECIAL = tuple(ipaddress.ip_network(block) for block in ("2001::/23", "2001:db8::/32", "2002::/16", "3fff::/20"))
 PORTS = frozenset((80, 443, 8000, 8080, 8443))
 
 
@@ -34,6 +38,18 @@ def check_address(url: str, *, simulated_suffix: str = "", also_allowed: frozens
     also_allowed: "host:port" of addresses on loopback that may be asked for all the same, for tests.
     Raises PageError with a plain sentence when the address may not be asked for.
     """
+    scheme, host, port = _parts(url)
+    if f"{host}:{port}" in also_allowed:
+        return Target(scheme, host, port, (host,))
+    if port not in PORTS:
+        raise PageError("address.port", port=port)
+    if simulated_suffix and host.endswith(simulated_suffix):
+        return Target(scheme, host, port, ())
+    return Target(scheme, host, port, _public_addresses(host, port))
+
+
+def _parts(url: str) -> tuple[str, str, int]:
+    """Scheme, host and port of an address that may be a page's."""
     try:
         parts = urlsplit(url.strip())
         host = (parts.hostname or "").rstrip(".").lower()
@@ -44,13 +60,7 @@ def check_address(url: str, *, simulated_suffix: str = "", also_allowed: frozens
         raise PageError("address.scheme")
     if not host:
         raise PageError("address.no_host")
-    if f"{host}:{port}" in also_allowed:
-        return Target(parts.scheme, host, port, (host,))
-    if port not in PORTS:
-        raise PageError("address.port", port=port)
-    if simulated_suffix and host.endswith(simulated_suffix):
-        return Target(parts.scheme, host, port, ())
-    return Target(parts.scheme, host, port, _public_addresses(host, port))
+    return parts.scheme, host, port
 
 
 def _public_addresses(host: str, port: int) -> tuple[str, ...]:
@@ -71,9 +81,7 @@ def is_public(address: str) -> bool:
     if isinstance(parsed, ipaddress.IPv6Address):
         if parsed in _TRANSLATED:
             return is_public(str(ipaddress.IPv4Address(int(parsed) & 0xFFFFFFFF)))
-        inner = parsed.ipv4_mapped or parsed.sixtofour or (parsed.teredo[1] if parsed.teredo else None)
-        if inner is not None:
-            return is_public(str(inner))
+        return parsed in _ASSIGNED and not any(parsed in special for special in _SPECIAL)
     return parsed.is_global and not parsed.is_multicast
 
 
@@ -82,16 +90,7 @@ def check_form(url: str) -> None:
 
     Raises PageError. The host's name is resolved, and checked, when the page is asked for.
     """
-    try:
-        parts = urlsplit(url.strip())
-        host = (parts.hostname or "").rstrip(".").lower()
-        port = parts.port or (443 if parts.scheme == "https" else 80)
-    except ValueError:
-        raise PageError("address.invalid") from None
-    if parts.scheme not in ("http", "https"):
-        raise PageError("address.scheme")
-    if not host:
-        raise PageError("address.no_host")
+    _, host, port = _parts(url)
     if port not in PORTS:
         raise PageError("address.port", port=port)
     try:

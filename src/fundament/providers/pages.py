@@ -11,6 +11,7 @@ import httpx
 from protego import Protego
 
 from fundament.core.message import Message, message
+from fundament.providers.clock import client_until, within
 from fundament.providers.errors import PageError
 from fundament.providers.guard import Target, check_address
 
@@ -21,7 +22,7 @@ _HTML_TYPES = ("text/html", "application/xhtml+xml")
 
 @dataclass(frozen=True)
 class FetchLimits:
-    """seconds: for the whole page; connect_seconds: for the connection and for silence; bytes: after decompression; redirects: hops."""
+    """seconds: for all of it, from the name to the last byte, with robots.txt and redirects; connect_seconds: for the connection and for silence; bytes: after decompression; redirects: hops."""
 
     seconds: float = 15.0
     connect_seconds: float = 6.0
@@ -59,7 +60,7 @@ class PageFetcher:
         asked, notes = url.strip(), []
         address = asked
         for _ in range(self.limits.redirects + 1):
-            target = self._check(address)
+            target = self._check(address, deadline)
             if self.respect_robots and not self._robots_allow(address, target, deadline):
                 raise PageError("page.robots")
             response = self._get(address, target, deadline, self.limits.bytes)
@@ -67,7 +68,10 @@ class PageFetcher:
                 break
             if not response.location:
                 raise PageError("page.redirect_nowhere", status=response.status)
-            address = urljoin(address, response.location)
+            try:
+                address = urljoin(address, response.location)
+            except ValueError:
+                raise PageError("address.invalid") from None
             notes.append(message("reading.redirected", address=address))
         else:
             raise PageError("page.redirects", most=self.limits.redirects)
@@ -77,10 +81,12 @@ class PageFetcher:
             raise PageError("page.no_web_page", type=response.content_type[:80])
         return FetchedPage(asked, address, response.content, response.charset, time.monotonic() - started, tuple(notes))
 
-    def _check(self, address: str) -> Target:
-        return check_address(
-            address, simulated_suffix=self.simulated_suffix if self.simulated_proxy else "", also_allowed=self.also_allowed
-        )
+    def _check(self, address: str, deadline: float) -> Target:
+        suffix = self.simulated_suffix if self.simulated_proxy else ""
+        try:
+            return within(deadline, lambda: check_address(address, simulated_suffix=suffix, also_allowed=self.also_allowed))
+        except TimeoutError:
+            raise PageError("page.too_slow", seconds=self.limits.seconds) from None
 
     def _robots_allow(self, address: str, target: Target, deadline: float) -> bool:
         parts = urlsplit(address)
@@ -119,14 +125,18 @@ class PageFetcher:
             "Host": parts.netloc,
         }
         request_url = urlunsplit((scheme, netloc, parts.path or "/", parts.query, ""))
-        client = httpx.Client(proxy=proxy, timeout=httpx.Timeout(self.limits.connect_seconds), trust_env=False)
+        client = client_until(deadline, silence=self.limits.connect_seconds, proxy=proxy)
         try:
             with client, client.stream("GET", request_url, headers=headers, extensions=extensions) as response:
                 return self._read(response, deadline, most_bytes)
-        except (httpx.ConnectError, httpx.ConnectTimeout) as error:
+        except (httpx.TimeoutException, httpx.NetworkError) as error:
+            if time.monotonic() >= deadline:
+                raise PageError("page.too_slow", seconds=self.limits.seconds) from None
+            if isinstance(error, httpx.TimeoutException) and not isinstance(error, httpx.ConnectTimeout):
+                raise PageError("page.no_answer", seconds=self.limits.connect_seconds) from None
+            if not isinstance(error, httpx.ConnectError | httpx.ConnectTimeout):
+                raise PageError("page.connection", kind=type(error).__name__) from None
             raise _NotConnectedError("page.connection", kind=type(error).__name__) from None
-        except httpx.TimeoutException:
-            raise PageError("page.no_answer", seconds=self.limits.connect_seconds) from None
         except (httpx.HTTPError, httpx.InvalidURL, ValueError) as error:
             raise PageError("page.connection", kind=type(error).__name__) from None
 

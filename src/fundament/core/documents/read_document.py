@@ -3,11 +3,11 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
-from urllib.parse import urljoin, urlsplit
 
 from fundament.core.documents.schema import TEXT_BLOCKS, Node
 from fundament.core.language.detect import detect_language
 from fundament.core.language.words import count_words
+from fundament.core.reading.addresses import joined, parts_of, site_of
 from fundament.core.reading.model import Block, Image, Link, Mark, Reading
 
 _MARKS = {"bold": "bold", "italic": "italic", "link": "link"}
@@ -49,14 +49,9 @@ class _Reader:
     def _link(self, target: str, anchor: str, number: int) -> None:
         if target.startswith("#"):
             return
-        try:
-            address = urljoin(self.url, target)
-            parts = urlsplit(address)
-            host, own = parts.hostname or "", urlsplit(self.url).hostname or ""
-        except ValueError:
-            return
-        if parts.scheme in ("http", "https", ""):
-            self.links.append(Link(address, " ".join(anchor.split()), host.removeprefix("www.") == own.removeprefix("www."), (number,)))
+        address = joined(self.url, target)
+        if address and parts_of(address).scheme in ("http", "https", ""):
+            self.links.append(Link(address, " ".join(anchor.split()), site_of(address) == site_of(self.url), (number,)))
 
     def placed_images(self) -> Iterator[Image]:
         """The images, each by the block before it and the one after."""
@@ -64,7 +59,7 @@ class _Reader:
             attributes = node["attrs"]
             alt = attributes.get("alt")
             near = tuple(n for n in (before, before + 1) if 0 <= n < len(self.blocks))
-            yield Image(urljoin(self.url, attributes["src"]), " ".join(alt.split()) if alt is not None else None, near)
+            yield Image(joined(self.url, attributes["src"]), " ".join(alt.split()) if alt is not None else None, near)
 
 
 def _folded(node: Node, *, keep_lines: bool) -> tuple[str, tuple[Mark, ...], list[tuple[str, str]]]:

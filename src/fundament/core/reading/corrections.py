@@ -8,9 +8,9 @@ from collections import Counter, defaultdict
 from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import replace
 from typing import TypeVar
-from urllib.parse import urlsplit
 
 from fundament.core.language.words import count_words
+from fundament.core.reading.addresses import site_of
 from fundament.core.reading.block_keys import block_keys
 from fundament.core.reading.model import Block, Image, Link, Reading
 
@@ -70,7 +70,7 @@ def without_repeated(readings: Sequence[Reading]) -> list[Reading]:
     """
     by_site: dict[str, list[int]] = defaultdict(list)
     for number, reading in enumerate(readings):
-        site = (urlsplit(reading.url).hostname or "").removeprefix("www.")
+        site = site_of(reading.url)
         if site:
             by_site[site].append(number)
     result = list(readings)

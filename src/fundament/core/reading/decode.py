@@ -19,6 +19,14 @@ _BYTE_ORDER_MARKS = (
 )
 
 
+# the character sets of the web (WHATWG, "Encoding Standard"), by the names Python has for them; its others are for files, or no character sets at all
+_OF_THE_WEB = frozenset(
+    ["ascii", "big5", "big5hkscs", "cp866", "cp874", "cp932", "cp949", "euc_jp", "euc_kr", "gb18030", "gb2312", "gbk", "iso2022_jp", "koi8-r", "koi8-u",
+     "mac-cyrillic", "mac-roman", "shift_jis", "tis-620", "utf-16", "utf-16-be", "utf-16-le", "utf-8",
+     *(f"cp{number}" for number in range(1250, 1259)), *(f"iso8859-{number}" for number in range(1, 17))]
+)  # fmt: skip
+
+
 def decode_html(content: bytes, header_charset: str = "") -> tuple[str, tuple[Message, ...]]:
     """Decode the bytes of an HTML page.
 
@@ -36,10 +44,9 @@ def decode_html(content: bytes, header_charset: str = "") -> tuple[str, tuple[Me
     candidates = [declared] if declared else []
     candidates += ["utf-8", "windows-1252"]
     for name in dict.fromkeys(name.lower() for name in candidates):
-        try:
-            codec = codecs.lookup(name)
-        except LookupError:
-            notes.append(message("reading.unknown_charset", name=name))
+        codec = _codec(name)
+        if codec is None:
+            notes.append(message("reading.unknown_charset", name=name[:40]))
             continue
         if codec.name == "iso8859-1":  # browsers read it as Windows-1252
             name = "windows-1252"
@@ -51,3 +58,12 @@ def decode_html(content: bytes, header_charset: str = "") -> tuple[str, tuple[Me
             continue
         return text, tuple(notes)
     return content.decode("windows-1252", errors="replace"), tuple(notes)
+
+
+def _codec(name: str) -> codecs.CodecInfo | None:
+    """What decodes this character set, when it is one of the web's."""
+    try:
+        codec = codecs.lookup(name)
+    except (LookupError, ValueError):
+        return None
+    return codec if codec.name in _OF_THE_WEB else None

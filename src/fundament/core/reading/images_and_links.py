@@ -2,8 +2,7 @@
 
 from __future__ import annotations
 
-from urllib.parse import urljoin, urlsplit
-
+from fundament.core.reading.addresses import joined, parts_of, site_of
 from fundament.core.reading.blocks import RawPage
 from fundament.core.reading.model import Image, Link
 from fundament.core.reading.tree import Element
@@ -49,32 +48,21 @@ def images_of(raw: RawPage, url: str) -> list[Image]:
         if element.get("width") in ("0", "1") or element.get("height") in ("0", "1"):
             continue
         alt = " ".join(element.get("alt").split()) if "alt" in element.attributes else None
-        address = urljoin(url, source) if source and not source.startswith("data:") else ""
+        address = joined(url, source) if source and not source.startswith("data:") else ""
         images.append(Image(address, alt, _near(element, homes)))
     return images
 
 
 def links_of(raw: RawPage, url: str) -> list[Link]:
     """The links of a page at the address `url` that lead to a page, internal or not."""
-    host = _site(url)
+    host = site_of(url)
     homes = _homes(raw)
     links: list[Link] = []
     for element, anchor in raw.links:
         target = element.get("href").strip()
         if not target or target.startswith(("#", "javascript:", "data:")):
             continue
-        try:
-            address = urljoin(url, target)
-            parts = urlsplit(address)
-        except ValueError:  # an address that is none, such as http://[
-            continue
-        if parts.scheme in ("http", "https", ""):
-            links.append(Link(address, anchor, _site(address) == host, _near(element, homes)))
+        address = joined(url, target)
+        if address and parts_of(address).scheme in ("http", "https", ""):
+            links.append(Link(address, anchor, site_of(address) == host, _near(element, homes)))
     return links
-
-
-def _site(address: str) -> str:
-    try:
-        return (urlsplit(address).hostname or "").removeprefix("www.")
-    except ValueError:
-        return ""

@@ -3,9 +3,9 @@
 from __future__ import annotations
 
 import re
-from urllib.parse import urlsplit
 
 from fundament.core.message import Message, message
+from fundament.core.reading.addresses import parts_of
 from fundament.core.reading.clutter import words_of_names
 from fundament.core.reading.metadata import Metadata
 from fundament.core.reading.model import Evidence
@@ -19,7 +19,8 @@ _KIND_OF_TYPE = {
     "Article": "article", "BlogPosting": "article", "NewsArticle": "article", "TechArticle": "article", "HowTo": "article",
     "Report": "article", "AdvertiserContentArticle": "article",
 }  # fmt: skip
-_PRICE = re.compile(r"(?:[£€$]\s?\d[\d.,]*)|(?:\d[\d.,]*\s?(?:€|EUR|GBP|USD|zł))")
+# a number begins where no number goes on, and no price has more than 24 signs: however many digits there are, each is looked at a few times
+_PRICE = re.compile(r"[£€$]\s?\d[\d.,]{0,24}|(?<![\d.,])\d[\d.,]{0,24}\s?(?:€|EUR|GBP|USD|zł)")
 _BUY = re.compile(r"\b(add to (basket|cart|bag)|buy now|in stock|out of stock|in den warenkorb|ajouter au panier)\b", re.IGNORECASE)
 _FORUM_NAMES = frozenset(["thread", "threads", "topic", "forum", "forums", "postbody", "postlist", "messagelist", "topics", "viewtopic"])
 _WIKI_NAMES = frozenset(["wiki", "mediawiki", "infobox", "hatnote", "reflist", "encyclopedia", "encyclopaedia"])
@@ -55,7 +56,7 @@ def page_kind(
         note("video", message("kind.open_graph", name="video"), 4)
     elif metadata.open_graph_type == "article":
         note("article", message("kind.open_graph", name="article"), 2)
-    address = urlsplit(url)
+    address = parts_of(url)
     path = address.path.lower()
     if path in ("", "/") and not address.query:
         note("home", message("kind.no_path"), 5)

@@ -4,11 +4,11 @@ from __future__ import annotations
 
 import hashlib
 from collections.abc import Iterable
-from urllib.parse import urljoin
 
 from fundament.core.language.detect import detect_language
 from fundament.core.language.words import count_words
 from fundament.core.message import Message
+from fundament.core.reading.addresses import joined
 from fundament.core.reading.blocks import extract_blocks
 from fundament.core.reading.corrections import by_place
 from fundament.core.reading.decode import decode_html
@@ -58,7 +58,7 @@ def read_page(html: str | bytes, url: str, *, header_charset: str = "", notes: I
         links=links,
         other_images=other_images,
         other_links=other_links,
-        canonical=urljoin(url, metadata.canonical) if metadata.canonical else "",
+        canonical=joined(url, metadata.canonical) if metadata.canonical else "",
         robots=metadata.robots,
         published=metadata.published,
         modified=metadata.modified,
