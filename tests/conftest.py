@@ -16,6 +16,7 @@ from fundament.core.yardstick.page_analysis import analyse_page
 from standins.makes import render
 from standins.server import make_server
 from standins.sheets import Sheet, read_folder
+from tests.answers import serve  # noqa: F401 - a fixture for all
 from tests.helpers import yardstick_of
 
 # where nobody can look into a find at once, the same examples are tried each time; at a desk new ones are
