@@ -12,6 +12,8 @@ import subprocess
 import time
 from pathlib import Path
 
+from fundament.secret_files import own_folder, read_secret, write_secret
+
 
 class Postgres:
     """One server. Servers that are on the machine already are never touched."""
@@ -58,15 +60,14 @@ class Postgres:
         if not self.password_file.exists():
             if (self.folder / "PG_VERSION").exists():
                 raise RuntimeError(f"The password of the database is lost. Remove {self.folder} to begin anew.")
-            self.password_file.write_text(secrets.token_urlsafe(24))
-            self.password_file.chmod(0o600)
-        return self.password_file.read_text()
+            write_secret(self.password_file, secrets.token_urlsafe(24))
+        return read_secret(self.password_file)
 
     def _create(self) -> None:
         self._own_folder(self.folder.parent)
         secret = self.folder.parent / f".{self.folder.name}-initial"
-        secret.write_text(self.password)
-        self._own(secret)
+        secret.unlink(missing_ok=True)  # of a start that was broken off
+        write_secret(secret, self.password, owner=self._server_user())
         done = self._run(
             *("initdb", "-D", str(self.folder), "-U", "fundament", "-A", "scram-sha-256", f"--pwfile={secret}", "-E", "UTF8"),
             *("--locale=C.UTF-8", "--no-instructions"),
@@ -98,26 +99,28 @@ class Postgres:
         if self.as_postgres:
             reach = subprocess.run(["runuser", "-u", "postgres", "--", "test", "-x", str(data)], stderr=subprocess.DEVNULL)
             if reach.returncode or len(str(data)) > 70:
+                user = self._server_user()
                 home = Path("/var/tmp") / f"fundament-{hashlib.sha256(str(data).encode()).hexdigest()[:12]}"  # noqa: S108
-                home.mkdir(exist_ok=True)
-                return home
+                return own_folder(home, also=frozenset(user[:1] if user else ()))
         elif len(str(data)) > 70:
             home = Path("/var/tmp") / f"fundament-{os.getuid()}-{hashlib.sha256(str(data).encode()).hexdigest()[:12]}"  # noqa: S108
-            home.mkdir(exist_ok=True, mode=0o700)
-            return home
+            return own_folder(home)
         return data / "database"
 
-    def _own(self, path: Path) -> None:
-        """Give a file or folder to the user the server runs as."""
-        if self.as_postgres:
-            entry = pwd.getpwnam("postgres")
-            os.chown(path, entry.pw_uid, entry.pw_gid)
+    def _server_user(self) -> tuple[int, int] | None:
+        """User and group that the server runs as, when they are not ours."""
+        if not self.as_postgres:
+            return None
+        entry = pwd.getpwnam("postgres")
+        return entry.pw_uid, entry.pw_gid
 
     def _own_folder(self, path: Path) -> None:
         if path.is_symlink():
             raise RuntimeError(f"{path} is a link; the database needs a folder of its own.")
         path.mkdir(parents=True, exist_ok=True)
-        self._own(path)
+        user = self._server_user()
+        if user is not None:
+            os.chown(path, *user, follow_symlinks=False)
 
     @staticmethod
     def _find_programs() -> Path:

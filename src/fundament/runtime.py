@@ -16,6 +16,7 @@ from collections.abc import Iterator
 from pathlib import Path
 
 from fundament.postgres import Postgres
+from fundament.secret_files import read_secret, write_secret
 
 ROOT = Path(__file__).resolve().parents[2]
 DATA = ROOT / ".data"
@@ -60,9 +61,8 @@ def database(name: str, *, durable: bool = True) -> Iterator[dict[str, str]]:
 def _secret() -> str:
     path = DATA / "secret"
     if not path.exists():
-        path.write_text(secrets.token_urlsafe(50))
-        path.chmod(0o600)
-    return path.read_text()
+        write_secret(path, secrets.token_urlsafe(50))
+    return read_secret(path)
 
 
 def free_port(preferred: int = 0) -> int:

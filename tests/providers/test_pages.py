@@ -161,7 +161,9 @@ def test_every_address_of_a_host_is_tried(real_host: str, monkeypatch: pytest.Mo
     fetcher = PageFetcher(respect_robots=False)
     monkeypatch.setattr(PageFetcher, "_check", lambda self, address, deadline: target)
     assert b"/page" in fetcher.fetch(f"http://two.test:{port}/page").content
-    monkeypatch.setattr(PageFetcher, "_check", lambda self, address, deadline: Target("http", "two.test", int(port), ("127.0.0.9", "127.0.0.8")))
+    monkeypatch.setattr(
+        PageFetcher, "_check", lambda self, address, deadline: Target("http", "two.test", int(port), ("127.0.0.9", "127.0.0.8"))
+    )
     with raises_saying(PageError, "connection failed"):
         fetcher.fetch(f"http://two.test:{port}/page")
 

@@ -32,6 +32,7 @@ INSTALLED_APPS = [
     "fundament.web.drafts",
 ]
 MIDDLEWARE = [
+    "fundament.web.accounts.middleware.PrivateMiddleware",
     "django.middleware.security.SecurityMiddleware",
     "csp.middleware.CSPMiddleware",
     "django.contrib.sessions.middleware.SessionMiddleware",

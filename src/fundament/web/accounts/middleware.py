@@ -1,4 +1,4 @@
-"""Times are shown, and taken, in the person's own zone."""
+"""What holds for every request: the person's own time zone, and that nobody else keeps the answer."""
 
 from __future__ import annotations
 
@@ -7,6 +7,7 @@ from collections.abc import Callable
 
 from django.http import HttpRequest, HttpResponse
 from django.utils import timezone
+from django.utils.cache import patch_cache_control
 
 
 class PersonsTimeMiddleware:
@@ -24,3 +25,21 @@ class PersonsTimeMiddleware:
                 return self.get_response(request)
         except zoneinfo.ZoneInfoNotFoundError:  # of an older list of zones
             return self.get_response(request)
+
+
+# what a page of ours never asks a browser for
+NOTHING_OF = "camera=(), display-capture=(), geolocation=(), microphone=(), payment=(), usb=()"
+
+
+class PrivateMiddleware:
+    """Answers are for who asked, and are kept nowhere: neither on the way nor by the browser, where they could be read after signing out."""
+
+    def __init__(self, get_response: Callable[[HttpRequest], HttpResponse]) -> None:
+        self.get_response = get_response
+
+    def __call__(self, request: HttpRequest) -> HttpResponse:
+        response = self.get_response(request)
+        if not response.has_header("Cache-Control"):
+            patch_cache_control(response, private=True, no_store=True)
+        response["Permissions-Policy"] = NOTHING_OF
+        return response

@@ -1,0 +1,49 @@
+"""Every answer says who may keep it and what a browser may do with it, whatever became of the request."""
+
+from __future__ import annotations
+
+from typing import Any
+
+import pytest
+from django.conf import settings
+from django.test import Client
+from django.urls import reverse
+
+from fundament.web.accounts.roles import Actor
+from fundament.web.studies.models import Study
+from tests.web.conftest import make_draft
+
+POLICIES = {
+    "Cache-Control": "no-store", "Content-Security-Policy": "default-src 'self'", "X-Frame-Options": "DENY", "X-Content-Type-Options": "nosniff",
+    "Referrer-Policy": "same-origin", "Permissions-Policy": "camera=()",
+}  # fmt: skip
+
+
+def lacking(answer: Any) -> list[str]:
+    return [name for name, value in POLICIES.items() if value not in answer.headers.get(name, "")]
+
+
+def test_policies_hold_on_every_answer(signed_in: Client, actor: Actor, study: Study) -> None:
+    draft = make_draft(actor, study, "<p>Lime is kind to brick.</p>")
+    of_study = [reverse(name, args=[study.pk]) for name in ("results", "terms", "entities", "outline", "yardstick", "study-history", "drafts", "progress")]
+    of_draft = [reverse(name, args=[draft.pk]) for name in ("draft", "draft-panel", "export-draft", "revisions", "measured-against")]
+    others = ["/studies/", "/account/", "/nothing/", "/studies/10000/", f"{of_study[1]}?format=csv", reverse("save-draft", args=[draft.pk])]
+    for address in (*of_study, *of_draft, *others):
+        assert not lacking(signed_in.get(address)), address
+    assert not lacking(signed_in.post(reverse("save-draft", args=[draft.pk]), "no JSON", content_type="application/json"))
+    for address in ("/sign-in/", "/studies/", "/health", "/invitations/none/"):
+        assert not lacking(Client().get(address)), address
+
+
+def test_a_fault_of_ours_has_them_too(signed_in: Client, study: Study, monkeypatch: pytest.MonkeyPatch) -> None:
+    def broken(*_: Any) -> None:
+        raise RuntimeError("nobody foresaw this")
+
+    monkeypatch.setattr("fundament.web.drafts.views.studies_for", broken)
+    signed_in.raise_request_exception = False
+    answer = signed_in.get("/studies/")
+    assert answer.status_code == 500 and not lacking(answer)
+
+
+def test_the_name_of_tests_is_no_host_elsewhere() -> None:
+    assert "testserver" in settings.ALLOWED_HOSTS and settings.TESTING  # added by the switch for tests, and by nothing else
