@@ -25,7 +25,10 @@ def lacking(answer: Any) -> list[str]:
 
 def test_policies_hold_on_every_answer(signed_in: Client, actor: Actor, study: Study) -> None:
     draft = make_draft(actor, study, "<p>Lime is kind to brick.</p>")
-    of_study = [reverse(name, args=[study.pk]) for name in ("results", "terms", "entities", "outline", "yardstick", "study-history", "drafts", "progress")]
+    of_study = [
+        reverse(name, args=[study.pk])
+        for name in ("results", "terms", "entities", "outline", "yardstick", "study-history", "drafts", "progress")
+    ]
     of_draft = [reverse(name, args=[draft.pk]) for name in ("draft", "draft-panel", "export-draft", "revisions", "measured-against")]
     others = ["/studies/", "/account/", "/nothing/", "/studies/10000/", f"{of_study[1]}?format=csv", reverse("save-draft", args=[draft.pk])]
     for address in (*of_study, *of_draft, *others):
