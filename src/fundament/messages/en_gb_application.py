@@ -41,6 +41,9 @@ APPLICATION = {
     # studies
     "study.no_results": "No results came back for “{keyword}” in {country}. Check the spelling, try a shorter phrase, or give the addresses yourself.",
     "study.nothing_read": "None of the pages could be read. The reasons stand beside each.",
+    "error.fault": "The fault is ours and has been noted. What you wrote is kept in your browser until it is saved.",
+    "error.busy": "Somebody else's work on the same thing took too long to wait for. Nothing was changed; try again in a moment.",
+    "error.database_away": "The database is away for the moment, so nothing can be shown or saved. What you write is kept in your browser and saved when it is back; it goes on by itself.",
     "error.reading_fault": "Something went wrong on our side while the pages were read. What was read is kept; try again.",
     "error.figures_fault": "Something went wrong on our side while the figures were worked out. The choice is kept; try again.",
     # why a result is proposed to be left out

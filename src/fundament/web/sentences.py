@@ -3,13 +3,16 @@
 from __future__ import annotations
 
 import logging
+import sys
 from collections.abc import Callable
 
+from django.db import InterfaceError, OperationalError
 from django.http import HttpRequest, HttpResponse, JsonResponse
 from django.shortcuts import render
 from django.template.loader import render_to_string
 
 from fundament.core.errors import SaidError
+from fundament.core.message import message
 from fundament.messages import say
 from fundament.web.errors import ApplicationError
 
@@ -32,13 +35,34 @@ class SentenceMiddleware:
             return None
         status = error.status if isinstance(error, ApplicationError) else 422
         sentence = say(error.message)
-        view = request.resolver_match.func if request.resolver_match else None
-        if getattr(view, "answers_json", False):
-            return JsonResponse({"problem": sentence}, status=status)
-        if request.headers.get("HX-Request"):
-            # htmx puts it where the page has room for it, and leaves what was asked for as it is
-            answer = HttpResponse(render_to_string("parts/problem.html", {"sentence": sentence}), status=status)
-            answer["HX-Retarget"], answer["HX-Reswap"] = "#trouble", "innerHTML"
-            return answer
         template = {404: "404.html", 403: "403.html"}.get(status, "problem.html")
-        return render(request, template, {"sentence": sentence}, status=status)
+        return _for_script(request, sentence, status) or render(request, template, {"sentence": sentence}, status=status)
+
+
+def fault(request: HttpRequest) -> HttpResponse:
+    """The answer to an error that has no sentence of its own (Django's handler500, called while it is handled). Nothing here asks the database, for it may be
+    that which is away."""
+    error = sys.exc_info()[1]
+    code, status = "error.fault", 500
+    if isinstance(error, OperationalError | InterfaceError):
+        cause = getattr(error.__cause__, "sqlstate", None)
+        # 55P03: a row is locked; 57014: a statement took too long. All others: there is no connection, or it broke
+        code, status = ("error.busy" if cause in ("55P03", "57014") else "error.database_away"), 503
+    sentence = say(message(code))
+    answer = _for_script(request, sentence, status) or HttpResponse(render_to_string("500.html", {"sentence": sentence}), status=status)
+    if status == 503:
+        answer["Retry-After"] = "5"
+    return answer
+
+
+def _for_script(request: HttpRequest, sentence: str, status: int) -> HttpResponse | None:
+    """The answer in the form that a script or htmx wants; None where a page is wanted."""
+    view = request.resolver_match.func if request.resolver_match else None
+    if getattr(view, "answers_json", False):
+        return JsonResponse({"problem": sentence}, status=status)
+    if request.headers.get("HX-Request"):
+        # htmx puts it where the page has room for it, and leaves what was asked for as it is
+        answer = HttpResponse(render_to_string("parts/problem.html", {"sentence": sentence}), status=status)
+        answer["HX-Retarget"], answer["HX-Reswap"] = "#trouble", "innerHTML"
+        return answer
+    return None

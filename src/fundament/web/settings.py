@@ -74,7 +74,13 @@ DATABASES = {
         "HOST": os.environ.get("FUNDAMENT_DATABASE_HOST", "127.0.0.1"),
         "PORT": os.environ.get("FUNDAMENT_DATABASE_PORT", "5432"),
         "CONN_MAX_AGE": 0,  # the pool keeps connections, not the threads
-        "OPTIONS": {"pool": {"min_size": 1, "max_size": VIEWS_AT_ONCE + 2, "timeout": 20}} if POOLED else {},
+        # a web request waits for nothing for long: a connection, a locked row, a statement
+        "OPTIONS": {
+            "pool": {"min_size": 1, "max_size": VIEWS_AT_ONCE + 2, "timeout": 10},
+            "options": "-c lock_timeout=5s -c statement_timeout=20s",
+        }
+        if POOLED
+        else {},
     }
 }
 DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"

@@ -12,6 +12,7 @@ def health(request: HttpRequest) -> HttpResponse:
     return HttpResponse("ok", content_type="text/plain")
 
 
+handler500 = "fundament.web.sentences.fault"
 urlpatterns = [
     path("", RedirectView.as_view(pattern_name="studies")),
     path("health", health),
