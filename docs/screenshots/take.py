@@ -20,6 +20,7 @@ VIEWS = {
     "outline": "/studies/1/outline/",
     "drafts": "/drafts/of/1/",
     "writing": "/drafts/1/",
+    "measured-against": "/drafts/1/measured-against/",
     "history": "/studies/1/history/",
     "members": "/settings/members/",
     "account": "/account/",

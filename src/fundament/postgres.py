@@ -42,6 +42,26 @@ class Postgres:
         with socket.socket() as probe:
             probe.bind(("127.0.0.1", 0))
             self.port = int(probe.getsockname()[1])
+        self._start_programs()
+        return True
+
+    def start_again(self) -> bool:
+        """Start the server once more, where it was, when it ended by itself; whether that was so."""
+        if self._is_alive():
+            return False
+        self._start_programs()
+        return True
+
+    def _is_alive(self) -> bool:
+        try:
+            os.kill(int((self.folder / "postmaster.pid").read_text().split()[0]), 0)
+        except PermissionError:
+            return True  # of another user, but there
+        except (OSError, ValueError, IndexError):
+            return False
+        return True
+
+    def _start_programs(self) -> None:
         self._own_folder(self.sockets)
         options = f"-p {self.port} -k {self.sockets} -c listen_addresses=127.0.0.1 -c max_connections=120 -c shared_buffers=128MB"
         if not self.durable:
@@ -50,7 +70,6 @@ class Postgres:
         done = self._run("pg_ctl", "-D", str(self.folder), "-o", options, "-l", str(log), "-w", "-t", "60", "start")
         if done.returncode:
             raise RuntimeError(f"PostgreSQL did not start. Its log is {log}.")
-        return True
 
     def stop(self) -> None:
         """Stop the server; open sessions are ended."""

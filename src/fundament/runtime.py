@@ -43,7 +43,13 @@ def run(options: argparse.Namespace) -> int:
 @contextlib.contextmanager
 def database(name: str, *, durable: bool = True) -> Iterator[dict[str, str]]:
     """An environment with a running PostgreSQL of our own; it is stopped at the end if it was started here."""
-    server = Postgres(DATA, name, durable=durable)
+    with running(Postgres(DATA, name, durable=durable)) as environment:
+        yield environment
+
+
+@contextlib.contextmanager
+def running(server: Postgres) -> Iterator[dict[str, str]]:
+    """The same with a server that is at hand."""
     started = server.start()
     try:
         yield {
@@ -104,11 +110,12 @@ class Demo:
     def __init__(self, preferred_port: int) -> None:
         self.preferred_port = preferred_port
         self.stopping = False
+        self.server = Postgres(DATA, "postgres")
 
     def run(self) -> int:
         """Start, wait, stop."""
         signal.signal(signal.SIGTERM, lambda *_: self._stop())
-        with database("postgres") as environment, contextlib.ExitStack() as stack:
+        with running(self.server) as environment, contextlib.ExitStack() as stack:
             print("Starting: database ready.", flush=True)
             standins, standins_port = self._start_standins()
             stack.callback(_end, standins)
@@ -131,13 +138,13 @@ class Demo:
             for number in range(1, WEB_PROCESSES + 1):
                 commands[f"web process {number}"] = [sys.executable, "-m", "fundament.web.serve", "--port", str(port)]
                 environments[f"web process {number}"] = web
-            running = {name: _start(command, environments[name]) for name, command in commands.items()}
-            for process in reversed(list(running.values())):
+            parts = {name: _start(command, environments[name]) for name, command in commands.items()}
+            for process in reversed(list(parts.values())):
                 stack.callback(_end, process)
             _wait_until_answering(f"http://127.0.0.1:{port}/health")
             print(f"\nFundament is at http://127.0.0.1:{port}/  (user {DEMO_USER}, password {DEMO_PASSWORD}). Ctrl-C stops it.", flush=True)
             with contextlib.suppress(KeyboardInterrupt):
-                self._watch(running, commands, environments, stack)
+                self._watch(parts, commands, environments, stack)
             print("\nStopping.", flush=True)
         return 0
 
@@ -157,6 +164,9 @@ class Demo:
         """Start a part anew when it ends by itself."""
         while not self.stopping:
             time.sleep(0.5)
+            with contextlib.suppress(RuntimeError):  # it is tried again
+                if self.server.start_again():
+                    print("The database ended; it was started again.", flush=True)
             for name, process in list(running.items()):
                 if process.poll() is not None and not self.stopping:
                     print(f"The {name} ended ({process.returncode}); starting it again.", flush=True)
