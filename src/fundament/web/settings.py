@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import os
+from datetime import timedelta
 from pathlib import Path
 
 from csp.constants import NONE, SELF
@@ -24,6 +25,7 @@ INSTALLED_APPS = [
     "django.contrib.staticfiles",
     "django.contrib.humanize",
     "procrastinate.contrib.django",
+    "axes",
     "fundament.web.accounts",
     "fundament.web.history",
     "fundament.web.members",
@@ -44,11 +46,20 @@ MIDDLEWARE = [
     "django.contrib.messages.middleware.MessageMiddleware",
     "django.middleware.clickjacking.XFrameOptionsMiddleware",
     "fundament.web.sentences.SentenceMiddleware",
+    "axes.middleware.AxesMiddleware",
 ]
 ROOT_URLCONF = "fundament.web.urls"
 ASGI_APPLICATION = "fundament.web.asgi.application"
 AUTH_USER_MODEL = "accounts.Person"
-AUTHENTICATION_BACKENDS = ["fundament.web.accounts.backend.PersonBackend"]
+# whoever was refused too often is refused without a look at the password, and before it costs anything
+AUTHENTICATION_BACKENDS = ["axes.backends.AxesStandaloneBackend", "fundament.web.accounts.backend.PersonBackend"]
+AXES_FAILURE_LIMIT = int(os.environ.get("FUNDAMENT_SIGN_IN_TRIES", "15"))  # for one user name, and for one address
+AXES_COOLOFF_TIME = timedelta(minutes=15)  # since the last try
+AXES_LOCKOUT_PARAMETERS = ["username", "ip_address"]
+AXES_LOCKOUT_CALLABLE = "fundament.web.members.views.too_many_tries"
+AXES_RESET_ON_SUCCESS = True
+AXES_ENABLE_ADMIN = False
+AXES_VERBOSE = False  # who tried stands in the database, not in a log
 TEMPLATES = [
     {
         "BACKEND": "django.template.backends.django.DjangoTemplates",

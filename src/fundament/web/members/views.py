@@ -176,6 +176,16 @@ def invitation(request: HttpRequest, token: str) -> HttpResponse:
     return render(request, "accounts/invitation.html", context, status=status)
 
 
+def too_many_tries(request: HttpRequest, *_: Any, **__: Any) -> HttpResponse:
+    """The answer to a sign-in after too many that failed, for an account that is there as for one that is not."""
+    context = {"too_many": round(settings.AXES_COOLOFF_TIME.total_seconds() / 60), "mail_set_up": settings.MAIL_SET_UP}
+    answer = render(
+        request, "accounts/sign_in.html", {**context, "form": {"username": {"value": request.POST.get("username", "")}}}, status=429
+    )
+    answer["Retry-After"] = str(round(settings.AXES_COOLOFF_TIME.total_seconds()))
+    return answer
+
+
 @login_not_required
 @require_http_methods(["GET", "POST"])
 def forgotten_password(request: HttpRequest) -> HttpResponse:

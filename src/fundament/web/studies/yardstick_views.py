@@ -197,7 +197,7 @@ def _subtopic_columns(found: Yardstick) -> tuple[Column, ...]:
         Column("subtopic", lambda s: s.label.lower(), _subtopic_name, {"subtopic": lambda s: s.label}, number=False, heads_row=True),
         Column("place", lambda s: (s.place, s.label), lambda s: f"{s.place:.0%}", {"place": lambda s: s.place}, number=False),
         Column("level", lambda s: s.level, lambda s: f"H{s.level}", {"level": lambda s: s.level}, number=False),
-        Column("headed_on", lambda s: (s.pages, s.label), lambda s: f"{s.pages} of {pages}", {"pages": lambda s: s.pages}),
+        Column("headed_on", lambda s: (s.pages, s.label), lambda s: f"{s.pages} of {pages}", {"pages": lambda s: s.pages}, wraps=False),
         Column("weight", lambda s: s.weight, lambda s: f"{s.weight:.1f}"),
         Column("matrix", lambda s: s.pages, lambda s: _pages_with(s, found), {}, number=False, sorts=False),
         Column(
