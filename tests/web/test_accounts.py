@@ -105,7 +105,10 @@ def test_an_owner_hands_out_a_link_for_a_new_password(signed_in: Client, actor: 
     assert "bea" in Client().get(link).content.decode()
     assert Client().post(link, {"new": "short"}).status_code == 422
     assert Client().post(link, {"new": PASSWORD}).url == reverse("sign-in")
-    assert Client().post("/sign-in/", {"username": "bea", "password": PASSWORD}).status_code == 302 and session.get(reverse("studies")).status_code == 302
+    assert (
+        Client().post("/sign-in/", {"username": "bea", "password": PASSWORD}).status_code == 302
+        and session.get(reverse("studies")).status_code == 302
+    )
     assert Client().get(link).status_code == 404 and PasswordLink.objects.get().used_at is not None
     Membership.objects.create(workspace=Workspace.objects.create(name="Hers"), user=bea, role="owner")
     answer = signed_in.post(reverse("password-link", args=[membership.pk]))
