@@ -184,7 +184,7 @@ def test_what_was_typed_outlives_a_server_that_is_down(page: Page, draft: Draft,
     other.keyboard.type("Typed while nobody listened. ")
     expect(other.locator("#save-state")).to_contain_text("kept in this browser", timeout=10_000)
     # the last try of a tab that closes is made by the browser itself, which is not offline with the tab
-    other.evaluate("window.fetch = () => Promise.reject(new TypeError('offline'))")
+    other.evaluate("() => { window.fetch = () => Promise.reject(new TypeError('offline')); }")
     other.close()  # the tab goes away
     page.context.set_offline(False)
     assert "nobody listened" not in stored(draft)
