@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from typing import Any
+
 import pytest
 from django.core.files.uploadedfile import SimpleUploadedFile
 from django.test import Client
@@ -14,16 +16,17 @@ from fundament.core.reading.model import Reading as CoreReading
 from fundament.core.version import CORE_VERSION, READING_VERSION
 from fundament.web.accounts.roles import Actor
 from fundament.web.drafts.services.measuring import score_again
+from fundament.web.errors import NotAllowedError
 from fundament.web.sites.models import StoredReading
-from fundament.web.studies.models import BlockCorrection, Consensus, Result, Study
+from fundament.web.studies.models import BlockCorrection, Consensus, EntityFile, Result, Study
 from fundament.web.studies.services.choosing import set_chosen
 from fundament.web.studies.services.correcting import corrections_of, overrule, reading_of
-from fundament.web.studies.services.entities import bring_entities, read_file
+from fundament.web.studies.services.entities import bring_entities, drop_entities, offer_file, read_file
 from fundament.web.studies.services.renewing import outdated_studies, renew
 from fundament.web.studies.services.yardsticks import compiled_of, stamp_of
 from fundament.web.studies.tasks import queue_outdated
 from tests.helpers import raises_saying
-from tests.web.conftest import make_draft, settle
+from tests.web.conftest import make_draft, member, settle
 
 
 def chosen_result(study: Study) -> Result:
@@ -195,6 +198,25 @@ def test_what_is_wrong_inside_a_file_is_said_when_it_was_read(
     assert [e["name"] for e in study.own_entities] == ["barrier cream"]  # those that were there
     signed_in.post(f"/studies/{study.pk}/entities/own/", {"drop": "yes"})
     assert says not in signed_in.get(f"/studies/{study.pk}/entities/").content.decode()
+
+
+def test_a_file_given_while_another_is_read_is_left_to_its_own_job(actor: Actor, study: Study, monkeypatch: pytest.MonkeyPatch) -> None:
+    def given_meanwhile(*_: Any) -> Any:
+        offer_file(actor, study.pk, TURTLE, "second.ttl")
+        raise CoreError("error.skos_json", name="first.json")
+
+    first = offer_file(actor, study.pk, b"{", "first.json")
+    monkeypatch.setattr("fundament.web.studies.services.entities._read", given_meanwhile)
+    read_file(first.pk)
+    waiting = EntityFile.objects.get(study=study)
+    assert waiting.name == "second.ttl" and waiting.problem is None and bytes(waiting.content) == TURTLE
+
+
+def test_a_reader_lets_no_waiting_file_go(actor: Actor, study: Study) -> None:
+    offer_file(actor, study.pk, TURTLE, "own.ttl")
+    with pytest.raises(NotAllowedError):
+        drop_entities(member(actor.workspace, "rea", "reader"), study.pk)
+    assert EntityFile.objects.filter(study=study).exists()
 
 
 @pytest.mark.parametrize(

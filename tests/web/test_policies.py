@@ -2,10 +2,12 @@
 
 from __future__ import annotations
 
+import os
+import subprocess
+import sys
 from typing import Any
 
 import pytest
-from django.conf import settings
 from django.test import Client
 from django.urls import reverse
 
@@ -49,4 +51,7 @@ def test_a_fault_of_ours_has_them_too(signed_in: Client, study: Study, monkeypat
 
 
 def test_the_name_of_tests_is_no_host_elsewhere() -> None:
-    assert "testserver" in settings.ALLOWED_HOSTS and settings.TESTING  # added by the switch for tests, and by nothing else
+    environment = {name: value for name, value in os.environ.items() if name != "FUNDAMENT_TESTING"}
+    program = "from fundament.web import settings; print(settings.ALLOWED_HOSTS)"
+    hosts = subprocess.run([sys.executable, "-c", program], env=environment, capture_output=True, text=True, check=True).stdout
+    assert "127.0.0.1" in hosts and "testserver" not in hosts

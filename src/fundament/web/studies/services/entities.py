@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from datetime import datetime
 from typing import Any
 
 from django.db import transaction
@@ -42,7 +43,7 @@ def read_file(file_id: int) -> None:
     try:
         found = _read(bytes(file.content), file.name, file.study.language)
     except SaidError as error:
-        set_aside(file_id, error)
+        set_aside(file_id, error, given_at=file.given_at)
         return
     with transaction.atomic():
         _save(actor, file.study, "study.bring_entities", found)
@@ -50,12 +51,12 @@ def read_file(file_id: int) -> None:
         announce(file.study.workspace_id, f"study:{file.study_id}", what="entities")
 
 
-def set_aside(file_id: int, error: SaidError) -> None:
-    """A file that cannot be read keeps the reason, and not its content."""
+def set_aside(file_id: int, error: SaidError, given_at: datetime | None = None) -> None:
+    """A file that cannot be read keeps the reason, and not its content. given_at: of the file that was read; one given since then is left to its own job."""
     file = EntityFile.objects.select_related("study").filter(pk=file_id).first()
     if file is not None:
         with transaction.atomic():
-            EntityFile.objects.filter(pk=file_id, given_at=file.given_at).update(problem=list(error.message), content=b"")
+            EntityFile.objects.filter(pk=file_id, given_at=given_at or file.given_at).update(problem=list(error.message), content=b"")
             announce(file.study.workspace_id, f"study:{file.study_id}", what="entities")
 
 
@@ -72,8 +73,9 @@ def bring_entities(actor: Actor, study_id: int, content: bytes, name: str) -> in
 
 def drop_entities(actor: Actor, study_id: int) -> None:
     """Let the study go without entities of one's own."""
-    EntityFile.objects.filter(study__workspace=actor.workspace, study_id=study_id).delete()
-    _save(actor, get_for(actor, "study.decide", Study.objects.all(), pk=study_id), "study.drop_entities", [])
+    study = get_for(actor, "study.decide", Study.objects.all(), pk=study_id)
+    EntityFile.objects.filter(study=study).delete()
+    _save(actor, study, "study.drop_entities", [])
 
 
 def _read(content: bytes, name: str, language: str) -> list[Any]:
