@@ -120,6 +120,8 @@ TEXTS = {
     # remarks on a reading
     "reading.unknown_charset": "The page names an unknown character set ({name}).",
     "reading.wrong_charset": "The page says it is {name} but is not; it was read as another character set.",
+    "reading.cut_text": "Only the beginning of the text was read: {words} words in {blocks} blocks at most.",
+    "reading.cut_markup": "The page has more elements, attributes or nesting than is read; what exceeds the bounds was left out.",
     "reading.redirected": "Redirected to {address}.",
     # why a page is taken for one of its kind
     "kind.structured_data": "structured data: {name}",

@@ -16,41 +16,52 @@ _ABBREVIATIONS = word_list(
 _MAY_END = frozenset(
     ["etc", "inc", "ltd", "co", "corp", "a.m", "p.m", "u.k", "u.s", "ft", "in", "oz", "lb", "no", "usw", "max", "min", "ext"]
 )
-_END = re.compile(r"[.!?…]+[\"'”’)\]]*(?=\s|$)")
+# what was read is not tried again another way (possessive), and marks are looked at once, from the first of them
+_END = re.compile(r"(?<![.!?…])[.!?…]++[\"'”’)\]]*+(?=\s|$)")
+LONGEST = 4_000  # characters of a sentence; a longer one is parted at a space
+_LOOKED_BACK = 200  # characters, for the words before a full stop
+_SPACES = re.compile(r"\s*+")
 
 
 def split_sentences(text: str) -> list[tuple[int, int]]:
-    """Character bounds (start, end) of the sentences of one block; every non-space character is in exactly one."""
+    """Character bounds (start, end) of the sentences of one block; every non-space character is in exactly one, and none is longer than LONGEST."""
     bounds: list[tuple[int, int]] = []
     start = 0
     for found in _END.finditer(text):
         if found.group(0)[0] == "." and _belongs_to_abbreviation(text, start, found.start(), found.end()):
             continue
-        bounds.append((start, found.end()))
+        _add_trimmed(bounds, text, start, found.end())
         start = found.end()
-    if text[start:].strip():
-        bounds.append((start, len(text)))
-    trimmed = []
-    for begin, end in bounds:
-        piece = text[begin:end]
-        lead = len(piece) - len(piece.lstrip())
-        tail = len(piece) - len(piece.rstrip())
-        if begin + lead < end - tail:
-            trimmed.append((begin + lead, end - tail))
-    return trimmed
+    _add_trimmed(bounds, text, start, len(text))
+    return bounds
+
+
+def _add_trimmed(bounds: list[tuple[int, int]], text: str, start: int, end: int) -> None:
+    """Add a sentence without the white space around it, in parts where it is too long."""
+    while end - start > LONGEST:
+        space = text.rfind(" ", start + LONGEST // 2, start + LONGEST)
+        part = space if space > 0 else start + LONGEST
+        _add_trimmed(bounds, text, start, part)
+        start = part
+    piece = text[start:end]
+    lead = len(piece) - len(piece.lstrip())
+    tail = len(piece) - len(piece.rstrip())
+    if lead + tail < len(piece):
+        bounds.append((start + lead, end - tail))
 
 
 def _belongs_to_abbreviation(text: str, start: int, stop: int, after: int) -> bool:
-    words = text[start:stop].split()
+    words = text[max(start, stop - _LOOKED_BACK) : stop].split()
     if not words:
         return True
     last = words[-1].lstrip("(\"'“‘[").lower()
-    following = text[after:].lstrip()
-    if following and following[0].islower():
+    spaces = _SPACES.match(text, after)
+    following = text[spaces.end() : spaces.end() + 1] if spaces else ""
+    if following.islower():
         return True
     if last in _ABBREVIATIONS:
         if last == "no" or last in ("in", "art", "fig", "max", "min", "cap", "sig", "str", "est"):
-            return bool(following) and following[0].isdigit()
+            return following.isdigit()
         return last not in _MAY_END
     # an initial: "J. Smith" (but "section A." may end a sentence, and so may "I.")
-    return len(last) == 1 and last.isalpha() and last != "i" and len(words) <= 4 and bool(following) and following[0].isupper()
+    return len(last) == 1 and last.isalpha() and last != "i" and len(words) <= 4 and following.isupper()

@@ -8,6 +8,7 @@ A word is a run of letters or digits (Unicode), with apostrophes inside and deci
 from __future__ import annotations
 
 import functools
+import itertools
 import re
 from typing import NamedTuple
 
@@ -19,13 +20,14 @@ from fundament.core.language.packs import pack_of
 _UNITS = "mm|cm|dm|km|m|ml|cl|l|kg|mg|g|t|kW|kWh|W|V|A|Hz|kHz|MHz|GHz|kB|MB|GB|TB|ha|ft|oz|lb|lbs|psi|bar|N|kN|Pa|kPa|MPa|°\\s?C|°\\s?F|°|%|‰|dB|lx|lm|px|pt|rpm|mph"
 # web and mail addresses and paths are one word each, and never part of a term
 _ADDRESS_PATTERN = (  # every repetition is bounded, so that no text takes longer than its length
-    r"(?:https?://|www\.)[^\s<>\"'“”)\]]{0,2000}[\w/]|[\w.+-]{1,64}@[\w-]{1,63}(?:\.[\w-]{1,63}){1,5}|~?(?:/[\w.~-]{0,99}\w){2,30}/?|"
+    r"(?:https?://|www\.)[^\s<>\"'“”)\]]{0,500}[\w/]|[\w.+-]{1,64}@[\w-]{1,63}(?:\.[\w-]{1,63}){1,5}|~?(?:/[\w.~-]{0,99}\w){2,30}/?|"
     r"\b[\w-]{1,63}(?:\.[\w-]{1,63}){0,4}\.(?:com|org|net|edu|gov|info|io|eu|uk|de|fr|es|it|nl|pt|pl|example|html?|php|pdf)\b(?:/[\w./~-]{0,300}\w)?"
 )
 _ADDRESS = re.compile(_ADDRESS_PATTERN, re.UNICODE)
-_PLAIN_PATTERN = (
-    r"[^\W\d_][^\W_]*(?:_+[^\W_]+)+|"  # a name in a program ("max_connections")
-    rf"\d+(?:[.,:/]\d+)*(?:[\u00a0\u202f ]?(?:{_UNITS})[²³]?(?![\w²³])|[^\W\d_]+)?|[^\W\d_]+(?:['’][^\W\d_]+)*\d*"
+_PLAIN_PATTERN = (  # a longer run of letters or digits is several words
+    r"[^\W\d_][^\W_]{0,99}(?:_{1,9}[^\W_]{1,99}){1,9}|"  # a name in a program ("max_connections")
+    rf"\d{{1,40}}(?:[.,:/]\d{{1,40}}){{0,9}}(?:[\u00a0\u202f ]?(?:{_UNITS})[²³]?(?![\w²³])|[^\W\d_]{{1,99}})?|"
+    r"[^\W\d_]{1,99}(?:['’][^\W\d_]{1,99}){0,9}\d{0,40}"
 )
 _PLAIN_WORD = re.compile(_PLAIN_PATTERN, re.UNICODE)
 _WORD = re.compile(f"{_ADDRESS_PATTERN}|{_PLAIN_PATTERN}", re.UNICODE)
@@ -110,6 +112,12 @@ def _word_in(text: str) -> re.Pattern[str]:
     """The pattern of a word that finds all in this text. Most texts have no address, and looking for none is twice as fast."""
     may_have_address = "/" in text or "@" in text or "www." in text or _POINT_INSIDE.search(text)
     return _WORD if may_have_address else _PLAIN_WORD
+
+
+def end_of_words(text: str, most: int) -> int:
+    """Where the last of so many words ends; the length of a text that has no more."""
+    found = next(itertools.islice(_word_in(text).finditer(text), most, None), None)
+    return len(text) if found is None else len(text[: found.start()].rstrip())
 
 
 def words_in(text: str) -> int:

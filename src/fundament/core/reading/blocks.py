@@ -6,6 +6,7 @@ import re
 from dataclasses import dataclass, field
 
 from fundament.core.language.word_list import word_list
+from fundament.core.reading.bounds import MOST_IMAGES, MOST_LINKS, MOST_RAW_BLOCKS
 from fundament.core.reading.clutter import SKIPPED_TAGS
 from fundament.core.reading.model import Mark
 from fundament.core.reading.tree import Element
@@ -23,6 +24,7 @@ _KIND_OF_TAG = {
     "blockquote": "quote", "pre": "code", "figcaption": "caption", "caption": "caption",
 }  # fmt: skip
 _HEADING_TOOL = re.compile(r"^\[?\s*(edit|permalink|link|copy link|#|¶|§|🔗)\s*\]?$", re.IGNORECASE)
+_LONGEST_TOOL, _LONGEST_ANCHOR = 40, 2_000  # characters
 _BLOCKS_IN_CELLS = frozenset(["p", "h1", "h2", "h3", "h4", "h5", "h6", "ul", "ol", "div", "table", "blockquote", "section", "article"])
 
 
@@ -47,6 +49,7 @@ class RawPage:
     blocks: list[RawBlock] = field(default_factory=list)
     images: list[Element] = field(default_factory=list)
     links: list[tuple[Element, str]] = field(default_factory=list)
+    cut: bool = False  # whether the page has more of one of them than is read
 
 
 def is_layout_table(table: Element) -> bool:
@@ -79,11 +82,13 @@ class _Walker:
 
     def walk(self, element: Element, kind: str, level: int, owner: Element) -> None:
         for child in element.children:
+            if self._is_full():
+                return
             if isinstance(child, str):
                 self._add_text(child, keep_lines=kind == "code")
             elif child.tag in SKIPPED_TAGS or (child.tag == "button" and kind != "heading"):
                 continue
-            elif kind == "heading" and _HEADING_TOOL.match(child.text()) and child.tag in ("a", "span", "button", "small"):
+            elif kind == "heading" and child.tag in ("a", "span", "button", "small") and _HEADING_TOOL.match(child.text(_LONGEST_TOOL)):
                 continue  # "[edit]", "#" and the like, which systems hang on headings
             elif child.tag in ("img", "picture", "amp-img"):
                 self._image(child)
@@ -95,6 +100,11 @@ class _Walker:
                 self._flush(kind, level, owner)
             else:
                 self._block(child, kind, level, owner)
+
+    def _is_full(self) -> bool:
+        page = self.page
+        page.cut = page.cut or len(page.blocks) >= MOST_RAW_BLOCKS
+        return page.cut
 
     def _block(self, element: Element, kind: str, level: int, owner: Element) -> None:
         self._flush(kind, level, owner)
@@ -122,14 +132,15 @@ class _Walker:
         start = self._length
         if mark == "link":
             self._links += 1
-            self.page.links.append((element, element.text()))
+            if len(self.page.links) < MOST_LINKS:
+                self.page.links.append((element, element.text(_LONGEST_ANCHOR)[:_LONGEST_ANCHOR]))
         self.walk(element, kind, level, owner)
         if mark and self._length > start:
             self._marks.append(Mark(mark, start, self._length))
 
     def _image(self, element: Element) -> None:
-        for image in element.find_all("img", "amp-img"):
-            self.page.images.append(image)
+        if len(self.page.images) < MOST_IMAGES:
+            self.page.images += element.find_all("img", "amp-img")
 
     def _add_text(self, text: str, keep_lines: bool = False) -> None:
         if keep_lines:

@@ -11,7 +11,7 @@ import re
 
 from fundament.core.message import Message, message
 
-_META = re.compile(rb"""<meta[^>]+charset\s*=\s*["']?\s*([A-Za-z0-9_:.-]+)""", re.IGNORECASE)
+_META = re.compile(rb"""<meta[^>]{1,300}charset\s{0,9}=\s{0,9}["']?\s{0,9}([A-Za-z0-9_:.-]{1,60})""", re.IGNORECASE)
 _BYTE_ORDER_MARKS = (
     (codecs.BOM_UTF8, "utf-8"),
     (codecs.BOM_UTF16_LE, "utf-16-le"),

@@ -11,37 +11,54 @@ NEAR_LEVELS = 4
 MOST_NEAR = 8
 
 
-def _homes(raw: RawPage) -> dict[int, list[int]]:
-    """The numbers of the blocks that each element, by its id, holds."""
-    homes: dict[int, list[int]] = {}
-    for number, block in enumerate(raw.blocks):
-        homes.setdefault(id(block.element), []).append(number)
-    return homes
+class _Beside:
+    """Which blocks an element stands in or beside; what stands beside is looked up once for all children of an element."""
 
+    def __init__(self, raw: RawPage) -> None:
+        self._homes: dict[int, list[int]] = {}  # the numbers of the blocks that each element, by its id, holds
+        for number, block in enumerate(raw.blocks):
+            self._homes.setdefault(id(block.element), []).append(number)
+        self._around: dict[int, dict[int, tuple[int, ...]]] = {}
 
-def _near(element: Element, homes: dict[int, list[int]]) -> tuple[int, ...]:
-    """The blocks an image or link stands in; else the closest before and after it, up to NEAR_LEVELS elements further out; empty when there are none."""
-    inner: Element | None = None
-    near: Element | None = element
-    for _ in range(NEAR_LEVELS):
-        if near is None or near.tag in ("body", "html"):
-            break
-        if id(near) in homes:
-            return tuple(homes[id(near)][:MOST_NEAR])
-        place = next((n for n, child in enumerate(near.children) if child is inner), 0)
-        beside = [
-            next((homes[id(child)] for child in side if isinstance(child, Element) and id(child) in homes), [])
-            for side in (near.children[:place][::-1], near.children[place + 1 :])
-        ]
-        if any(beside):
-            return (*beside[0][-1:], *beside[1][:1])
-        inner, near = near, near.parent
-    return ()
+    def near(self, element: Element) -> tuple[int, ...]:
+        """The blocks an image or link stands in; else the closest before and after it, up to NEAR_LEVELS elements further out; empty when there are none."""
+        inner: Element | None = None
+        near: Element | None = element
+        for _ in range(NEAR_LEVELS):
+            if near is None or near.tag in ("body", "html"):
+                break
+            if id(near) in self._homes:
+                return tuple(self._homes[id(near)][:MOST_NEAR])
+            found = self._around_children(near).get(id(inner), ())
+            if found:
+                return found
+            inner, near = near, near.parent
+        return ()
+
+    def _around_children(self, parent: Element) -> dict[int, tuple[int, ...]]:
+        """For each child, by its id, the last block of the closest sibling before it and the first of the closest one after. None stands for no child."""
+        known = self._around.get(id(parent))
+        if known is not None:
+            return known
+        children = [child for child in parent.children if isinstance(child, Element)]
+        firsts: dict[int, tuple[int, ...]] = {}
+        after: tuple[int, ...] = ()
+        for child in reversed(children):
+            firsts[id(child)] = after
+            after = tuple(self._homes[id(child)][:1]) if id(child) in self._homes else after
+        later = (child for child in parent.children[1:] if isinstance(child, Element))
+        around = {id(None): next((tuple(self._homes[id(child)][:1]) for child in later if id(child) in self._homes), ())}
+        before: tuple[int, ...] = ()
+        for child in children:
+            around[id(child)] = (*before, *firsts[id(child)])
+            before = tuple(self._homes[id(child)][-1:]) if id(child) in self._homes else before
+        self._around[id(parent)] = around
+        return around
 
 
 def images_of(raw: RawPage, url: str) -> list[Image]:
     """The images of a page at the address `url`, but those of a point's size."""
-    homes = _homes(raw)
+    beside = _Beside(raw)
     images: list[Image] = []
     for element in raw.images:
         source = element.get("src") or element.get("data-src")
@@ -49,14 +66,14 @@ def images_of(raw: RawPage, url: str) -> list[Image]:
             continue
         alt = " ".join(element.get("alt").split()) if "alt" in element.attributes else None
         address = joined(url, source) if source and not source.startswith("data:") else ""
-        images.append(Image(address, alt, _near(element, homes)))
+        images.append(Image(address, alt, beside.near(element)))
     return images
 
 
 def links_of(raw: RawPage, url: str) -> list[Link]:
     """The links of a page at the address `url` that lead to a page, internal or not."""
     host = site_of(url)
-    homes = _homes(raw)
+    beside = _Beside(raw)
     links: list[Link] = []
     for element, anchor in raw.links:
         target = element.get("href").strip()
@@ -64,5 +81,5 @@ def links_of(raw: RawPage, url: str) -> list[Link]:
             continue
         address = joined(url, target)
         if address and parts_of(address).scheme in ("http", "https", ""):
-            links.append(Link(address, anchor, site_of(address) == host, _near(element, homes)))
+            links.append(Link(address, anchor, site_of(address) == host, beside.near(element)))
     return links

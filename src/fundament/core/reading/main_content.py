@@ -9,6 +9,7 @@ order: one is left out only with its surroundings, or when it announces furnitur
 from __future__ import annotations
 
 import re
+from bisect import bisect_left
 from collections import Counter, defaultdict
 
 from fundament.core.reading.blocks import RawBlock, is_layout_table
@@ -75,10 +76,18 @@ class MainContent:
             if block.element.parent is not None and (block.kind == "heading" or _long_words(block)):
                 self._blocks_beside[id(block.element.parent)] += 1
                 self._long_beside[id(block.element.parent)] += _long_words(block)
-        self._headings_1 = [_ancestors(block.element) for block in blocks if block.kind == "heading" and block.level == 1]
+        self._headings_1 = [block.element.place for block in blocks if block.kind == "heading" and block.level == 1]
+        self._titles = self._places_of_titles()
         self._hints: dict[int, list[tuple[str, str]]] = {}
         self._words_without_meaning = self._find_words_without_meaning()
         self._reason_of: dict[int, str] = {}
+
+    def _places_of_titles(self) -> list[int]:
+        """The places of the page's H1 elements that are not the site's name, in order."""
+        if not self._blocks:
+            return []
+        top = _ancestors(self._blocks[0].element)[-1]
+        return [heading.place for heading in top.find_all("h1") if not _names_the_site(heading)]
 
     def _hints_of(self, element: Element) -> list[tuple[str, str]]:
         known = self._hints.get(id(element))
@@ -157,7 +166,8 @@ class MainContent:
 
     def _holds_the_h1(self, element: Element) -> bool:
         """Whether the page has H1s and all of them are inside the element."""
-        return bool(self._headings_1) and all(any(a is element for a in chain) for chain in self._headings_1)
+        places = self._headings_1
+        return bool(places) and element.place <= places[0] and places[-1] <= element.last
 
     def _is_box_in_text(self, element: Element) -> bool:
         """Whether an element called sidebar is a box among the paragraphs of the text, as handbooks have them.
@@ -175,8 +185,9 @@ class MainContent:
         """A header element outside article and main, without running text and without the page's title."""
         if any(a.tag in ("article", "main", "section") for a in _ancestors(element)):
             return False
-        titles = [heading for heading in element.find_all("h1") if not _names_the_site(heading)]
-        return self._share(element) < 0.2 and not titles and not self._holds_the_h1(element)
+        first_title = bisect_left(self._titles, element.place)
+        has_title = first_title < len(self._titles) and self._titles[first_title] <= element.last
+        return self._share(element) < 0.2 and not has_title and not self._holds_the_h1(element)
 
     def _leave_out_link_lists(self, reasons: list[str]) -> None:
         """Lists, tables and groups whose text is nearly all links."""
@@ -204,7 +215,7 @@ class MainContent:
         root = self._root(reasons)
         if root is None:
             return
-        inside = [any(a is root for a in _ancestors(block.element)) for block in self._blocks]
+        inside = [root.holds(block.element) for block in self._blocks]
         first_inside = next((p for p, is_in in enumerate(inside) if is_in and not reasons[p]), None)
         highest = min(
             (b.level for b, is_in, r in zip(self._blocks, inside, reasons, strict=True) if is_in and not r and b.kind == "heading"),
@@ -270,14 +281,11 @@ class MainContent:
         for position, block in enumerate(self._blocks):
             if reasons[position] or block.kind != "heading" or block.level < 2 or CLUTTER_HEADING.match(block.text):
                 continue
-            chain = _ancestors(block.element)
-            if not any(a is element for a in chain) or any(a is child for a in chain):
+            if not element.holds(block.element) or child.holds(block.element):
                 continue
             below = []
             for next_position in range(position + 1, len(self._blocks)):
-                if self._blocks[next_position].kind == "heading" or not any(
-                    a is element for a in _ancestors(self._blocks[next_position].element)
-                ):
+                if self._blocks[next_position].kind == "heading" or not element.holds(self._blocks[next_position].element):
                     break
                 below.append(reasons[next_position])
             if not below or not all(below):  # a heading over nothing but a list of links is that of a menu

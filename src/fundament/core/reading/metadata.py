@@ -4,11 +4,14 @@ from __future__ import annotations
 
 import json
 import re
+from collections import deque
 from dataclasses import dataclass
 from typing import Any
 
+from fundament.core.reading.bounds import MOST_JSON_CHARACTERS, MOST_JSON_VALUES, MOST_TITLE
 from fundament.core.reading.tree import Element
 
+MOST_META = 20_000  # characters
 _DATE = re.compile(r"\d{4}-\d{2}-\d{2}")
 
 
@@ -42,21 +45,26 @@ def _first_date(*candidates: str) -> str:
 def json_ld_objects(root: Element) -> list[dict[str, Any]]:
     """All JSON-LD objects of the page, graphs taken apart; what is not valid JSON is passed over."""
     objects: list[dict[str, Any]] = []
+    left, values = MOST_JSON_CHARACTERS, 0
     for script in root.find_all("script"):
         if "ld+json" not in script.get("type").lower():
             continue
         source = "".join(child for child in script.children if isinstance(child, str)).strip()
+        left -= len(source)
+        if left < 0:
+            break
         try:
-            waiting = [json.loads(source, strict=False)]
+            waiting = deque([json.loads(source, strict=False)])
         except (ValueError, RecursionError):
             continue
-        while waiting and len(objects) < 200:
-            value = waiting.pop(0)
+        while waiting and len(objects) < 200 and values < MOST_JSON_VALUES:
+            value = waiting.popleft()
+            values += 1
             if isinstance(value, list):
-                waiting.extend(value)
+                waiting.extend(value[:MOST_JSON_VALUES])
             elif isinstance(value, dict):
                 objects.append(value)
-                waiting.extend(value.get("@graph", []) if isinstance(value.get("@graph"), list) else [])
+                waiting.extend(value["@graph"][:MOST_JSON_VALUES] if isinstance(value.get("@graph"), list) else [])
                 if isinstance(value.get("mainEntity"), dict):
                     waiting.append(value["mainEntity"])
     return objects
@@ -67,7 +75,7 @@ def _types_of(objects: list[dict[str, Any]]) -> tuple[str, ...]:
     for item in objects:
         kinds = item.get("@type", [])
         for kind in kinds if isinstance(kinds, list) else [kinds]:
-            if isinstance(kind, str) and kind.isidentifier() and kind.isascii() and kind not in names:
+            if isinstance(kind, str) and kind.isidentifier() and kind.isascii() and len(kind) <= 80 and kind not in names:
                 names.append(kind)
     return tuple(names)
 
@@ -82,16 +90,16 @@ def read_metadata(root: Element) -> Metadata:
         if element.tag == "meta":
             name = (element.get("name") or element.get("property") or element.get("http-equiv")).lower()
             if name and name not in metas:
-                metas[name] = _fold(element.get("content"))
+                metas[name] = _fold(element.get("content")[:MOST_META])
         elif element.tag == "link" and "canonical" in element.get("rel").lower().split() and not canonical:
-            canonical = element.get("href").strip()
+            canonical = element.get("href")[:MOST_META].strip()
         elif element.tag == "title" and not title and not (element.parent and element.parent.tag == "svg"):
-            title = _fold(element.text())
+            title = _fold(element.text(MOST_TITLE))[:MOST_TITLE]
         elif element.tag == "time" and element.get("datetime"):
             times.append(element.get("datetime"))
     objects = json_ld_objects(root)
-    published = next((str(o["datePublished"]) for o in objects if o.get("datePublished")), "")
-    modified = next((str(o["dateModified"]) for o in objects if o.get("dateModified")), "")
+    published = next((str(o["datePublished"])[:40] for o in objects if o.get("datePublished")), "")
+    modified = next((str(o["dateModified"])[:40] for o in objects if o.get("dateModified")), "")
     return Metadata(
         title=title or metas.get("og:title", ""),
         description=metas.get("description", "") or metas.get("og:description", ""),

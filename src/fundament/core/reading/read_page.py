@@ -7,17 +7,18 @@ from collections.abc import Iterable
 
 from fundament.core.language.detect import detect_language
 from fundament.core.language.words import count_words
-from fundament.core.message import Message
+from fundament.core.message import Message, message
 from fundament.core.reading.addresses import joined
 from fundament.core.reading.blocks import extract_blocks
 from fundament.core.reading.corrections import by_place
+from fundament.core.reading.counted import counted_blocks
 from fundament.core.reading.decode import decode_html
 from fundament.core.reading.images_and_links import images_of, links_of
 from fundament.core.reading.main_content import MainContent
 from fundament.core.reading.metadata import read_metadata
 from fundament.core.reading.model import Block, Reading
 from fundament.core.reading.page_kind import is_thread, page_kind
-from fundament.core.reading.tree import Element, parse_html
+from fundament.core.reading.tree import Element, parse_document
 
 
 def read_page(html: str | bytes, url: str, *, header_charset: str = "", notes: Iterable[Message] = ()) -> Reading:
@@ -33,13 +34,18 @@ def read_page(html: str | bytes, url: str, *, header_charset: str = "", notes: I
         html, found = decode_html(html, header_charset)
         all_notes += found
     html = html.replace("\x00", "").encode("utf-8", errors="replace").decode("utf-8")
-    root = parse_html(html)
+    root, cut = parse_document(html)
     metadata = read_metadata(root)
     body = next((c for c in root.children if isinstance(c, Element) and c.tag == "body"), root)
     raw = extract_blocks(body)
     thread = is_thread(root, metadata)
     reasons = MainContent(raw.blocks, thread).decide()
-    blocks = tuple(Block(b.kind, b.level, b.text, not reason, reason, b.marks) for b, reason in zip(raw.blocks, reasons, strict=True))
+    blocks, beyond = counted_blocks(
+        Block(b.kind, b.level, b.text, not reason, reason, b.marks) for b, reason in zip(raw.blocks, reasons, strict=True)
+    )
+    all_notes += beyond
+    if cut or raw.cut:
+        all_notes.append(message("reading.cut_markup"))
     main = [block for block in blocks if block.main]
     language = detect_language(" ".join(b.text for b in main)[:20_000], stated=metadata.stated_language)
     word_count = sum(count_words(block.text) for block in main)

@@ -2,21 +2,14 @@
 
 from __future__ import annotations
 
-import re
+import sys
 from collections.abc import Iterator
 from dataclasses import dataclass, field
 
 from selectolax.lexbor import LexborHTMLParser, LexborNode
 
-# Deeper nesting than this is flattened: no honest page needs it, and a hostile one must not exhaust the stack.
-MAXIMUM_DEPTH = 150
-MAXIMUM_NODES = 400_000
-MAXIMUM_OPEN = 1_000
-_NESTING_TAG = re.compile(
-    r"<(/?)(?:div|span|section|article|main|aside|header|footer|nav|ul|ol|dl|table|tbody|blockquote|pre|form|figure|details|a|b|i|u|s|em|strong|"
-    r"font|center|small|big|sub|sup|code|kbd|tt|cite|q|abbr|ins|del|mark|svg|math|template|button|label|fieldset|h[1-6])\b[^>]*>",
-    re.IGNORECASE,
-)
+from fundament.core.reading.bounds import MOST_DEPTH, MOST_NODES
+from fundament.core.reading.markup import bounded_markup
 
 
 @dataclass(eq=False)
@@ -27,6 +20,12 @@ class Element:
     attributes: dict[str, str]
     parent: Element | None = None
     children: list[Element | str] = field(default_factory=list)
+    place: int = 0  # in document order
+    last: int = 0  # the place of the last element below
+
+    def holds(self, other: Element) -> bool:
+        """Whether the other one is this or stands below it."""
+        return self.place <= other.place <= self.last
 
     def elements(self) -> Iterator[Element]:
         """This element and everything below it, in document order."""
@@ -36,14 +35,16 @@ class Element:
             yield element
             stack.extend(child for child in reversed(element.children) if isinstance(child, Element))
 
-    def text(self) -> str:
-        """All text below, white space folded."""
+    def text(self, most: int = sys.maxsize) -> str:
+        """All text below, white space folded; of one with more than `most` characters no more than its beginning."""
         parts: list[str] = []
+        characters = 0
         stack: list[Element | str] = [self]
-        while stack:
+        while stack and characters <= most:
             node = stack.pop()
             if isinstance(node, str):
                 parts.append(node)
+                characters += len(node.strip())
             elif node.tag not in ("script", "style", "template", "noscript"):
                 stack.extend(reversed(node.children))
         return " ".join("".join(parts).split())
@@ -61,47 +62,31 @@ class Element:
         return [element for element in self.elements() if element.tag in tags]
 
 
-def limit_nesting(html: str) -> str:
-    """Drop start tags beyond MAXIMUM_OPEN open elements: the parser's time grows with the square of the depth.
-
-    Elements whose end tag may be left out (p, li, td, ...) and those without content are not counted.
-    """
-    if html.count("<") <= MAXIMUM_OPEN:
-        return html
-    depth = 0
-
-    def keep(found: re.Match[str]) -> str:
-        nonlocal depth
-        if found.group(1):
-            depth = max(0, depth - 1)
-        elif depth >= MAXIMUM_OPEN:
-            return ""
-        else:
-            depth += 1
-        return found.group(0)
-
-    return _NESTING_TAG.sub(keep, html)
-
-
 def parse_html(html: str) -> Element:
-    """Parse a document; never raises on bad markup. Comments and processing instructions are dropped."""
+    """Parse a document; never raises on bad markup. Comments and processing instructions are dropped, and so is what exceeds the bounds."""
+    return parse_document(html)[0]
+
+
+def parse_document(html: str) -> tuple[Element, bool]:
+    """The same, and whether something exceeded the bounds (`bounds`)."""
+    html, cut = bounded_markup(html)
     root = Element("html", {})
-    top = LexborHTMLParser(limit_nesting(html)).root
+    top = LexborHTMLParser(html).root
     if top is None:
-        return root
+        return root, cut
     root.attributes = {name: value or "" for name, value in top.attributes.items()}
     stack: list[tuple[LexborNode | None, Element, int]] = [(top.child, root, 1)]
-    count = 0
+    nodes = 0
     while stack:
         node, parent, depth = stack.pop()
-        while node is not None and count < MAXIMUM_NODES:
-            count += 1
+        while node is not None and nodes < MOST_NODES:
+            nodes += 1
             tag = node.tag or ""
             if tag == "-text":
                 parent.children.append(node.text_content or "")
             elif tag and tag[0] not in "-_!":
                 attributes = {name: value or "" for name, value in node.attributes.items()}
-                if depth < MAXIMUM_DEPTH:
+                if depth < MOST_DEPTH:
                     element = Element(tag, attributes, parent)
                     parent.children.append(element)
                     below = element
@@ -113,4 +98,15 @@ def parse_html(html: str) -> Element:
                     node, parent, depth = node.child, below, depth + 1
                     continue
             node = node.next
-    return root
+    _number(root)
+    return root, cut or nodes >= MOST_NODES
+
+
+def _number(root: Element) -> None:
+    """Give each element its place in document order and that of the last one below it."""
+    order = list(root.elements())
+    for place, element in enumerate(order):
+        element.place = element.last = place
+    for element in reversed(order):
+        if element.parent is not None:
+            element.parent.last = max(element.parent.last, element.last)

@@ -34,7 +34,7 @@ _KIND_OF_LAST_WORD = {
 }
 # "PostgreSQL", "SQLite", but not "McKay" or "DeLuca"
 _INNER_CAPITAL = re.compile(
-    r"^(?!(?:Ma?c|De|Di|Du|La|Le|Van|Von|Fitz|O['’])[A-Z][a-z]+$)(?:[A-Za-z]*[a-z][A-Z][A-Za-z]*|[A-Z]{2,}[a-z]{2,})$"
+    r"^(?!(?:Ma?c|De|Di|Du|La|Le|Van|Von|Fitz|O['’])[A-Z][a-z]+$)(?:[A-Za-z]{0,60}[a-z][A-Z][A-Za-z]{0,60}|[A-Z]{2,60}[a-z]{2,60})$"
 )
 _STANDARD = re.compile(r"^(?:BS|EN|ISO|DIN|ASTM|IEC|IEEE)\b.*\d")
 

@@ -16,7 +16,8 @@ from fundament.core.version import ANALYSIS_VERSION
 
 _NOUN_TAGS = frozenset(("NOUN", "PROPN"))
 _INSIDE_TAGS = frozenset(("NOUN", "PROPN", "ADJ", "NUM", "VERB", "X", ""))
-_CAPITAL_RUN = re.compile(r"(?<![.!?:] )(?<!^)\b[A-Z][\w’'-]+(?:(?: (?:of|for|and|the))? [A-Z][\w’'-]+)+")
+_CAPITAL_RUN = re.compile(r"(?<![.!?:] )(?<!^)\b[A-Z][\w’'-]{1,60}(?:(?: (?:of|for|and|the))? [A-Z][\w’'-]{1,60}){1,9}")
+_SITE_NAME = re.compile(r"\s[|–—·»]\s|\s-\s")  # white space in titles is folded
 _ACRONYM = re.compile(r" \(([A-Z]{2,6})\)")
 _WORDS_BEFORE = re.compile(r"(?:[^\W\d_]+[ -]){0,5}[^\W\d_]+$")
 
@@ -132,7 +133,7 @@ def _tags(sentences: list[Sentence], sources: list[str], language: str) -> list[
 
 def _own_part_of_title(reading: Reading) -> str:
     """The title tag without the site's name after the last bar or dash."""
-    parts = re.split(r"\s+[|–—·»]\s+|\s+-\s+", reading.title)
+    parts = _SITE_NAME.split(reading.title)
     return max(parts, key=len) if parts else ""
 
 
