@@ -38,7 +38,9 @@ def _json_of_numbers(size: int) -> str:
 
 
 def _json_of_graphs(size: int) -> str:
-    return f'<html><head><script type="application/ld+json">{"[" * (size // 2)}{"]" * (size // 2)}</script></head><body><p>x</p></body></html>'
+    return (
+        f'<html><head><script type="application/ld+json">{"[" * (size // 2)}{"]" * (size // 2)}</script></head><body><p>x</p></body></html>'
+    )
 
 
 def _tables_in_tables(size: int) -> str:
@@ -55,7 +57,12 @@ def _words(size: int) -> str:
     number = 0
     while len(text) < size // 50:
         number += 1
-        sentences.append(" ".join(words[(number * 7 + place * 3) % len(words)] + (str(number % 97) if place == 3 else "") for place in range(14)).capitalize() + ".")
+        sentences.append(
+            " ".join(
+                words[(number * 7 + place * 3) % len(words)] + (str(number % 97) if place == 3 else "") for place in range(14)
+            ).capitalize()
+            + "."
+        )
         text = " ".join(sentences)
     page = "".join(f"<p>{' '.join(sentences[start : start + 5])}</p>" for start in range(0, len(sentences), 5))
     return f"<html><body><h1>Title</h1>{page * 50}</body></html>"

@@ -29,6 +29,7 @@ from fundament.web.live.channel import EVENTS, Channel  # noqa: E402
 Scope = dict[str, Any]
 Receive = Callable[[], Awaitable[Any]]
 Send = Callable[[Any], Awaitable[None]]
+_HASH_IN_NAME = re.compile(r"\.[0-9a-f]{12}\.")
 FEW_SENTENCES = 3_000  # what is measured is kept with the yardsticks
 MOST_BODY = settings.DATA_UPLOAD_MAX_MEMORY_SIZE + 200_000
 
@@ -97,7 +98,7 @@ class Application:
 
 
 def _is_hashed(path: str, url: str) -> bool:
-    return re.search(r"\.[0-9a-f]{12}\.", url) is not None
+    return _HASH_IN_NAME.search(url) is not None
 
 
 def _not_guessed(headers: Any, path: str, url: str) -> None:

@@ -32,12 +32,12 @@ _PLAIN_PATTERN = (  # a longer run of letters or digits is several words
 _PLAIN_WORD = re.compile(_PLAIN_PATTERN, re.UNICODE)
 _WORD = re.compile(f"{_ADDRESS_PATTERN}|{_PLAIN_PATTERN}", re.UNICODE)
 _POINT_INSIDE = re.compile(r"\.\w")  # as every address has that neither begins with "www." nor holds an "@" or a slash
-_ELISION = re.compile(r"([^\W\d_]+)['’](?=\w)")
+_ELISION = re.compile(r"([^\W\d_]{1,20})['’](?=\w)")
 _SPACES = re.compile(r"\s+")
 _PREFIXED = re.compile(r"\b(re|un|non|pre|de|anti|sub|over|under|semi|mis|co|multi)-(?=[^\W\d_]{3})", re.IGNORECASE)
 
 
-_QUANTITY = re.compile(rf"\d+(?:[.,:/]\d+)*\s?(?:{_UNITS})[²³]?", re.UNICODE)
+_QUANTITY_HERE = re.compile(rf"\d{{1,40}}(?:[.,:/]\d{{1,40}}){{0,9}}\s?(?:{_UNITS})[²³]?", re.UNICODE)
 
 
 def is_address(word: str) -> bool:
@@ -47,7 +47,7 @@ def is_address(word: str) -> bool:
 
 def is_quantity(word: str) -> bool:
     """Whether a word is a number with its unit ("25 mm")."""
-    return bool(_QUANTITY.fullmatch(word))
+    return bool(_QUANTITY_HERE.fullmatch(word))
 
 
 class Token(NamedTuple):

@@ -11,9 +11,9 @@ from fundament.core.language.word_list import word_list
 from fundament.core.reading.bounds import MOST_ATTRIBUTES, MOST_CHARACTERS, MOST_FORMATTING, MOST_OPEN, MOST_TAGS
 
 _NAME = re.compile(r"<(/?)([A-Za-z][^\s/>]{0,40})[^\s/>]*+")
-# possessive: what was read is not tried again another way
-_ATTRIBUTE = re.compile(r"""[\s/]*+[^\s/>][^\s/>=]*+(?:\s*+=\s*+(?:"[^"]*+"|'[^']*+'|(?!["'])[^\s>]*+))?+""")
-_TAG_END = re.compile(rf"(?:{_ATTRIBUTE.pattern})*+[\s/]*+>")
+# possessive: what was read is not tried again another way. They are only matched at a place, never searched for
+_ATTRIBUTE_HERE = re.compile(r"""[\s/]*+[^\s/>][^\s/>=]*+(?:\s*+=\s*+(?:"[^"]*+"|'[^']*+'|(?!["'])[^\s>]*+))?+""")
+_TAG_END_HERE = re.compile(rf"(?:{_ATTRIBUTE_HERE.pattern})*+[\s/]*+>")
 LONG_TAG = 1_000  # characters; a shorter tag has too few attributes to be slow
 _VOID = word_list("area base br col embed frame hr img input link meta param source track wbr image keygen bgsound basefont")
 # their end may be left out, and a next one or a block closes them
@@ -49,7 +49,7 @@ def bounded_markup(html: str) -> tuple[str, bool]:
                 place = start + 1
             continue
         tags += 1
-        ended = _TAG_END.match(html, named.end())
+        ended = _TAG_END_HERE.match(html, named.end())
         if ended is None or tags > MOST_TAGS:  # a tag that never ends is nothing, and so is all behind it
             html = html[:start]
             break
@@ -110,8 +110,8 @@ def _close(name: str, open_elements: list[str], open_of: dict[str, int], formatt
 def _end_of_attributes(html: str, place: int) -> int | None:
     """Where the last attribute that is kept ends, when the tag has more."""
     for _ in range(MOST_ATTRIBUTES):
-        found = _ATTRIBUTE.match(html, place)
+        found = _ATTRIBUTE_HERE.match(html, place)
         if found is None:
             return None
         place = found.end()
-    return place if _ATTRIBUTE.match(html, place) else None
+    return place if _ATTRIBUTE_HERE.match(html, place) else None

@@ -22,6 +22,15 @@ _KIND_OF_TYPE = {
 # a number begins where no number goes on, and no price has more than 24 signs: however many digits there are, each is looked at a few times
 _PRICE = re.compile(r"[£€$]\s?\d[\d.,]{0,24}|(?<![\d.,])\d[\d.,]{0,24}\s?(?:€|EUR|GBP|USD|zł)")
 _BUY = re.compile(r"\b(add to (basket|cart|bag)|buy now|in stock|out of stock|in den warenkorb|ajouter au panier)\b", re.IGNORECASE)
+_KIND_OF_PATH = (
+    (re.compile(r"/(forum|forums|thread|threads|topic|viewtopic|questions|community)\b"), "forum"),
+    (re.compile(r"/(product|products|p|item|shop)/[^/]+"), "product"),
+    (re.compile(r"/(category|categories|collections|c)/[^/]+|/shop/?$"), "category"),
+    (re.compile(r"/(watch|video|videos)\b"), "video"),
+    (re.compile(r"/(wiki|encyclopaedia|encyclopedia)/"), "encyclopaedia"),
+    (re.compile(r"/(blog|guides?|advice|articles?|news|how-to|journal|magazine|posts?)/"), "article"),
+)
+_CALLS_ITSELF_WIKI = re.compile(r"encyclop(a)?edia|\bwiki\b", re.IGNORECASE)
 _FORUM_NAMES = frozenset(["thread", "threads", "topic", "forum", "forums", "postbody", "postlist", "messagelist", "topics", "viewtopic"])
 _WIKI_NAMES = frozenset(["wiki", "mediawiki", "infobox", "hatnote", "reflist", "encyclopedia", "encyclopaedia"])
 
@@ -60,15 +69,8 @@ def page_kind(
     path = address.path.lower()
     if path in ("", "/") and not address.query:
         note("home", message("kind.no_path"), 5)
-    for pattern, kind in (
-        (r"/(forum|forums|thread|threads|topic|viewtopic|questions|community)\b", "forum"),
-        (r"/(product|products|p|item|shop)/[^/]+", "product"),
-        (r"/(category|categories|collections|c)/[^/]+|/shop/?$", "category"),
-        (r"/(watch|video|videos)\b", "video"),
-        (r"/(wiki|encyclopaedia|encyclopedia)/", "encyclopaedia"),
-        (r"/(blog|guides?|advice|articles?|news|how-to|journal|magazine|posts?)/", "article"),
-    ):
-        part = re.search(pattern, path)
+    for pattern, kind in _KIND_OF_PATH:
+        part = pattern.search(path)
         if part:
             note(kind, message("kind.address", part=part.group(0)), 2)
     text = root.text()
@@ -88,7 +90,7 @@ def page_kind(
     names = {word for e in root.find_all("div", "table", "body", "span", "ol") for word in words_of_names(e)}
     if len(names & _WIKI_NAMES) >= 2 or (names & {"reflist", "infobox"} and "references" in names):
         note("encyclopaedia", message("kind.references"), 4)
-    if re.search(r"encyclop(a)?edia|\bwiki\b", f"{metadata.title} {address.netloc}", re.IGNORECASE):
+    if _CALLS_ITSELF_WIKI.search(f"{metadata.title} {address.netloc}"):
         note("encyclopaedia", message("kind.calls_itself"), 3)
     if main_words >= 250 and main_paragraphs >= 4:
         note("article", message("kind.running_text", words=main_words), 2.5)

@@ -14,6 +14,7 @@ from fundament.core.reading.model import Block, Reading
 from fundament.core.reading.tree import Element, parse_html
 
 _HAS_HEAD = re.compile(r"<(?:html|title|meta)\b", re.IGNORECASE)  # what a text of the editor never has
+_EMPTY_LINES = re.compile(r"\n\s*\n")
 _TEXT_HEADING = re.compile(r"^(#{1,6})\s+(.*)$")
 
 
@@ -43,7 +44,7 @@ def read_draft(html: str, *, title: str = "", description: str = "", url: str = 
 def text_to_html(text: str) -> str:
     """Plain text to HTML: blank lines part paragraphs; lines that begin with # signs become headings."""
     parts: list[str] = []
-    for chunk in re.split(r"\n\s*\n", text.replace("\r\n", "\n")):
+    for chunk in _EMPTY_LINES.split(text.replace("\r\n", "\n")):
         chunk = chunk.strip()
         if not chunk:
             continue

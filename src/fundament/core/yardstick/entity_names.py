@@ -80,7 +80,7 @@ def find_names(pages: Sequence[ComparedPage], language: str) -> dict[tuple[str, 
         keys = {" ".join(lemmas) for _, lemmas, _, _ in uses}
         common = {c.key for c in page.analysis.candidates if c.key in keys and _is_mostly_small(c.forms)}
         for text, lemmas, kind, count in uses:
-            shown = re.sub(r"^[Tt]he ", "", text)
+            shown = text.removeprefix("The ").removeprefix("the ")
             kind = _kind_by_form(shown) or kind
             if not kind or not lemmas or len(lemmas) > 5 or not shown[:1].isupper() or set(lemmas) <= empty:
                 continue

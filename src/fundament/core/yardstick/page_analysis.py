@@ -18,8 +18,9 @@ _NOUN_TAGS = frozenset(("NOUN", "PROPN"))
 _INSIDE_TAGS = frozenset(("NOUN", "PROPN", "ADJ", "NUM", "VERB", "X", ""))
 _CAPITAL_RUN = re.compile(r"(?<![.!?:] )(?<!^)\b[A-Z][\w’'-]{1,60}(?:(?: (?:of|for|and|the))? [A-Z][\w’'-]{1,60}){1,9}")
 _SITE_NAME = re.compile(r"\s[|–—·»]\s|\s-\s")  # white space in titles is folded
+_LONGER_WORD = re.compile(r"[^\W\d_]{4,}")
 _ACRONYM = re.compile(r" \(([A-Z]{2,6})\)")
-_WORDS_BEFORE = re.compile(r"(?:[^\W\d_]+[ -]){0,5}[^\W\d_]+$")
+_WORDS_BEFORE = re.compile(r"(?:[^\W\d_]{1,40}[ -]){0,5}[^\W\d_]{1,40}$")
 
 
 @dataclass(frozen=True)
@@ -116,7 +117,7 @@ def _written(source: str, sentence: Sentence, first: int, after: int) -> str:
 
 def _is_title_case(heading: str) -> bool:
     """Whether a heading has a capital at each of its longer words, so that a capital says nothing of a name."""
-    longer: list[str] = re.findall(r"[^\W\d_]{4,}", heading)
+    longer: list[str] = _LONGER_WORD.findall(heading)
     return len(longer) >= 2 and all(word[0].isupper() for word in longer)
 
 
@@ -211,7 +212,7 @@ def _acronyms(block: Block) -> dict[str, str]:
     for match in _ACRONYM.finditer(block.text):
         # looked for from the brackets backwards: forwards, every run of words would be tried
         before = _WORDS_BEFORE.search(block.text, max(0, match.start() - 120), match.start())
-        words = re.split(r"[ -]", before.group(0)) if before else []
+        words = before.group(0).replace("-", " ").split(" ") if before else []
         letters = match.group(1)
         if len(words) >= len(letters):
             tail = words[-len(letters) :]
