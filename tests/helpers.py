@@ -5,8 +5,11 @@ from __future__ import annotations
 import contextlib
 import re
 from collections.abc import Iterator, Sequence
+from types import SimpleNamespace
+from typing import Any
 
 import pytest
+from procrastinate.jobs import Job
 
 from fundament.core.consensus.build import build_consensus
 from fundament.core.consensus.decide import Decisions, decide
@@ -28,3 +31,9 @@ def raises_saying(kind: type[SaidError], words: str) -> Iterator[None]:
     sentence = say(caught.value.message)
     assert re.search(re.escape(words), sentence), sentence
     assert sentence.endswith(".") and "\n" not in sentence
+
+
+def as_job(task: Any, attempts: int = 0) -> Any:
+    """What a worker gives a task of its job."""
+    job = Job(id=7, queue="default", lock=None, queueing_lock=None, task_name=task.name, attempts=attempts)
+    return SimpleNamespace(job=job)

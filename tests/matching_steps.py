@@ -236,8 +236,7 @@ class Matcher:
             return (
                 character == "_"
                 or character.isalnum()
-                or unicodedata.category(character) in ("Mn", "Nd", "No", "Nl")
-                and character.isalnum()
+                or (unicodedata.category(character) in ("Mn", "Nd", "No", "Nl") and character.isalnum())
             )
 
         def holds(place: int) -> bool:

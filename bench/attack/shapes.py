@@ -52,7 +52,29 @@ def _misnested(size: int) -> str:
 
 
 def _words(size: int) -> str:
-    words = "lime mortar moves with the wall and lets the stones dry while cement holds the water in until the frost comes".split(" ")
+    words = [
+        "lime",
+        "mortar",
+        "moves",
+        "with",
+        "the",
+        "wall",
+        "and",
+        "lets",
+        "the",
+        "stones",
+        "dry",
+        "while",
+        "cement",
+        "holds",
+        "the",
+        "water",
+        "in",
+        "until",
+        "the",
+        "frost",
+        "comes",
+    ]
     text, sentences = "", []
     number = 0
     while len(text) < size // 50:

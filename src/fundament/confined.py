@@ -49,7 +49,7 @@ def confined(work: Callable[..., Result], *arguments: Any, prepare: Callable[[],
     """
     context = get_context("spawn")
     ours, theirs = context.Pipe()
-    process = context.Process(target=_run, args=(theirs, _named(prepare), _named(work), arguments, megabytes), daemon=True)
+    process = context.Process(target=_run, args=(theirs, name_of(prepare), name_of(work), arguments, megabytes), daemon=True)
     process.start()
     theirs.close()
     try:
@@ -74,14 +74,15 @@ def confined(work: Callable[..., Result], *arguments: Any, prepare: Callable[[],
     return result
 
 
-def _named(function: Callable[..., Any]) -> tuple[str, str]:
+def name_of(function: Callable[..., Any]) -> tuple[str, str]:
+    """A function of a module by name, as another process finds it."""
     return function.__module__, function.__qualname__
 
 
 def _run(pipe: Connection, prepare: tuple[str, str], work: tuple[str, str], arguments: tuple[Any, ...], megabytes: int) -> None:
     """In the process."""
-    _function(prepare)()
-    function = _function(work)
+    function_named(prepare)()
+    function = function_named(work)
     answer: tuple[str, Any]
     pipe.send("ready")
     close_doors(megabytes)
@@ -97,16 +98,21 @@ def _run(pipe: Connection, prepare: tuple[str, str], work: tuple[str, str], argu
         pipe.send(answer)
 
 
-def _function(name: tuple[str, str]) -> Callable[..., Any]:
+def function_named(name: tuple[str, str]) -> Callable[..., Any]:
+    """The function of this name."""
     found: Callable[..., Any] = getattr(importlib.import_module(name[0]), name[1])
     return found
 
 
+def megabytes_taken() -> float:
+    """The data and stack of this process."""
+    with open("/proc/self/statm") as file:
+        return int(file.read().split()[5]) * resource.getpagesize() / 1_000_000
+
+
 def close_doors(megabytes: int) -> None:
     """From here on this process opens nothing, and takes no more than so much memory beside what it has. Cannot be taken back."""
-    with open("/proc/self/statm") as file:
-        taken = int(file.read().split()[5]) * resource.getpagesize()  # data and stack
-    resource.setrlimit(resource.RLIMIT_DATA, (taken + megabytes * 1_000_000,) * 2)
+    resource.setrlimit(resource.RLIMIT_DATA, (int((megabytes_taken() + megabytes) * 1_000_000),) * 2)
     resource.setrlimit(resource.RLIMIT_CORE, (0, 0))
     resource.setrlimit(resource.RLIMIT_FSIZE, (0, 0))
     resource.setrlimit(resource.RLIMIT_NOFILE, (0, 0))

@@ -14,6 +14,7 @@ from fundament.core.errors import CoreError
 from fundament.web.accounts.roles import Actor, job_in
 from fundament.web.drafts.services.measuring import measure
 from fundament.web.errors import ApplicationError, NotFoundError
+from fundament.web.operating.services.jobs import ATTEMPTS
 from fundament.web.sites.models import ProviderAnswer, RawResponse, StoredReading
 from fundament.web.studies.models import CompetitorChoice, Consensus, CurrentConsensus, Decision, Identity, KeyAlias, Result, Study
 from fundament.web.studies.services import choosing, deciding, figures, reading
@@ -21,7 +22,8 @@ from fundament.web.studies.services.collecting import collect
 from fundament.web.studies.services.renewing import renew
 from fundament.web.studies.services.seeing import decisions_for
 from fundament.web.studies.services.yardsticks import compiled_of, forget_all, stamp_of
-from fundament.web.studies.tasks import ATTEMPTS, make_figures_task, read_study_task
+from fundament.web.studies.tasks import make_figures_task, read_study_task
+from tests.helpers import as_job
 from tests.web.conftest import make_study, settle, text
 
 
@@ -112,9 +114,7 @@ def test_two_results_that_lead_to_one_page_count_once(actor: Actor, outside: str
 def test_a_job_that_ends_in_an_error_leaves_a_state_to_go_on_from(
     signed_in: Client, study: Study, monkeypatch: pytest.MonkeyPatch, task: Any, state: str
 ) -> None:
-    from types import SimpleNamespace
-
-    def broken(*_: Any) -> None:
+    def broken(**_: Any) -> None:
         raise RuntimeError("nobody foresaw this")
 
     Study.objects.filter(pk=study.pk).update(state=state, figures="making")
@@ -122,7 +122,7 @@ def test_a_job_that_ends_in_an_error_leaves_a_state_to_go_on_from(
     monkeypatch.setattr(figures, "make_figures", broken)
     for attempt in range(ATTEMPTS):
         with pytest.raises(RuntimeError):
-            task.func(SimpleNamespace(job=SimpleNamespace(attempts=attempt)), study.pk)
+            task.func(as_job(task, attempt), study.pk)
         study.refresh_from_db()
         assert (study.figures == "failed") == (attempt == ATTEMPTS - 1)
     assert study.state == ("failed" if state == "reading" else "ready")

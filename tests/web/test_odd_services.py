@@ -4,16 +4,17 @@ from __future__ import annotations
 
 import contextlib
 from collections.abc import Callable
-from types import SimpleNamespace
 from typing import Any
 
 import pytest
 from django.test import Client
 from django.urls import reverse
 
+from fundament.web.operating.services.jobs import ATTEMPTS
 from fundament.web.studies.models import Study
 from fundament.web.studies.services.opening import open_study
-from fundament.web.studies.tasks import ATTEMPTS, read_study_task
+from fundament.web.studies.tasks import read_study_task
+from tests.helpers import as_job
 
 ROW = '"title": "A", "snippet": ""'
 ANSWERS = {
@@ -47,7 +48,7 @@ def test_an_odd_answer_leaves_no_study_asking_for_ever(
     study = open_study(actor, keyword="lime", country="gb", language="en", device="desktop", depth=20, addresses=[])
     for attempt in range(ATTEMPTS):
         with contextlib.suppress(Exception):  # the worker notes it and tries again
-            read_study_task.func(SimpleNamespace(job=SimpleNamespace(attempts=attempt)), study.pk)
+            read_study_task.func(as_job(read_study_task, attempt), study.pk)
             break
     study.refresh_from_db()
     assert study.state in ("failed", "empty", "ready")

@@ -61,6 +61,7 @@ APPLICATION = {
     # what cannot be done
     "error.not_found": "There is no such page, or it belongs to another workspace.",
     "error.not_allowed": "As {role:label} you cannot do this; it takes {least:label} or more. Ask an owner of the workspace.",
+    "error.studies_waiting": "{most} studies of this workspace are being read or wait to be; open this one when some of them are ready.",
     "error.signed_out": "You are not signed in.",
     "error.no_workspace": "Your account belongs to no workspace. Ask somebody for an invitation.",
     "error.link_over": "This link was used already, has ended, or never was one. Ask for a new one.",

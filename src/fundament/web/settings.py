@@ -29,6 +29,7 @@ INSTALLED_APPS = [
     "fundament.web.accounts",
     "fundament.web.history",
     "fundament.web.members",
+    "fundament.web.operating",
     "fundament.web.sites",
     "fundament.web.studies",
     "fundament.web.drafts",
@@ -153,14 +154,18 @@ DATA_UPLOAD_MAX_MEMORY_SIZE = 12_000_000  # a draft of 100,000 words with its ma
 LOGGING = {
     "version": 1,
     "disable_existing_loggers": False,
-    "handlers": {"console": {"class": "logging.StreamHandler"}},
-    "root": {"handlers": ["console"], "level": "WARNING"},
+    "formatters": {"json": {"()": "fundament.web.logs.JsonFormatter"}},
+    "handlers": {"console": {"class": "logging.StreamHandler", "formatter": "json"}},
+    "root": {"handlers": ["console"], "level": os.environ.get("FUNDAMENT_LOG_LEVEL", "WARNING").upper()},
 }
 
 # The outside world. Without a results service, studies are opened from addresses typed in.
 RESULTS_ADDRESS = os.environ.get("FUNDAMENT_RESULTS_ADDRESS", "")
 PAGE_PROXY = os.environ.get("FUNDAMENT_PAGE_PROXY", "")
-PAGES_AT_ONCE = 6
+PAGES_AT_ONCE = 6  # of one study
+STUDIES_AT_ONCE = int(os.environ.get("FUNDAMENT_STUDIES_AT_ONCE", "2"))  # of one workspace that are read
+STUDIES_WAITING = int(os.environ.get("FUNDAMENT_STUDIES_WAITING", "40"))  # of one workspace that are read or wait to be
+JOBS_AT_ONCE = int(os.environ.get("FUNDAMENT_JOBS_AT_ONCE", "8"))  # in one worker
 PAGES_ALSO_ALLOWED: list[str] = []  # "host:port" on loopback that tests serve pages from
 # which provider serves what, as "module:name"
 PROVIDERS = {"results": os.environ.get("FUNDAMENT_RESULTS_PROVIDER", "fundament.providers.results:HttpResults")}

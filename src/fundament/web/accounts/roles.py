@@ -30,6 +30,7 @@ ALLOWED_FROM = {
     "site.change": "editor",
     "action.undo": "writer",
     "workspace.rename": "owner",
+    "workspace.operate": "owner",
     "member.invite": "owner",
     "member.change": "owner",
     "member.password": "owner",

@@ -52,6 +52,7 @@ class Consensus(models.Model):
 class Study(models.Model):
     """A keyword in a market. problem, figures_problem: a message as [code, values], or null."""
 
+    WORKING = ("asking", "reading")  # states in which a job is at the pages
     STATES = (
         ("asking", "Asking for results"), ("reading", "Reading the pages"), ("ready", "Ready"), ("empty", "No results"), ("failed", "Failed"),
     )  # fmt: skip
@@ -92,7 +93,7 @@ class Study(models.Model):
     @property
     def is_working(self) -> bool:
         """Whether a job is still at the pages."""
-        return self.state in ("asking", "reading")
+        return self.state in self.WORKING
 
 
 class Ranking(models.Model):

@@ -1,60 +1,54 @@
-"""Jobs of the worker. A job whose last attempt ends in an error leaves a state that says so and that one can go on from."""
+"""Jobs of the worker about studies.
+
+A workspace has a bounded number of studies read at once (STUDIES_AT_ONCE), and one job of each other kind, so that others never wait for all that one has
+queued.
+"""
 
 from __future__ import annotations
 
 import contextlib
-from collections.abc import Callable
+from typing import Any
 
+from django.conf import settings
 from django.db import transaction
 from procrastinate import JobContext, RetryStrategy
 from procrastinate.contrib.django import app
 from procrastinate.exceptions import AlreadyEnqueued
 
 from fundament.confined import ConfinedError
+from fundament.web.operating.services import jobs
+from fundament.web.operating.services.jobs import ATTEMPTS, KindOfJob
+from fundament.web.studies.models import EntityFile, Study
 from fundament.web.studies.services import entities, figures, reading
 from fundament.web.studies.services.collecting import collect
 from fundament.web.studies.services.renewing import outdated_studies, renew
 
-ATTEMPTS = 3
 _RETRY = RetryStrategy(max_attempts=ATTEMPTS, wait=2)
-
-
-def _try(context: JobContext, work: Callable[[int], None], give_up: Callable[[int], None], study_id: int) -> None:
-    try:
-        work(study_id)
-    except Exception:
-        if context.job.attempts >= ATTEMPTS - 1:
-            give_up(study_id)
-        raise
+SOON, LATER = 10, -10  # priorities: what somebody waits for, and what nobody does
 
 
 @app.task(name="read_study", retry=_RETRY, pass_context=True)
 def read_study_task(context: JobContext, study_id: int) -> None:
     """Read a study."""
-    _try(context, reading.read_study, _give_up_all, study_id)
-
-
-def _give_up_all(study_id: int) -> None:
-    reading.give_up(study_id)
-    figures.give_up(study_id)
+    jobs.run(context, reading.read_study, study_id=study_id)
 
 
 @app.task(name="make_figures", retry=_RETRY, pass_context=True)
 def make_figures_task(context: JobContext, study_id: int) -> None:
     """Make a study's figures after its choice changed."""
-    _try(context, figures.make_figures, figures.give_up, study_id)
+    jobs.run(context, figures.make_figures, study_id=study_id)
 
 
 @app.task(name="renew_study", retry=_RETRY, pass_context=True)
 def renew_study_task(context: JobContext, study_id: int) -> None:
     """Make a study's figures with this version of the core."""
-    _try(context, renew, figures.give_up, study_id)
+    jobs.run(context, renew, study_id=study_id)
 
 
 @app.task(name="read_entity_file", retry=_RETRY, pass_context=True)
 def read_entity_file_task(context: JobContext, file_id: int) -> None:
     """Read a file with a person's own entities."""
-    _try(context, entities.read_file, lambda number: entities.set_aside(number, ConfinedError("confined.ended")), file_id)
+    jobs.run(context, entities.read_file, file_id=file_id)
 
 
 @app.periodic(cron="17 3 * * *")
@@ -62,33 +56,64 @@ def read_entity_file_task(context: JobContext, file_id: int) -> None:
 def collect_task(timestamp: int) -> None:
     """Collect what nothing points at, every night."""
     collect()
+    jobs.forget_old()
 
 
-def queue_reading(study_id: int) -> None:
-    """Queue the reading of a study."""
-    read_study_task.defer(study_id=study_id)
+def _workspace_of_study(study_id: int, **_: Any) -> int | None:
+    return Study.objects.filter(pk=study_id).values_list("workspace_id", flat=True).first()
 
 
-def queue_entity_file(file_id: int) -> None:
+def _workspace_of_file(file_id: int, **_: Any) -> int | None:
+    return EntityFile.objects.filter(pk=file_id).values_list("study__workspace_id", flat=True).first()
+
+
+def _give_up_all(study_id: int) -> None:
+    reading.give_up(study_id)
+    figures.give_up(study_id)
+
+
+def _give_up_file(file_id: int) -> None:
+    entities.set_aside(file_id, ConfinedError("confined.ended"))
+
+
+jobs.declare(
+    KindOfJob("read_study", _workspace_of_study, _give_up_all),
+    KindOfJob("make_figures", _workspace_of_study, figures.give_up),
+    KindOfJob("renew_study", _workspace_of_study, figures.give_up),
+    KindOfJob("read_entity_file", _workspace_of_file, _give_up_file),
+)
+
+
+def queue_reading(study: Study) -> None:
+    """Queue the reading of a study, in one of its workspace's places."""
+    place = study.pk % settings.STUDIES_AT_ONCE
+    read_study_task.configure(lock=f"read-{study.workspace_id}-{place}").defer(study_id=study.pk)
+
+
+def queue_entity_file(file: EntityFile) -> None:
     """Queue the reading of a file with entities."""
-    read_entity_file_task.configure(priority=5).defer(file_id=file_id)
+    read_entity_file_task.configure(priority=SOON, lock=f"entities-{file.study.workspace_id}").defer(file_id=file.pk)
 
 
-def queue_figures(study_id: int) -> None:
+def queue_figures(study: Study) -> None:
     """Queue the making of a study's figures, unless it is queued already."""
     with contextlib.suppress(AlreadyEnqueued), transaction.atomic():
-        make_figures_task.configure(queueing_lock=f"figures-{study_id}", priority=10).defer(study_id=study_id)
+        make_figures_task.configure(
+            queueing_lock=f"figures-{study.pk}", lock=f"figures-{study.workspace_id}", priority=SOON
+        ).defer(study_id=study.pk)  # fmt: skip
 
 
-def queue_renewal(study_id: int) -> None:
-    """Queue the renewal of a study, unless it is queued already."""
+def queue_renewal(study_id: int, *, soon: bool = True) -> None:
+    """Queue the renewal of a study, unless it is queued already. Of those that nobody asked for one is made at a time."""
     with contextlib.suppress(AlreadyEnqueued), transaction.atomic():
-        renew_study_task.configure(queueing_lock=f"renew-{study_id}").defer(study_id=study_id)
+        renew_study_task.configure(
+            queueing_lock=f"renew-{study_id}", lock=None if soon else "renew", priority=0 if soon else LATER
+        ).defer(study_id=study_id)  # fmt: skip
 
 
 def queue_outdated() -> int:
     """Queue the renewal of every study whose figures an earlier version of the core made; how many there are."""
     studies = outdated_studies()
     for study_id in studies:
-        queue_renewal(study_id)
+        queue_renewal(study_id, soon=False)
     return len(studies)

@@ -126,7 +126,7 @@ def own_entities(request: HttpRequest, study_id: int) -> HttpResponse:
         if upload is None:
             raise ApplicationError("error.no_file")
         # one byte more than is taken, so that a larger file is refused without being read whole
-        queue_entity_file(entity_services.offer_file(actor, study_id, upload.read(MOST_BYTES + 1), upload.name or "").pk)
+        queue_entity_file(entity_services.offer_file(actor, study_id, upload.read(MOST_BYTES + 1), upload.name or ""))
     except (CoreError, ApplicationError) as error:
         if isinstance(error, ApplicationError) and error.status != 422:
             raise

@@ -6,11 +6,12 @@ import hashlib
 import zlib
 from collections.abc import Iterable, Sequence
 
+from django.db.models import QuerySet
+
 from fundament.core import upcasting
 from fundament.core.kept import Kept
 from fundament.core.plain import to_plain
 from fundament.core.reading import model as core
-from fundament.core.reading.read_page import read_page
 from fundament.core.version import READING_VERSION, STAGES
 from fundament.core.yardstick.page_analysis import PageAnalysis
 from fundament.providers.pages import FetchedPage
@@ -27,7 +28,7 @@ _kept: Kept[int, Pair] = Kept(MOST_KEPT_BYTES)  # readings with their analyses, 
 def store_raw(page: FetchedPage) -> RawResponse:
     """Keep a page as it came; the same bytes from the same address are kept once."""
     digest = hashlib.sha256(page.content).hexdigest()
-    known = RawResponse.objects.filter(content_hash=digest, final_url=page.url).first()
+    known = RawResponse.objects.filter(content_hash=digest, final_url=page.url, charset=page.charset[:80]).first()
     if known is not None:
         return known
     return RawResponse.objects.create(
@@ -38,18 +39,28 @@ def store_raw(page: FetchedPage) -> RawResponse:
 
 def known_reading(reading: core.Reading) -> StoredReading | None:
     """The same content as it is stored already, read and analysed by this version of the core."""
-    return StoredReading.objects.filter(
-        content_hash=reading.content_hash, version=READING_VERSION, analysis_version=STAGES["analysis"]
-    ).first()
+    return _of_today().filter(content_hash=reading.content_hash).first()
 
 
-def store_reading(reading: core.Reading, analysis: PageAnalysis | None = None, raw: RawResponse | None = None) -> StoredReading:
-    """Store a reading with its analysis; the same content is analysed and stored once. analysis: where it is at hand."""
+def known_reading_of(raw: RawResponse) -> StoredReading | None:
+    """What was read of these bytes by this version of the core."""
+    return _of_today().filter(raw=raw).first()
+
+
+def _of_today() -> QuerySet[StoredReading]:
+    return StoredReading.objects.filter(version=READING_VERSION, analysis_version=STAGES["analysis"])
+
+
+def store_reading(
+    reading: core.Reading, analysis: PageAnalysis | None = None, raw: RawResponse | None = None, *, account: int = 0
+) -> StoredReading:
+    """Store a reading with its analysis; the same content is analysed and stored once. analysis: where it is at hand; account: the workspace on whose turn it
+    is made else."""
     known = known_reading(reading)
     if known is not None:
         return known
     if analysis is None:
-        analysis = analysts.analysis_of(reading).result()
+        analysis = analysts.analysis_of(account, reading).result()
     stored, _ = StoredReading.objects.update_or_create(
         content_hash=reading.content_hash,
         version=READING_VERSION,
@@ -84,7 +95,7 @@ def pairs_of(numbers: Iterable[int]) -> dict[int, Pair]:
     return found
 
 
-def read_anew(stored: StoredReading) -> StoredReading:
+def read_anew(stored: StoredReading, *, account: int = 0) -> StoredReading:
     """The same page as today's reader has it: read from the raw response where there is one, else what was read of it analysed again.
 
     Raises StoredValueError when neither can be used: then the page has to be asked for.
@@ -93,8 +104,9 @@ def read_anew(stored: StoredReading) -> StoredReading:
         return stored
     if stored.raw is not None:
         raw = stored.raw
-        return store_reading(read_page(raw.content(), raw.final_url, header_charset=raw.charset), raw=raw)
-    return store_reading(upcasting.load("reading", core.Reading, stored.version, stored.reading))
+        read = analysts.page_read(account, raw.content(), raw.final_url, raw.charset).result()
+        return store_reading(read.reading, read.analysis, raw=raw, account=account)
+    return store_reading(upcasting.load("reading", core.Reading, stored.version, stored.reading), account=account)
 
 
 def hashes_of(readings: Sequence[StoredReading]) -> list[str]:

@@ -22,12 +22,14 @@ from fundament.core.plain import from_plain, to_plain
 from fundament.core.reading.corrections import overruled, without_repeated
 from fundament.core.version import CONSENSUS_VERSION
 from fundament.core.yardstick import model as core
+from fundament.fair import FairLock
 from fundament.web.live.notify import announce
 from fundament.web.sites.services.readings import hashes_of, pairs_of, store_reading
 from fundament.web.studies.models import BlockCorrection, Consensus, CurrentConsensus, Identity, KeyAlias, Result, Study
 from fundament.web.studies.signals import figures_changed
 
 logger = logging.getLogger(__name__)
+_building = FairLock()  # one consensus at a time in a process: more would only make all of them slow
 MOST_TRIES = 5  # how often a job begins anew because the choice changed while it worked
 
 
@@ -74,7 +76,7 @@ def follow(study_id: int) -> None:
         return
     study.figures, study.figures_problem = "making", None
     study.save(update_fields=["figures", "figures_problem"])
-    queue_figures(study.pk)
+    queue_figures(study)
     announce(study.workspace_id, f"study:{study.pk}", what="figures")
 
 
@@ -132,7 +134,9 @@ def consensus_of(study: Study, chosen: list[Result], wanted: str) -> Consensus:
     if known is not None:
         return known
     own = tuple(from_plain(core.OwnEntity, entity) for entity in study.own_entities)
-    made = build_consensus(compared_pages(chosen), study.keyword, core.Settings(own_entities=own))
+    pages = compared_pages(chosen)
+    with _building.turn_of(study.workspace_id):
+        made = build_consensus(pages, study.keyword, core.Settings(own_entities=own))
     stored, _ = Consensus.objects.get_or_create(hash=wanted, defaults={"version": made.version, "data": Consensus.packed(to_plain(made))})
     return stored
 
@@ -146,11 +150,11 @@ def compared_pages(chosen: list[Result]) -> list[core.ComparedPage]:
     by_hand = [overruled(page.reading, corrections.get(r.pk, {})) for r, page in zip(chosen, pages, strict=True)]
     corrected = without_repeated(by_hand)
     found = []
-    for page, reading in zip(pages, corrected, strict=True):
+    for r, page, reading in zip(chosen, pages, corrected, strict=True):
         if reading is page.reading:
             found.append(page)
         else:
-            stored = store_reading(reading)
+            stored = store_reading(reading, account=r.study.workspace_id)
             found.append(core.ComparedPage(page.rank, *pairs_of([stored.pk])[stored.pk]))
     return found
 

@@ -4,9 +4,11 @@ from __future__ import annotations
 
 from typing import Any
 
+from django.conf import settings
 from django.db import transaction
 from django.utils import timezone
 
+from fundament.web.accounts.models import Workspace
 from fundament.web.accounts.roles import Actor, ask, get_for
 from fundament.web.errors import ApplicationError
 from fundament.web.history.services.record import recorded
@@ -21,17 +23,25 @@ def open_study(actor: Actor, *, keyword: str, addresses: list[str] | None = None
 
     ask(actor, "study.open")
     with transaction.atomic():
+        _refuse_too_many(actor)
         study = Study.objects.create(
             workspace=actor.workspace, created_by=actor.person, keyword=" ".join(keyword.split()), addresses=addresses or [], **market
         )
         with recorded(actor, "study.open", study) as recording:
             recording.made(study)
         if not now:
-            queue_reading(study.pk)
+            queue_reading(study)
     if now:
         read_study(study.pk)
         study.refresh_from_db()
     return study
+
+
+def _refuse_too_many(actor: Actor) -> None:
+    """Raise when as many studies of the workspace as may wait are being read already. Two people at once are counted one after the other."""
+    Workspace.objects.select_for_update().get(pk=actor.workspace.pk)
+    if Study.objects.filter(workspace=actor.workspace, state__in=Study.WORKING).count() >= settings.STUDIES_WAITING:
+        raise ApplicationError("error.studies_waiting", most=settings.STUDIES_WAITING)
 
 
 def read_again(actor: Actor, study_id: int) -> Study:
@@ -48,7 +58,7 @@ def read_again(actor: Actor, study_id: int) -> Study:
             study.state = "reading" if study.results.exists() else "asking"
             study.problem = None
             study.save(update_fields=["state", "problem"])
-        queue_reading(study.pk)
+        queue_reading(study)
     return study
 
 

@@ -6,27 +6,28 @@ import contextlib
 import logging
 from collections.abc import Iterator
 from concurrent.futures import FIRST_COMPLETED, Future, ThreadPoolExecutor, wait
-from dataclasses import dataclass
 from typing import Any
 
 from django.conf import settings
 from django.db import transaction
 from django.utils import timezone
 
+from fundament.confined import ConfinedError
 from fundament.core.errors import SaidError
 from fundament.core.reading.model import Reading as CoreReading
-from fundament.core.reading.read_page import read_page
 from fundament.providers.errors import PageError, ProviderError
 from fundament.providers.pages import FetchedPage, PageFetcher
 from fundament.web.live.notify import announce
 from fundament.web.sites import analysts
+from fundament.web.sites.analysts import PageRead
 from fundament.web.sites.models import RawResponse, StoredReading
 from fundament.web.sites.services.answers import results_provider
-from fundament.web.sites.services.readings import known_reading, store_raw, store_reading
+from fundament.web.sites.services.readings import as_core, known_reading_of, store_raw, store_reading
 from fundament.web.studies.models import CompetitorChoice, RankedResult, Ranking, Result, Study
 from fundament.web.studies.proposals import Candidate, advice_for
 from fundament.web.studies.services.figures import make_figures
 
+MOST_HELD = 2  # times those that are fetched at once: pages of a study that are held in memory
 logger = logging.getLogger(__name__)
 
 
@@ -96,38 +97,38 @@ def _results(study: Study) -> tuple[str, list[tuple[str, str, str]], list[str]]:
     return "service", [(r.url, r.title, r.snippet) for r in page.results], list(page.questions)
 
 
-@dataclass
-class _Fetched:
-    result: Result
-    reading: CoreReading
-    raw: RawResponse
-
-
 def _read_waiting(study: Study) -> None:
-    """Fetch the waiting pages a few at a time, have each analysed as it comes, and store it."""
+    """Fetch the waiting pages a few at a time, have each read and analysed as it comes, and store it."""
     fetcher = page_fetcher()
-    waiting = {r.pk: r for r in study.results.exclude(state__in=("read", "failed"))}
+    waiting = list(study.results.exclude(state__in=("read", "failed")))
     with ThreadPoolExecutor(settings.PAGES_AT_ONCE) as pool:
-        fetching: dict[Future[FetchedPage], Result] = {pool.submit(fetcher.fetch, r.url): r for r in waiting.values()}
-        analysing: dict[Future[Any], _Fetched] = {}
-        Result.objects.filter(pk__in=list(waiting)).update(state="reading")
-        while fetching or analysing:
-            done, _ = wait([*fetching, *analysing], return_when=FIRST_COMPLETED)
+        fetching: dict[Future[FetchedPage], Result] = {}
+        reading: dict[Future[PageRead], tuple[Result, RawResponse]] = {}
+        Result.objects.filter(pk__in=[r.pk for r in waiting]).update(state="reading")
+        while waiting or fetching or reading:
+            # so many pages are held at once, however fast they come
+            while waiting and len(fetching) + len(reading) < MOST_HELD * settings.PAGES_AT_ONCE and len(fetching) < settings.PAGES_AT_ONCE:
+                result = waiting.pop(0)
+                fetching[pool.submit(fetcher.fetch, result.url)] = result
+            jobs: list[Future[Any]] = [*fetching, *reading]
+            done, _ = wait(jobs, return_when=FIRST_COMPLETED)
             for job in [job for job in fetching if job in done]:
                 result = fetching.pop(job)
                 with _failing_alone(study, result):
                     page = job.result()
-                    fetched = _Fetched(result, _read(page), store_raw(page))
-                    stored = known_reading(fetched.reading)
+                    raw = store_raw(page)
+                    stored = known_reading_of(raw)
                     if stored is not None:
-                        _note_read(study, result, fetched.reading, stored)
+                        _note_read(study, result, as_core(stored)[0], stored)
                     else:
-                        analysing[analysts.analysis_of(fetched.reading)] = fetched
-            for analysed in [job for job in analysing if job in done]:
-                fetched = analysing.pop(analysed)
-                with _failing_alone(study, fetched.result):
-                    analysis = analysts.analysis_after_all(analysed, fetched.reading)
-                    _note_read(study, fetched.result, fetched.reading, store_reading(fetched.reading, analysis, fetched.raw))
+                        reading[analysts.page_read(study.workspace_id, page.content, page.url, page.charset, page.notes)] = result, raw
+            for job_read in [job for job in reading if job in done]:
+                result, raw = reading.pop(job_read)
+                with _failing_alone(study, result):
+                    read = job_read.result()
+                    if read.analysis is None:
+                        raise PageError("page.no_text")
+                    _note_read(study, result, read.reading, store_reading(read.reading, read.analysis, raw))
 
 
 @contextlib.contextmanager
@@ -135,6 +136,8 @@ def _failing_alone(study: Study, result: Result) -> Iterator[None]:
     """Whatever one page does must not end the study: it is listed with the reason, and the log has the whole story."""
     try:
         yield
+    except ConfinedError as error:
+        _fail(study, result, [f"page.{error.message.code}", dict(error.message.values)])
     except SaidError as error:
         _fail(study, result, list(error.message))
     except Exception:
@@ -151,13 +154,6 @@ def _save(study: Study, result: Result, *fields: str) -> None:
     with transaction.atomic():
         result.save(update_fields=fields)
         announce(study.workspace_id, f"study:{study.pk}", what="progress")
-
-
-def _read(page: FetchedPage) -> CoreReading:
-    reading = read_page(page.content, page.url, header_charset=page.charset, notes=page.notes)
-    if reading.word_count == 0:
-        raise PageError("page.no_text")
-    return reading
 
 
 def note_counts(result: Result, reading: CoreReading) -> tuple[str, ...]:

@@ -3,27 +3,39 @@
 from __future__ import annotations
 
 import asyncio
+import contextlib
+import logging
 import os
+from concurrent.futures import ThreadPoolExecutor
 from typing import Any
 
+from asgiref.sync import sync_to_async
+from django.conf import settings
 from django.core.management.base import BaseCommand, CommandParser
 from procrastinate.contrib.django import app
-from procrastinate.jobs import Status
-from procrastinate.utils import utcnow
+from procrastinate.jobs import Job, Status
 
-from fundament.core.warm import warm_for_analysis, warm_for_building, warm_for_reading
+from fundament.core.warm import warm_for_building
+from fundament.web.operating.services.jobs import give_back, take_up
+
+logger = logging.getLogger(__name__)
+LOOK_AROUND = 20.0  # seconds, after which jobs of workers that ended are looked for
+SILENT = 30  # seconds without a sign after which a worker counts as ended
+LAST_WORK = 5  # seconds that jobs have to come to an end when the worker is asked to stop
 
 
 class Command(BaseCommand):
-    help = "Run jobs until stopped. A job that a killed worker left unfinished is taken up again."
+    help = "Run jobs until stopped. A job that a killed worker left unfinished is taken up again; one that ended its process twice is set aside."
 
     def add_arguments(self, parser: CommandParser) -> None:
         parser.add_argument(
             "--sole", action="store_true", help="no other worker runs on this database: take up all unfinished jobs at once"
         )
-
         parser.add_argument(
-            "--analysts", type=int, default=min(2, os.cpu_count() or 1), help="processes that analyse pages beside this one (1: none)"
+            "--analysts",
+            type=int,
+            default=min(2, os.cpu_count() or 1),
+            help="processes that read pages beside this one (0: this one reads them)",
         )
 
     def handle(self, *args: Any, **options: Any) -> None:
@@ -33,18 +45,37 @@ class Command(BaseCommand):
         queue_outdated()
         analysts.start(options["analysts"])
         warm_for_building()
-        warm_for_reading()
-        if options["analysts"] < 2:
-            warm_for_analysis()
         with app.replace_connector(app.connector.get_worker_connector()):  # type: ignore[attr-defined]
             asyncio.run(self._work(options["sole"]))
 
     async def _work(self, sole: bool) -> None:
+        asyncio.get_running_loop().set_default_executor(ThreadPoolExecutor(settings.JOBS_AT_ONCE + 2, thread_name_prefix="job"))
         async with app.open_async():
-            if sole:
-                left = await app.job_manager.list_jobs_async(status=Status.DOING.value)
-            else:
-                left = await app.job_manager.get_stalled_jobs(seconds_since_heartbeat=30)
-            for job in left:
-                await app.job_manager.retry_job(job, retry_at=utcnow())
-            await app.run_worker_async(concurrency=2, shutdown_graceful_timeout=5, delete_jobs="successful")
+            left = list(await app.job_manager.list_jobs_async(status=Status.DOING.value)) if sole else await self._left_by_others()
+            await self._in_thread(take_up, left)
+            looking = asyncio.create_task(self._look_around())
+            await app.run_worker_async(
+                concurrency=settings.JOBS_AT_ONCE,
+                shutdown_graceful_timeout=LAST_WORK,
+                delete_jobs="successful",
+                stalled_worker_timeout=SILENT,
+            )
+            looking.cancel()
+            # asked to stop: what is not done yet is another worker's, or this one's at its next start
+            ours = [job for job in await app.job_manager.list_jobs_async(status=Status.DOING.value) if job.worker_id is None]
+            await self._in_thread(give_back, ours)
+        logging.shutdown()
+        os._exit(0)  # threads that are at work still would be waited for
+
+    async def _look_around(self) -> None:
+        while True:
+            await asyncio.sleep(LOOK_AROUND)
+            with contextlib.suppress(OSError):
+                await self._in_thread(take_up, await self._left_by_others())
+
+    async def _left_by_others(self) -> list[Job]:
+        return list(await app.job_manager.get_stalled_jobs(seconds_since_heartbeat=SILENT))
+
+    async def _in_thread(self, work: Any, jobs: list[Job]) -> None:
+        if jobs:
+            await sync_to_async(work, thread_sensitive=False)(jobs)

@@ -1,0 +1,6 @@
+from django.apps import AppConfig
+
+
+class OperatingConfig(AppConfig):
+    name = "fundament.web.operating"
+    label = "operating"

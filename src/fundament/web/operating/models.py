@@ -1,0 +1,22 @@
+"""What the application notes about its own running."""
+
+from __future__ import annotations
+
+from typing import ClassVar
+
+from django.db import models
+
+
+class JobTrouble(models.Model):
+    """A try of a job that did not succeed. job: the number it has in the queue; reason: kind and place of the error, never what somebody wrote."""
+
+    KINDS: ClassVar = (("error", "ended in an error"), ("ended", "ended its process"))
+
+    job = models.BigIntegerField(db_index=True)
+    task = models.CharField(max_length=100)
+    kind = models.CharField(max_length=10, choices=KINDS)
+    reason = models.CharField(max_length=200, blank=True)
+    at = models.DateTimeField(auto_now_add=True)
+
+    def __str__(self) -> str:
+        return f"{self.task} {self.job}: {self.get_kind_display()}"
