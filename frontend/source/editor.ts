@@ -26,14 +26,15 @@ function text(): Text {
 }
 
 const REST = 400; // ms without a key before the panel follows; the score does not wait for it
+const LATER = 1200; // ms until figures are asked for again that were not there yet
 let resting: ReturnType<typeof setTimeout> | undefined;
 
-function panelAtRest(): void {
+function panelAtRest(later = false): void {
   byId("panel").setAttribute("aria-busy", "true");
   clearTimeout(resting);
   resting = setTimeout(() => {
-    if (!saver.isWaiting()) void fetchPanel();
-  }, REST);
+    if (!saver.isWaiting()) void fetchPanel(later);
+  }, later ? LATER : REST);
 }
 
 function showPanel(html: string): void {
@@ -49,6 +50,10 @@ function showPanel(html: string): void {
 }
 
 function show(answer: Answer): void {
+  if (answer.later || answer.core === null || answer.marks === null) {
+    panelAtRest(true);
+    return;
+  }
   byId("core").innerHTML = answer.core;
   if (answer.panel === null) panelAtRest();
   else showPanel(answer.panel);
@@ -115,10 +120,10 @@ async function choose(change: Partial<Chosen>): Promise<void> {
   await fetchPanel();
 }
 
-async function fetchPanel(): Promise<void> {
+async function fetchPanel(later = false): Promise<void> {
   const typed = typings;
   try {
-    const query = new URLSearchParams({ ...chosen });
+    const query = new URLSearchParams({ ...chosen, ...(later ? { later: "1" } : {}) });
     const response = await fetch(`${sheet.dataset["panel"]}?${query}`, { headers: { "X-Requested-With": "fetch" } });
     if (!response.ok) {
       say("The panel could not be fetched", true);
@@ -203,6 +208,7 @@ setUpToolbar(editor);
 countFields();
 drawProfile(editor, []);
 saver.listen();
+if (sheet.dataset["later"]) panelAtRest(true);
 offerUnsaved();
 watch();
 window.addEventListener("resize", () => drawProfile(editor, saver.marks));

@@ -21,9 +21,10 @@ export interface Chosen {
 }
 
 export interface Answer {
-  core: string;
+  core: string | null;
   panel: string | null;
-  marks: Use[];
+  marks: Use[] | null;
+  later?: boolean; // saved and not measured yet: a newer text came, or other texts are being measured
   words: number;
   version: number;
   conflict?: boolean;
@@ -167,7 +168,7 @@ export class Saver {
         this.parts.say("Saved", false);
       }
     }
-    this.marks = answer.marks;
+    this.marks = answer.marks ?? this.marks;
     if (!this.dirty) this.parts.show(answer);
   }
 

@@ -57,6 +57,7 @@ APPLICATION = {
     # drafts
     "draft.no_competitor": "No competitor is chosen in the study, so there is nothing to measure against.",
     "draft.figures_missing": "The study's figures are not there just now. The text is saved; it is scored as soon as they are.",
+    "draft.measured_later": "This text is saved. Its score follows in a moment: other texts of yours are being measured.",
     "draft.too_long": "This text has {words:n|word|words}. It is saved, but it is not scored: scoring stops at {most:g} words. Split it into several drafts.",
     # what cannot be done
     "error.not_found": "There is no such page, or it belongs to another workspace.",

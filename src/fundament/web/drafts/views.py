@@ -14,12 +14,13 @@ from django.views.decorators.http import require_GET, require_POST
 
 from fundament.messages import say
 from fundament.web.accounts.requests import actor_of
-from fundament.web.accounts.roles import can
+from fundament.web.accounts.roles import Actor, can
 from fundament.web.drafts.panels import evidence_for, marks_for, panel_context, panel_name
 from fundament.web.drafts.services import exporting, saving
-from fundament.web.drafts.services.measuring import Measured, measure, measure_stored, note_score
+from fundament.web.drafts.services.measuring import Measured, later, measure, measure_stored, note_score
 from fundament.web.drafts.services.seeing import draft_for, draft_to_measure, drafts_by_study, drafts_of, revisions_of
 from fundament.web.drafts.services.texts import Text
+from fundament.web.drafts.services.turns import turns
 from fundament.web.errors import ApplicationError, NotFoundError
 from fundament.web.history.services.undo import history_of
 from fundament.web.studies.services.seeing import studies_for, study_for
@@ -69,7 +70,8 @@ def write(request: HttpRequest, draft_id: int) -> HttpResponse:
     """The writing screen."""
     actor = actor_of(request)
     draft = draft_for(actor, draft_id)
-    measured = measure_stored(draft)
+    with turns.of(draft.pk, _person(actor)) as has_turn:
+        measured = measure_stored(draft, person=_person(actor)) if has_turn else later(draft.words)
     context = {
         "draft": draft,
         "study": draft.study,
@@ -110,8 +112,12 @@ def save(request: HttpRequest, draft_id: int) -> HttpResponse:
     saved = saving.save(actor, draft_id, text, base_version, over=over)
     # from here on the text is safe, whatever becomes of its measurement; one that is not the stored text is measured whole, for nobody can ask for it later
     whole = not quick or saved.conflict
-    measured = measure(saved.draft.measured_by, text, stamp=saved.draft.figures_stamp, with_edits=whole, with_items=whole)
-    if not saved.conflict:
+    person, stamp = _person(actor), saved.draft.figures_stamp
+    with turns.of(draft_id, person) as has_turn:
+        measured = later(saved.draft.words)
+        if has_turn:
+            measured = measure(saved.draft.measured_by, text, person=person, stamp=stamp, with_edits=whole, with_items=whole)
+    if has_turn and not saved.conflict:
         note_score(saved.draft, measured, saved.version)
     answer = _parts(request, measured, *chosen, quick=not whole)
     answer |= {"version": saved.version, "conflict": saved.conflict, "revision": saved.revision}
@@ -124,12 +130,22 @@ def panel(request: HttpRequest, draft_id: int) -> HttpResponse:
     actor = actor_of(request)
     name = panel_name(request.GET.get("panel", ""))
     draft = draft_to_measure(actor, draft_id)
-    measured = measure_stored(draft, with_items=name != "edits")
+    person = _person(actor)
+    with turns.of(draft_id, person) as has_turn:
+        measured = measure_stored(draft, person=person, with_items=name != "edits") if has_turn else later(draft.words)
+    if has_turn and request.GET.get("later"):  # its save was answered without a score
+        note_score(draft, measured, draft.version)
     answer = _parts(request, measured, name, request.GET.get("part", ""), request.GET.get("key", ""))
     return JsonResponse({**answer, "version": draft.version})
 
 
+def _person(actor: Actor) -> int:
+    return actor.person.pk if actor.person else 0
+
+
 def _parts(request: HttpRequest, measured: Measured, panel_name: str, part: str, key: str, *, quick: bool = False) -> dict[str, Any]:
+    if measured.is_later:  # what is shown stays until then
+        return {"core": None, "panel": None, "marks": None, "words": measured.words, "later": True, "problem": ""}
     context = panel_context(measured, panel_name)
     context["chosen_key"], context["chosen_part"] = key, part
     marks = marks_for(measured, part, key) if key else []

@@ -1,8 +1,7 @@
-"""Measuring texts. In one process one measurement is done at a time: two at once only slow each other, and neither would be there before both are."""
+"""Measuring texts: scores, edits, findings. Who measures when, see `turns`."""
 
 from __future__ import annotations
 
-import threading
 from dataclasses import dataclass
 from datetime import datetime, timedelta
 from typing import Any
@@ -22,13 +21,13 @@ from fundament.core.scoring.score import score_features
 from fundament.core.version import CORE_VERSION
 from fundament.web.drafts.models import Draft, ScorePoint
 from fundament.web.drafts.services.texts import Text, text_of
+from fundament.web.drafts.services.turns import alone
 from fundament.web.studies.models import CurrentConsensus, Study
 from fundament.web.studies.services.yardsticks import compiled_of
 
 MOST_WORDS = 40_000  # a longer text is kept, but not scored while one types
 SAME_SCORE = 0.005  # points
 POINT_EVERY = timedelta(minutes=1)  # of writing: the curve of a draft needs no more
-_one_at_a_time = threading.Lock()
 
 
 @dataclass(frozen=True)
@@ -42,16 +41,19 @@ class Measured:
     problem: Message | None = None
     reading: Reading | None = None
     compiled: CompiledYardstick | None = None
+    is_later: bool = False  # not measured yet; to be asked for again
 
 
-def measure(study_id: int, text: Text, *, stamp: UUID | None = None, with_edits: bool = True, with_items: bool = True) -> Measured:
+def measure(
+    study_id: int, text: Text, *, person: int = 0, stamp: UUID | None = None, with_edits: bool = True, with_items: bool = True
+) -> Measured:
     """Score a text against a study's yardstick and find its next best edits.
 
-    stamp: of the study's figures, where whoever asks has read it already.
+    person: on whose turn. stamp: of the study's figures, where whoever asks has read it already.
     with_edits, with_items: False leaves out the edits, or the single points of the score; together they are most of the work, and whoever types on sees
     neither.
     """
-    with _one_at_a_time:
+    with alone(person, text.characters):
         compiled = compiled_of(study_id, stamp)
         if compiled is None:
             reading = text.reading("")
@@ -74,9 +76,16 @@ def measure(study_id: int, text: Text, *, stamp: UUID | None = None, with_edits:
         return Measured(score.words, score, edits, plain, reading=reading, compiled=compiled)
 
 
-def measure_stored(draft: Draft, *, with_edits: bool = True, with_items: bool = True) -> Measured:
+def measure_stored(draft: Draft, *, person: int = 0, with_edits: bool = True, with_items: bool = True) -> Measured:
     """Measure the text that is stored."""
-    return measure(draft.measured_by, text_of(draft), stamp=draft.figures_stamp, with_edits=with_edits, with_items=with_items)
+    return measure(
+        draft.measured_by, text_of(draft), person=person, stamp=draft.figures_stamp, with_edits=with_edits, with_items=with_items
+    )
+
+
+def later(words: int) -> Measured:
+    """A text whose measurement is to be asked for again: a newer one of it came, or others of the same person are under way."""
+    return Measured(words, problem=message("draft.measured_later"), is_later=True)
 
 
 def note_score(draft: Draft, measured: Measured, version: int) -> None:

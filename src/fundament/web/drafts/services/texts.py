@@ -26,6 +26,16 @@ class Text:
         title, description = (" ".join(clean_text(value).split()) for value in (title_tag, meta_description))
         return Text(clean_document(document), title[:MOST_TITLE], description[:MOST_DESCRIPTION])
 
+    @property
+    def characters(self) -> int:
+        """How long the sheet is."""
+        count, waiting = 0, [self.document]
+        while waiting:
+            node = waiting.pop()
+            count += len(node.get("text", ""))
+            waiting.extend(node.get("content", ()))
+        return count
+
     def reading(self, language: str, *, counted: bool = True) -> Reading:
         """The text as the core reads it. counted: whether its words are counted, see `read_document`."""
         return read_document(self.document, title=self.title_tag, description=self.meta_description, language=language, counted=counted)
