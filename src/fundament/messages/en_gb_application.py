@@ -62,6 +62,9 @@ APPLICATION = {
     # what cannot be done
     "error.not_found": "There is no such page, or it belongs to another workspace.",
     "error.not_allowed": "As {role:label} you cannot do this; it takes {least:label} or more. Ask an owner of the workspace.",
+    "error.body_large": "What was sent is larger than is taken here ({kilobytes:g} kB). Nothing of it was read.",
+    "error.body_slow": "What was sent had not arrived after {seconds:g} seconds, and was given up. Try again.",
+    "error.bodies": "Too much is being sent at once. Try again in a moment; what you wrote is kept in this browser.",
     "error.studies_waiting": "{most} studies of this workspace are being read or wait to be; open this one when some of them are ready.",
     "error.signed_out": "You are not signed in.",
     "error.no_workspace": "Your account belongs to no workspace. Ask somebody for an invitation.",

@@ -23,7 +23,9 @@ django.setup(set_prefix=False)
 
 from django.conf import settings  # noqa: E402 - after Django is set up
 
+from fundament.core.message import message  # noqa: E402
 from fundament.web.accounts.requests import workspace_of_scope  # noqa: E402
+from fundament.web.bodies import REFUSED, most_body_of  # noqa: E402
 from fundament.web.live.channel import EVENTS, Channel  # noqa: E402
 
 Scope = dict[str, Any]
@@ -31,7 +33,14 @@ Receive = Callable[[], Awaitable[Any]]
 Send = Callable[[Any], Awaitable[None]]
 _HASH_IN_NAME = re.compile(r"\.[0-9a-f]{12}\.")
 FEW_SENTENCES = 3_000  # what is measured is kept with the yardsticks
-MOST_BODY = settings.DATA_UPLOAD_MAX_MEMORY_SIZE + 200_000
+HELD = "fundament.held"  # in the scope: bytes of its body
+
+
+class RefusedError(Exception):
+    """A body that is not taken."""
+
+    def __init__(self, status: int, code: str, **values: Any) -> None:
+        self.status, self.code, self.values = status, code, values
 
 
 class Handler(ASGIHandler):
@@ -54,6 +63,7 @@ class Application:
         self.channel = Channel(workspace_of_scope)
         self._django = Handler()
         self._turns: asyncio.Semaphore | None = None
+        self._held = 0  # bytes of bodies that are read or wait for their view
 
     async def __call__(self, scope: Scope, receive: Receive, send: Send) -> None:
         if scope["type"] == "lifespan":
@@ -65,18 +75,53 @@ class Application:
 
     async def _view(self, scope: Scope, receive: Receive, send: Send) -> None:
         messages: list[Any] = []
-        size = 0
-        while True:
-            message = await receive()
-            messages.append(message)
-            size += len(message.get("body", b""))
-            if message["type"] != "http.request" or not message.get("more_body") or size > MOST_BODY:
-                break
+        try:
+            await self._read_body(scope, receive, messages)
+        except RefusedError as refused:
+            scope = {**scope, REFUSED: (refused.status, message(refused.code, **refused.values))}
+            messages = [{"type": "http.request", "body": b"", "more_body": False}]
+        try:
+            await self._answer(scope, receive, send, messages)
+        finally:
+            self._held -= scope.pop(HELD, 0)
+
+    async def _read_body(self, scope: Scope, receive: Receive, messages: list[Any]) -> None:
+        """Read the body into `messages`. Raises RefusedError when it is too large, too slow, or one too many at once."""
+        size, allowed = 0, min(settings.SMALL_BODY, most := most_body_of(scope["path"]))
+        declared = int(next((value for name, value in scope["headers"] if name == b"content-length" and value.isdigit()), b"0")[:12])
+        try:
+            async with asyncio.timeout(settings.BODY_SECONDS):
+                while True:
+                    if max(size, declared) > allowed and allowed < most and await self._is_signed_in(scope):
+                        allowed = most
+                    if max(size, declared) > allowed:
+                        raise RefusedError(413, "error.body_large", kilobytes=allowed // 1000)
+                    event = await receive()
+                    piece = len(event.get("body", b""))
+                    messages.append(event)
+                    size += piece
+                    scope[HELD] = scope.get(HELD, 0) + piece
+                    self._held += piece
+                    if self._held > settings.BODIES_HELD:
+                        raise RefusedError(503, "error.bodies")
+                    if event["type"] != "http.request" or not event.get("more_body"):
+                        break
+            if size > allowed:  # its last piece made it too large
+                raise RefusedError(413, "error.body_large", kilobytes=allowed // 1000)
+        except TimeoutError:
+            raise RefusedError(408, "error.body_slow", seconds=settings.BODY_SECONDS) from None
+
+    async def _is_signed_in(self, scope: Scope) -> bool:
+        return await sync_to_async(workspace_of_scope, thread_sensitive=False)(scope) is not None
+
+    async def _answer(self, scope: Scope, receive: Receive, send: Send, messages: list[Any]) -> None:
         waiting = iter(messages)
 
         async def replay() -> Any:
-            for message in waiting:
-                return message
+            for event in waiting:
+                return event
+            if REFUSED in scope:
+                await asyncio.Event().wait()  # the rest of the body stays where it is, until the answer is given
             return await receive()
 
         if self._turns is None:

@@ -12,7 +12,7 @@ from django.shortcuts import render
 from django.template.loader import render_to_string
 
 from fundament.core.errors import SaidError
-from fundament.core.message import message
+from fundament.core.message import Message, message
 from fundament.messages import say
 from fundament.web.errors import ApplicationError
 
@@ -48,7 +48,12 @@ def fault(request: HttpRequest) -> HttpResponse:
         cause = getattr(error.__cause__, "sqlstate", None)
         # 55P03: a row is locked; 57014: a statement took too long. All others: there is no connection, or it broke
         code, status = ("error.busy" if cause in ("55P03", "57014") else "error.database_away"), 503
-    sentence = say(message(code))
+    return sentence_answer(request, message(code), status)
+
+
+def sentence_answer(request: HttpRequest, said: Message, status: int) -> HttpResponse:
+    """An answer that is only a sentence. It needs neither a session nor the database."""
+    sentence = say(said)
     answer = _for_script(request, sentence, status) or HttpResponse(render_to_string("500.html", {"sentence": sentence}), status=status)
     if status == 503:
         answer["Retry-After"] = "5"

@@ -7,11 +7,43 @@ wake takes what has come: one was at its limit while the other had half of its t
 from __future__ import annotations
 
 import argparse
+import asyncio
 import socket
 
 import uvicorn
+from uvicorn.protocols.http.httptools_impl import HttpToolsProtocol
 
 KEEP_ALIVE, LAST_ANSWERS = 5, 5  # seconds
+HEAD_SECONDS = 15.0  # until the head of a request is there
+
+
+class PatientProtocol(HttpToolsProtocol):
+    """HTTP of connections whose heads come in time; others are closed."""
+
+    def connection_made(self, transport: asyncio.Transport) -> None:  # type: ignore[override]
+        """Called by the loop."""
+        super().connection_made(transport)
+        self._wait_for_head()
+
+    def on_message_begin(self) -> None:
+        """Called by the parser: a head begins."""
+        super().on_message_begin()
+        self._wait_for_head()
+
+    def on_headers_complete(self) -> None:
+        """Called by the parser: a head is there."""
+        self._head.cancel()
+        super().on_headers_complete()
+
+    def connection_lost(self, exc: Exception | None) -> None:
+        """Called by the loop."""
+        self._head.cancel()
+        super().connection_lost(exc)
+
+    def _wait_for_head(self) -> None:
+        if (before := getattr(self, "_head", None)) is not None:
+            before.cancel()
+        self._head = self.loop.call_later(HEAD_SECONDS, self.transport.close)
 
 
 def listening_socket(host: str, port: int) -> socket.socket:
@@ -29,7 +61,7 @@ def main() -> None:
     parser.add_argument("--port", type=int, required=True)
     options = parser.parse_args()
     config = uvicorn.Config(
-        "fundament.web.asgi:application", loop="uvloop", http="httptools", log_level="warning", server_header=False,
+        "fundament.web.asgi:application", loop="uvloop", http=PatientProtocol, log_level="warning", server_header=False,
         timeout_keep_alive=KEEP_ALIVE, timeout_graceful_shutdown=LAST_ANSWERS,
     )  # fmt: skip
     uvicorn.Server(config).run([listening_socket(options.host, options.port)])

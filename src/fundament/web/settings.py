@@ -38,6 +38,8 @@ MIDDLEWARE = [
     "fundament.web.accounts.middleware.PrivateMiddleware",
     "django.middleware.security.SecurityMiddleware",
     "csp.middleware.CSPMiddleware",
+    "django.middleware.clickjacking.XFrameOptionsMiddleware",
+    "fundament.web.bodies.RefusedMiddleware",
     "django.contrib.sessions.middleware.SessionMiddleware",
     "django.middleware.common.CommonMiddleware",
     "django.middleware.csrf.CsrfViewMiddleware",
@@ -45,7 +47,6 @@ MIDDLEWARE = [
     "django.contrib.auth.middleware.LoginRequiredMiddleware",
     "fundament.web.accounts.middleware.PersonsTimeMiddleware",
     "django.contrib.messages.middleware.MessageMiddleware",
-    "django.middleware.clickjacking.XFrameOptionsMiddleware",
     "fundament.web.sentences.SentenceMiddleware",
     "axes.middleware.AxesMiddleware",
 ]
@@ -149,7 +150,13 @@ CONTENT_SECURITY_POLICY = {
         "form-action": [SELF],
     }
 }
-DATA_UPLOAD_MAX_MEMORY_SIZE = 12_000_000  # a draft of 100,000 words with its markup fits
+# sizes of bodies, in bytes; the views say which of them they take (`bodies`)
+SMALL_BODY = 100_000  # of anybody
+LARGEST_TEXT = DATA_UPLOAD_MAX_MEMORY_SIZE = int(
+    os.environ.get("FUNDAMENT_LARGEST_TEXT", "12000000")
+)  # a draft of 100,000 words with its markup fits
+BODIES_HELD = 60_000_000  # at once, in one process
+BODY_SECONDS = 30  # until a body is there
 
 LOGGING = {
     "version": 1,

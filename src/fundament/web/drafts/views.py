@@ -5,6 +5,7 @@ from __future__ import annotations
 import json
 from typing import Any
 
+from django.conf import settings
 from django.core.paginator import Paginator
 from django.http import HttpRequest, HttpResponse, JsonResponse
 from django.shortcuts import redirect, render
@@ -15,6 +16,7 @@ from django.views.decorators.http import require_GET, require_POST
 from fundament.messages import say
 from fundament.web.accounts.requests import actor_of
 from fundament.web.accounts.roles import Actor, can
+from fundament.web.bodies import takes_bodies_of
 from fundament.web.drafts.panels import evidence_for, marks_for, panel_context, panel_name
 from fundament.web.drafts.services import exporting, saving
 from fundament.web.drafts.services.measuring import Measured, later, measure, measure_stored, note_score
@@ -91,6 +93,7 @@ def _body(request: HttpRequest) -> dict[str, Any]:
     return body
 
 
+@takes_bodies_of(settings.LARGEST_TEXT)
 @require_POST
 def save(request: HttpRequest, draft_id: int) -> HttpResponse:
     """Save what was typed, then measure it. JSON in and out; 422 when what came is not a text. With "quick" the answer has no panel: whoever types

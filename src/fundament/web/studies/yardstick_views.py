@@ -19,6 +19,7 @@ from fundament.core.yardstick.skos import MOST_BYTES
 from fundament.messages import label, say, say_error
 from fundament.web.accounts.requests import actor_of
 from fundament.web.accounts.roles import ask, can
+from fundament.web.bodies import takes_bodies_of
 from fundament.web.drawings.tags import target_strip
 from fundament.web.errors import ApplicationError, NotFoundError
 from fundament.web.studies.models import Study
@@ -113,6 +114,7 @@ def term(request: HttpRequest, study_id: int, key: str) -> HttpResponse:
     return render(request, "studies/term_part.html", context)
 
 
+@takes_bodies_of(MOST_BYTES + 100_000)
 @require_POST
 def own_entities(request: HttpRequest, study_id: int) -> HttpResponse:
     """Bring entities of one's own from a SKOS file, or let them go."""
