@@ -37,3 +37,8 @@ def as_job(task: Any, attempts: int = 0) -> Any:
     """What a worker gives a task of its job."""
     job = Job(id=7, queue="default", lock=None, queueing_lock=None, task_name=task.name, attempts=attempts)
     return SimpleNamespace(job=job)
+
+
+def text_document(words: str) -> dict[str, Any]:
+    """A document of one paragraph."""
+    return {"type": "doc", "content": [{"type": "paragraph", "content": [{"type": "text", "text": words}]}]}

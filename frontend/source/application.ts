@@ -1,5 +1,6 @@
 // What every page needs beside htmx: the channel of events, and a plain word when an answer does not come.
 import { connect, happened, listenTo } from "./live";
+import { listen as listenForSigningOut } from "./signing-out";
 
 interface Htmx {
   trigger: (element: Element, name: string) => void;
@@ -74,3 +75,4 @@ if (events) {
   window.fundamentLive = { listenTo, happened };
   if (topics.size || document.body.classList.contains("writing")) connect(events);
 }
+listenForSigningOut();

@@ -2,6 +2,7 @@
 // Both waits grow with the time an answer takes, so that many people typing at once do not queue up behind each other.
 import type { JSONContent } from "@tiptap/core";
 import type { Use } from "./document";
+import { KEPT } from "./signing-out";
 
 const PAUSE = 250; // ms of quiet before a save, or twice the last answer's time
 const LONGEST = 900; // ms that a change waits at most, or six times that
@@ -62,7 +63,7 @@ export class Saver {
 
   constructor(private readonly parts: Parts) {
     this.version = parts.version;
-    this.storageKey = `fundament-draft-${parts.draft}`;
+    this.storageKey = `${KEPT}${parts.draft}`;
   }
 
   listen(): void {

@@ -64,6 +64,9 @@ class Postgres:
     def _start_programs(self) -> None:
         self._own_folder(self.sockets)
         options = f"-p {self.port} -k {self.sockets} -c listen_addresses=127.0.0.1 -c max_connections=120 -c shared_buffers=128MB"
+        # a failing statement holds what somebody wrote: the application's own log tells of it, by its kind and place
+        options += " -c log_min_messages=fatal -c log_min_error_statement=panic -c log_error_verbosity=terse -c log_statement=none"
+        options += " -c log_parameter_max_length=0 -c log_parameter_max_length_on_error=0"
         if not self.durable:
             options += " -c fsync=off -c synchronous_commit=off -c full_page_writes=off"
         log = self.folder / "server.log"

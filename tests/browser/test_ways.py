@@ -195,6 +195,22 @@ def test_what_was_typed_outlives_a_server_that_is_down(page: Page, draft: Draft,
     assert "Typed while nobody listened." in stored(draft)
 
 
+def test_signing_out_sends_what_is_kept_here_and_leaves_no_text_behind(page: Page, draft: Draft, server: str) -> None:
+    page.goto(f"{server}/drafts/{draft.pk}/")
+    page.route("**/text/", lambda route: route.abort())
+    page.click(".sheet-text")
+    page.keyboard.type("Typed before signing out. ")
+    expect(page.locator("#save-state")).to_contain_text("kept in this browser")
+    page.evaluate("() => { window.fetch = () => Promise.reject(new TypeError('offline')); }")  # the tab's last try
+    page.goto(f"{server}/studies/")
+    page.unroute("**/text/")
+    assert "before signing out" not in stored(draft)
+    page.click("text=Sign out")
+    expect(page.locator("input[name=password]")).to_be_visible()
+    assert page.evaluate("() => Object.keys(localStorage).filter((key) => key.startsWith('fundament-draft-'))") == []
+    assert "Typed before signing out." in stored(draft)
+
+
 def test_bad_input_is_answered_in_place(page: Page, server: str) -> None:
     page.goto(f"{server}/studies/new/")
     page.fill("#id_addresses", "http://169.254.169.254/latest")

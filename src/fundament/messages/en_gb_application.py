@@ -65,6 +65,7 @@ APPLICATION = {
     "error.body_large": "What was sent is larger than is taken here ({kilobytes:g} kB). Nothing of it was read.",
     "error.body_slow": "What was sent had not arrived after {seconds:g} seconds, and was given up. Try again.",
     "error.bodies": "Too much is being sent at once. Try again in a moment; what you wrote is kept in this browser.",
+    "error.revisions": "This draft was kept {most:g} times within an hour, which is the most. Your text stays in this browser; save again later.",
     "error.studies_waiting": "{most} studies of this workspace are being read or wait to be; open this one when some of them are ready.",
     "error.signed_out": "You are not signed in.",
     "error.no_workspace": "Your account belongs to no workspace. Ask somebody for an invitation.",

@@ -27,3 +27,9 @@ class ChangedSinceError(ApplicationError):
     """Somebody changed it meanwhile."""
 
     status = 409
+
+
+class TooOftenError(ApplicationError):
+    """More than anybody does by hand; later it is possible again."""
+
+    status = 429

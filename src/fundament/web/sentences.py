@@ -15,6 +15,7 @@ from fundament.core.errors import SaidError
 from fundament.core.message import Message, message
 from fundament.messages import say
 from fundament.web.errors import ApplicationError
+from fundament.web.logs import request_number
 
 logger = logging.getLogger(__name__)
 
@@ -54,7 +55,9 @@ def fault(request: HttpRequest) -> HttpResponse:
 def sentence_answer(request: HttpRequest, said: Message, status: int) -> HttpResponse:
     """An answer that is only a sentence. It needs neither a session nor the database."""
     sentence = say(said)
-    answer = _for_script(request, sentence, status) or HttpResponse(render_to_string("500.html", {"sentence": sentence}), status=status)
+    answer = _for_script(request, sentence, status) or HttpResponse(
+        render_to_string("500.html", {"sentence": sentence, "number": request_number.get() if status == 500 else ""}), status=status
+    )
     if status == 503:
         answer["Retry-After"] = "5"
     return answer

@@ -61,7 +61,7 @@ def main() -> None:
     parser.add_argument("--port", type=int, required=True)
     options = parser.parse_args()
     config = uvicorn.Config(
-        "fundament.web.asgi:application", loop="uvloop", http=PatientProtocol, log_level="warning", server_header=False,
+        "fundament.web.asgi:application", loop="uvloop", http=PatientProtocol, log_config=None, access_log=False, server_header=False,
         timeout_keep_alive=KEEP_ALIVE, timeout_graceful_shutdown=LAST_ANSWERS,
     )  # fmt: skip
     uvicorn.Server(config).run([listening_socket(options.host, options.port)])

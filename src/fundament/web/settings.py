@@ -35,6 +35,7 @@ INSTALLED_APPS = [
     "fundament.web.drafts",
 ]
 MIDDLEWARE = [
+    "fundament.web.accounts.middleware.RequestNumberMiddleware",
     "fundament.web.accounts.middleware.PrivateMiddleware",
     "django.middleware.security.SecurityMiddleware",
     "csp.middleware.CSPMiddleware",
@@ -155,6 +156,7 @@ SMALL_BODY = 100_000  # of anybody
 LARGEST_TEXT = DATA_UPLOAD_MAX_MEMORY_SIZE = int(
     os.environ.get("FUNDAMENT_LARGEST_TEXT", "12000000")
 )  # a draft of 100,000 words with its markup fits
+REVISIONS_AN_HOUR = int(os.environ.get("FUNDAMENT_REVISIONS_AN_HOUR", "100"))  # of one draft
 BODIES_HELD = 60_000_000  # at once, in one process
 BODY_SECONDS = 30  # until a body is there
 
@@ -163,6 +165,7 @@ LOGGING = {
     "disable_existing_loggers": False,
     "formatters": {"json": {"()": "fundament.web.logs.JsonFormatter"}},
     "handlers": {"console": {"class": "logging.StreamHandler", "formatter": "json"}},
+    "loggers": {"fundament.audit": {"level": "INFO"}},
     "root": {"handlers": ["console"], "level": os.environ.get("FUNDAMENT_LOG_LEVEL", "WARNING").upper()},
 }
 

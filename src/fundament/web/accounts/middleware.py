@@ -2,12 +2,15 @@
 
 from __future__ import annotations
 
+import secrets
 import zoneinfo
 from collections.abc import Callable
 
 from django.http import HttpRequest, HttpResponse
 from django.utils import timezone
 from django.utils.cache import patch_cache_control
+
+from fundament.web.logs import audit, request_number
 
 
 class PersonsTimeMiddleware:
@@ -25,6 +28,27 @@ class PersonsTimeMiddleware:
                 return self.get_response(request)
         except zoneinfo.ZoneInfoNotFoundError:  # of an older list of zones
             return self.get_response(request)
+
+
+class RequestNumberMiddleware:
+    """Gives each request a number, under which the logs tell of it, and notes exports."""
+
+    def __init__(self, get_response: Callable[[HttpRequest], HttpResponse]) -> None:
+        self.get_response = get_response
+
+    def __call__(self, request: HttpRequest) -> HttpResponse:
+        number = secrets.token_hex(6)
+        known = request_number.set(number)
+        try:
+            response = self.get_response(request)
+            if "attachment" in response.get("Content-Disposition", ""):
+                view = request.resolver_match.view_name if request.resolver_match else ""
+                things = request.resolver_match.kwargs.values() if request.resolver_match else ()
+                audit("export", person=request.user.pk, view=view, thing=" ".join(str(thing) for thing in things if isinstance(thing, int)))
+        finally:
+            request_number.reset(known)
+        response["X-Request-Number"] = number
+        return response
 
 
 # what a page of ours never asks a browser for

@@ -10,6 +10,9 @@ from procrastinate.contrib.django import app
 from procrastinate.exceptions import AlreadyEnqueued
 
 from fundament.web.drafts.services.measuring import score_again
+from fundament.web.drafts.services.thinning import thin_revisions
+
+LATER = -10  # priority: nobody waits for it
 
 
 @app.task(name="score_again", retry=RetryStrategy(max_attempts=3, wait=2))
@@ -18,7 +21,14 @@ def score_again_task(study_id: int) -> None:
     score_again(study_id)
 
 
+@app.periodic(cron="37 3 * * *")
+@app.task(name="thin_revisions", queueing_lock="thin_revisions")
+def thin_revisions_task(timestamp: int) -> None:
+    """Thin out revisions, every night."""
+    thin_revisions()
+
+
 def queue_scoring(study_id: int) -> None:
     """Queue the scoring of a study's drafts, unless it is queued already."""
     with contextlib.suppress(AlreadyEnqueued), transaction.atomic():
-        score_again_task.configure(queueing_lock=f"score-{study_id}").defer(study_id=study_id)
+        score_again_task.configure(queueing_lock=f"score-{study_id}", lock="score", priority=LATER).defer(study_id=study_id)

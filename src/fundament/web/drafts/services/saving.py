@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from datetime import timedelta
 
+from django.conf import settings
 from django.db import transaction
 from django.utils import timezone
 
@@ -13,7 +14,7 @@ from fundament.web.accounts.roles import Actor, ask, get_for
 from fundament.web.drafts.models import STAMPS, Draft, Revision
 from fundament.web.drafts.services.measuring import measure_stored, note_score
 from fundament.web.drafts.services.texts import NOTHING, Text, text_of
-from fundament.web.errors import ApplicationError, NotFoundError
+from fundament.web.errors import ApplicationError, NotFoundError, TooOftenError
 from fundament.web.history.services.record import recorded
 from fundament.web.live.notify import announce
 from fundament.web.sites.models import Page
@@ -94,7 +95,10 @@ def _keep_conflict(actor: Actor, draft: Draft, text: Text, base_version: int) ->
 
 
 def keep(actor: Actor, draft: Draft, text: Text, cause: str, version: int | None = None, name: str = "") -> Revision:
-    """Keep a text as a revision."""
+    """Keep a text as a revision. Raises TooOftenError when a draft gets more of them than anybody writes."""
+    lately = timezone.now() - timedelta(hours=1)
+    if draft.revisions.filter(created_at__gt=lately).count() >= settings.REVISIONS_AN_HOUR:
+        raise TooOftenError("error.revisions", most=settings.REVISIONS_AN_HOUR)
     revision = Revision(
         draft=draft,
         version=draft.version if version is None else version,

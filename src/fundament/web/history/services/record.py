@@ -13,6 +13,7 @@ from django.db import models, transaction
 from fundament.web.accounts.roles import Actor
 from fundament.web.history.models import ActionLog
 from fundament.web.history.verbs import VERBS
+from fundament.web.logs import audit
 
 Row = dict[str, Any]
 
@@ -71,6 +72,8 @@ def recorded(actor: Actor, verb: str, thing: models.Model, *, group: uuid.UUID |
             workspace=actor.workspace, actor=actor.person, actor_kind=actor.kind, verb=verb, thing=key_of(thing), values=recording.values,
             before=recording.before, after=after, group=group,
         )  # fmt: skip
+        person = actor.person.pk if actor.person else None
+        audit(verb, person=person, by=actor.kind, workspace=actor.workspace.pk, thing=key_of(thing))
         if declared.follow is not None:
             declared.follow(int(thing.pk))
 

@@ -20,7 +20,7 @@ from procrastinate.utils import utcnow
 
 from fundament.web.accounts.roles import Actor, ask
 from fundament.web.errors import NotFoundError
-from fundament.web.logs import place_of
+from fundament.web.logs import place_of, request_number
 from fundament.web.operating.models import JobTrouble
 
 logger = logging.getLogger(__name__)
@@ -54,6 +54,7 @@ def declare(*kinds: KindOfJob) -> None:
 
 def run(context: JobContext, work: Callable[..., Any], **arguments: Any) -> None:
     """Do a job's work. An error is noted; after the last try the job is given up."""
+    known = request_number.set(f"job {context.job.id}")
     try:
         work(**arguments)
     except Exception as error:
@@ -61,6 +62,8 @@ def run(context: JobContext, work: Callable[..., Any], **arguments: Any) -> None
         if context.job.attempts >= ATTEMPTS - 1:
             KINDS[context.job.task_name].give_up(**arguments)
         raise
+    finally:
+        request_number.reset(known)
 
 
 def note(job: Job, kind: str, reason: str = "") -> None:
