@@ -6,6 +6,8 @@ import argparse
 import runpy
 import sys
 
+from fundament import operate
+
 
 def _parser() -> argparse.ArgumentParser:
     parser = argparse.ArgumentParser(prog="fundament", description="Measure a text against the pages that rank for a keyword.")
@@ -22,8 +24,24 @@ def _parser() -> argparse.ArgumentParser:
     analyse.add_argument("--language", default="")
     analyse.add_argument("--skos", default="", metavar="FILE", help="your own entities: Turtle, RDF/XML or JSON-LD")
     bench = commands.add_parser("bench", help="run a benchmark and print its figures")
-    bench.add_argument("name", choices=("keystroke", "yardstick", "quality", "real_pages", "per_page", "desk", "browser", "identities"))
+    bench.add_argument(
+        "name",
+        choices=(
+            "keystroke",
+            "yardstick",
+            "quality",
+            "real_pages",
+            "per_page",
+            "desk",
+            "browser",
+            "identities",
+            "attack.pages",
+            "attack.kills",
+            "attack.beside",
+        ),
+    )
     bench.add_argument("arguments", nargs="*", help="given on to the benchmark")
+    operate.add_commands(commands)
     manage = commands.add_parser("manage", help="run a management command of the web application on the demo's database")
     manage.add_argument("arguments", nargs="*")
     return parser
@@ -43,6 +61,8 @@ def main(arguments: list[str] | None = None) -> int:
     if options.command == "bench":
         runpy.run_module(f"bench.{options.name}", run_name="__main__")
         return 0
+    if options.command in operate.COMMANDS:
+        return operate.run(options)
     if options.command in ("demo", "test", "manage"):
         from fundament import runtime
 

@@ -21,7 +21,7 @@ class Postgres:
     def __init__(self, data: Path, name: str, *, durable: bool = True) -> None:
         self.durable = durable
         data.mkdir(parents=True, exist_ok=True)
-        self.bin = self._find_programs()
+        self.bin = programs_folder()
         self.as_postgres = os.getuid() == 0  # PostgreSQL refuses to run as root
         home = self._home(data)
         self.folder = home / name
@@ -144,13 +144,14 @@ class Postgres:
         if user is not None:
             os.chown(path, *user, follow_symlinks=False)
 
-    @staticmethod
-    def _find_programs() -> Path:
-        found = sorted(Path("/usr/lib/postgresql").glob("*/bin"), key=lambda p: int(p.parent.name), reverse=True)
-        for folder in found:
-            if (folder / "postgres").exists() and (folder / "initdb").exists():
-                return folder
-        program = shutil.which("postgres")
-        if program:
-            return Path(program).parent
-        raise RuntimeError("PostgreSQL is not installed. Install it with: sudo apt-get install postgresql")
+
+def programs_folder() -> Path:
+    """Where PostgreSQL's newest programs are. Raises RuntimeError, with a sentence, when it is not installed."""
+    found = sorted(Path("/usr/lib/postgresql").glob("*/bin"), key=lambda p: int(p.parent.name), reverse=True)
+    for folder in found:
+        if (folder / "postgres").exists() and (folder / "initdb").exists():
+            return folder
+    program = shutil.which("postgres")
+    if program:
+        return Path(program).parent
+    raise RuntimeError("PostgreSQL is not installed. Install it with: sudo apt-get install postgresql")

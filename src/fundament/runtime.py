@@ -17,6 +17,7 @@ from pathlib import Path
 
 from fundament.postgres import Postgres
 from fundament.secret_files import read_secret, write_secret
+from fundament.supervisor import Part, Supervisor
 
 ROOT = Path(__file__).resolve().parents[2]
 DATA = ROOT / ".data"
@@ -109,7 +110,7 @@ class Demo:
 
     def __init__(self, preferred_port: int) -> None:
         self.preferred_port = preferred_port
-        self.stopping = False
+        self.supervisor: Supervisor | None = None
         self.server = Postgres(DATA, "postgres")
 
     def run(self) -> int:
@@ -133,23 +134,28 @@ class Demo:
                 "FUNDAMENT_POOLED": "1",
                 "MALLOC_ARENA_MAX": "2",
             }  # many threads, few heaps: a heap each is never given back
-            commands = {"worker": [sys.executable, "-m", "django", "work", "--sole"]}
-            environments = {"worker": environment}
+            parts = [Part("worker", [sys.executable, "-m", "django", "work", "--sole"], environment)]
             for number in range(1, WEB_PROCESSES + 1):
-                commands[f"web process {number}"] = [sys.executable, "-m", "fundament.web.serve", "--port", str(port)]
-                environments[f"web process {number}"] = web
-            parts = {name: _start(command, environments[name]) for name, command in commands.items()}
-            for process in reversed(list(parts.values())):
-                stack.callback(_end, process)
+                parts.append(Part(f"web process {number}", [sys.executable, "-m", "fundament.web.serve", "--port", str(port)], web))
+            self.supervisor = Supervisor(parts, say=lambda line: print(line, flush=True), also=self._keep_database)
+            stack.callback(self.supervisor.stop)
+            self.supervisor.start()
             _wait_until_answering(f"http://127.0.0.1:{port}/health")
             print(f"\nFundament is at http://127.0.0.1:{port}/  (user {DEMO_USER}, password {DEMO_PASSWORD}). Ctrl-C stops it.", flush=True)
             with contextlib.suppress(KeyboardInterrupt):
-                self._watch(parts, commands, environments, stack)
+                self.supervisor.watch()
             print("\nStopping.", flush=True)
         return 0
 
     def _stop(self) -> None:
-        self.stopping = True
+        if self.supervisor is None:
+            raise KeyboardInterrupt
+        self.supervisor.stopping.set()
+
+    def _keep_database(self) -> None:
+        with contextlib.suppress(RuntimeError):  # it is tried again
+            if self.server.start_again():
+                print("The database ended; it was started again.", flush=True)
 
     def _start_standins(self) -> tuple[subprocess.Popen[str], int]:
         process = subprocess.Popen(
@@ -159,23 +165,6 @@ class Demo:
         if not line.startswith("standins: "):
             raise RuntimeError("The stand-ins did not start.")
         return process, int(line.split()[1])
-
-    def _watch(self, running: dict, commands: dict, environments: dict, stack: contextlib.ExitStack) -> None:
-        """Start a part anew when it ends by itself."""
-        while not self.stopping:
-            time.sleep(0.5)
-            with contextlib.suppress(RuntimeError):  # it is tried again
-                if self.server.start_again():
-                    print("The database ended; it was started again.", flush=True)
-            for name, process in list(running.items()):
-                if process.poll() is not None and not self.stopping:
-                    print(f"The {name} ended ({process.returncode}); starting it again.", flush=True)
-                    running[name] = _start(commands[name], environments[name])
-                    stack.callback(_end, running[name])
-
-
-def _start(command: list[str], environment: dict[str, str]) -> subprocess.Popen[bytes]:
-    return subprocess.Popen(command, env=environment, start_new_session=True)
 
 
 def _manage(environment: dict[str, str], *arguments: str) -> None:

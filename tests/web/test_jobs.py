@@ -50,7 +50,7 @@ def test_a_job_that_ended_its_process_twice_is_set_aside_with_its_reason(actor: 
     opened.refresh_from_db()
     assert (opened.state, opened.problem[0]) == ("failed", "error.reading_fault")  # and its screen has a button
     failed = jobs.failed_jobs(actor)
-    assert [(job.task, job.arguments) for job in failed] == [("read_study", {"study_id": opened.pk})]
+    assert [(job.task, job.about) for job in failed] == [("read_study", "lime")]
     assert [trouble.kind for trouble in failed[0].troubles] == ["ended", "ended"]
 
 

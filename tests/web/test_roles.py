@@ -7,6 +7,7 @@ from collections.abc import Iterator
 from typing import Any
 
 import pytest
+from django.db import connection
 from django.test import Client
 from django.urls import URLPattern, URLResolver, get_resolver, reverse
 
@@ -19,11 +20,16 @@ from fundament.web.members.services.members import invite
 from fundament.web.studies.models import Study
 from fundament.web.studies.services.opening import rename
 from fundament.web.studies.services.yardsticks import compiled_of
+from fundament.web.studies.tasks import queue_reading
 from tests.web.conftest import ROLES, make_draft, member
 
 # name of the address -> (method, least role; None: whoever is signed in, "": whoever comes along)
 ADDRESSES: dict[str, tuple[str, str | None]] = {
     "health": ("GET", ""),
+    "ready": ("GET", ""),
+    "operating": ("GET", "owner"),
+    "job-again": ("POST", "owner"),
+    "service-now": ("POST", "owner"),
     "sign-in": ("GET", ""),
     "sign-out": ("POST", None),
     "invitation": ("GET", ""),
@@ -77,6 +83,9 @@ ADDRESSES: dict[str, tuple[str, str | None]] = {
 # these lead nowhere in particular, so somebody of another workspace sees their own
 OF_NOBODY = {
     "health",
+    "ready",
+    "operating",
+    "service-now",
     "sign-in",
     "sign-out",
     "account",
@@ -95,8 +104,8 @@ def names(resolver: URLResolver | None = None) -> Iterator[str]:
     for pattern in (resolver or get_resolver()).url_patterns:
         if isinstance(pattern, URLResolver):
             yield from names(pattern)
-        elif isinstance(pattern, URLPattern) and (pattern.name or "health" in str(pattern.pattern)):
-            yield pattern.name or "health"
+        elif isinstance(pattern, URLPattern) and pattern.name:
+            yield pattern.name
 
 
 @pytest.fixture
@@ -140,10 +149,19 @@ def places(actor: Actor, study: Study, draft: Draft) -> dict[str, dict[str, Any]
     found["undo"] = {"action_id": ActionLog.objects.filter(verb="study.rename").first().pk}
     membership = {"membership_id": Membership.objects.get(user=actor.person).pk}
     found |= {"change-member": membership, "password-link": membership, "end-invitation": {"invitation_id": invitation.pk}}
+    found["job-again"], found["service-now"] = {"job": a_failed_job(study)}, {"key": "results"}
     found["switch-workspace"] = {"workspace_id": actor.workspace.pk}
     found["end-sign-in"] = {"sign_in_id": 10**6}
     found["invitation"] = found["new-password"] = {"token": "none"}
     return found
+
+
+def a_failed_job(study: Study) -> int:
+    """The number of a job about a study that was given up."""
+    queue_reading(study)
+    with connection.cursor() as cursor:
+        cursor.execute("UPDATE procrastinate_jobs SET status = 'failed' WHERE task_name = 'read_study' RETURNING id")
+        return int(cursor.fetchone()[0])
 
 
 BODIES: dict[str, Any] = {
@@ -154,7 +172,7 @@ BODIES: dict[str, Any] = {
 
 def ask(client: Client, name: str, place: dict[str, Any], method: str = "") -> int:
     method = method or ADDRESSES[name][0]
-    address = "/health" if name == "health" else reverse(name, kwargs=place)
+    address = reverse(name, kwargs=place)
     body = BODIES.get(name, {})
     if name == "save-draft" and method == "POST":
         return client.post(address, json.dumps(body), content_type="application/json").status_code
@@ -175,7 +193,7 @@ def test_what_each_role_may_do(client: Client, actor: Actor, places: dict[str, d
     wrong = {}
     last = ("renew", "read-again")  # after these the study is at work
     for name, (_, least) in sorted(ADDRESSES.items(), key=lambda item: item[0] in last):
-        if name in ("sign-out", "invitation", "new-password", "forgotten-password", "end-sign-in"):
+        if name in ("sign-out", "invitation", "new-password", "forgotten-password", "end-sign-in", "ready"):
             continue
         status = ask(client, name, places[name])
         allowed = not least or LOWEST_FIRST.index(role) >= LOWEST_FIRST.index(least)

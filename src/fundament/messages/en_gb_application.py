@@ -66,6 +66,7 @@ APPLICATION = {
     "error.body_slow": "What was sent had not arrived after {seconds:g} seconds, and was given up. Try again.",
     "error.bodies": "Too much is being sent at once. Try again in a moment; what you wrote is kept in this browser.",
     "error.revisions": "This draft was kept {most:g} times within an hour, which is the most. Your text stays in this browser; save again later.",
+    "service.answered": "It answers: {results:n|result|results} for the word “test”.",
     "error.studies_waiting": "{most} studies of this workspace are being read or wait to be; open this one when some of them are ready.",
     "error.signed_out": "You are not signed in.",
     "error.no_workspace": "Your account belongs to no workspace. Ask somebody for an invitation.",

@@ -10,6 +10,8 @@ from csp.constants import NONE, SELF
 
 WEB = Path(__file__).resolve().parent
 
+# behind a proxy that speaks TLS: cookies over it alone, browsers are told to use nothing else, and the proxy's word for it is taken
+TLS = os.environ.get("FUNDAMENT_TLS", "0") == "1"
 SECRET_KEY = os.environ.get("FUNDAMENT_SECRET_KEY", "")
 TESTING = bool(os.environ.get("FUNDAMENT_TESTING"))
 DEBUG = False
@@ -134,6 +136,11 @@ STORAGES = {
     },
 }
 
+if TLS:
+    SECURE_PROXY_SSL_HEADER = ("HTTP_X_FORWARDED_PROTO", "https")
+    SESSION_COOKIE_SECURE = CSRF_COOKIE_SECURE = True
+    SECURE_HSTS_SECONDS = 31_536_000
+    CSRF_TRUSTED_ORIGINS = [ADDRESS] if ADDRESS else []
 SESSION_COOKIE_HTTPONLY = True
 CSRF_COOKIE_HTTPONLY = False  # the editor sends it with each save
 SECURE_CONTENT_TYPE_NOSNIFF = True

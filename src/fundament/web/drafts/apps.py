@@ -6,10 +6,18 @@ class DraftsConfig(AppConfig):
     label = "drafts"
 
     def ready(self) -> None:
+        from fundament.web.drafts.models import Draft, Revision
         from fundament.web.drafts.services.saving import follow_text
         from fundament.web.drafts.tasks import queue_scoring
         from fundament.web.history.verbs import Verb, declare
+        from fundament.web.operating.registry import Store, declare_store
+        from fundament.web.operating.services.overview import stored_bytes
         from fundament.web.studies.signals import figures_changed
+
+        declare_store(Store("Drafts", lambda workspace: stored_bytes(Draft.objects.filter(workspace_id=workspace), "document")))
+        declare_store(
+            Store("Revisions", lambda workspace: stored_bytes(Revision.objects.filter(draft__workspace_id=workspace), "document"))
+        )
 
         def score_drafts(sender: object, study_id: int, **_: object) -> None:
             queue_scoring(study_id)

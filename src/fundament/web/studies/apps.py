@@ -8,10 +8,14 @@ class StudiesConfig(AppConfig):
 
     def ready(self) -> None:
         from fundament.web.history.verbs import Verb, declare
+        from fundament.web.operating.registry import Store, declare_store
+        from fundament.web.studies.services.collecting import raw_bytes, reading_bytes
         from fundament.web.studies.services.correcting import follow_result
         from fundament.web.studies.services.deciding import follow_decisions
         from fundament.web.studies.services.figures import follow
 
+        declare_store(Store("Pages as they came", raw_bytes))
+        declare_store(Store("Pages as they were read", reading_bytes))
         declare(
             Verb("study.open", "study.open", can_be_undone=False),
             Verb("study.read_again", "study.choose", can_be_undone=False),

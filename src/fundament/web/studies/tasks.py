@@ -67,6 +67,15 @@ def _workspace_of_file(file_id: int, **_: Any) -> int | None:
     return EntityFile.objects.filter(pk=file_id).values_list("study__workspace_id", flat=True).first()
 
 
+def _name_of_study(study_id: int, **_: Any) -> str:
+    study = Study.objects.filter(pk=study_id).first()
+    return study.shown if study else ""
+
+
+def _name_of_file(file_id: int, **_: Any) -> str:
+    return EntityFile.objects.filter(pk=file_id).values_list("name", flat=True).first() or ""
+
+
 def _give_up_all(study_id: int) -> None:
     reading.give_up(study_id)
     figures.give_up(study_id)
@@ -77,10 +86,10 @@ def _give_up_file(file_id: int) -> None:
 
 
 jobs.declare(
-    KindOfJob("read_study", _workspace_of_study, _give_up_all),
-    KindOfJob("make_figures", _workspace_of_study, figures.give_up),
-    KindOfJob("renew_study", _workspace_of_study, figures.give_up),
-    KindOfJob("read_entity_file", _workspace_of_file, _give_up_file),
+    KindOfJob("read_study", "Reading a study", _name_of_study, _workspace_of_study, _give_up_all),
+    KindOfJob("make_figures", "Working out figures", _name_of_study, _workspace_of_study, figures.give_up),
+    KindOfJob("renew_study", "Bringing figures up to date", _name_of_study, _workspace_of_study, figures.give_up),
+    KindOfJob("read_entity_file", "Reading a file of entities", _name_of_file, _workspace_of_file, _give_up_file),
 )
 
 

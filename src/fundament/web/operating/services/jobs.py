@@ -8,6 +8,7 @@ from dataclasses import dataclass
 from datetime import timedelta
 from typing import Any
 
+from axes.models import AccessAttempt, AccessFailureLog, AccessLog
 from django.db import transaction
 from django.utils import timezone
 from procrastinate import JobContext
@@ -35,10 +36,12 @@ _queue = JobManager(_connector)
 
 @dataclass(frozen=True)
 class KindOfJob:
-    """task: its name in the queue. workspace_of: whose it is, from its arguments (None: nobody's). give_up: leaves a state that says so and that one can go
+    """task: its name in the queue. shown: what is done in it, for people. about: what people call its thing. workspace_of: whose it is, from its arguments (None: nobody's). give_up: leaves a state that says so and that one can go
     on from, after the last try."""
 
     task: str
+    shown: str
+    about: Callable[..., str]
     workspace_of: Callable[..., int | None]
     give_up: Callable[..., Any]
 
@@ -94,11 +97,12 @@ def give_back(left: Iterable[Job]) -> None:
 
 @dataclass(frozen=True)
 class FailedJob:
-    """A job that is not tried any more by itself."""
+    """A job that is not tried any more by itself. shown: what is done in it; about: the thing it was about, as people call it."""
 
     number: int
     task: str
-    arguments: dict[str, Any]
+    shown: str
+    about: str
     troubles: tuple[JobTrouble, ...]
 
 
@@ -110,7 +114,12 @@ def failed_jobs(actor: Actor) -> list[FailedJob]:
     troubles: dict[int, list[JobTrouble]] = {}
     for trouble in JobTrouble.objects.filter(job__in=[row.pk for row in found]).order_by("at"):
         troubles.setdefault(trouble.job, []).append(trouble)
-    return [FailedJob(row.pk, row.task_name, row.args, tuple(troubles.get(row.pk, ()))) for row in found]
+    return [
+        FailedJob(
+            row.pk, row.task_name, KINDS[row.task_name].shown, KINDS[row.task_name].about(**row.args), tuple(troubles.get(row.pk, ()))
+        )
+        for row in found
+    ]
 
 
 def try_again(actor: Actor, number: int) -> FailedJob:
@@ -125,7 +134,9 @@ def try_again(actor: Actor, number: int) -> FailedJob:
 
 
 def forget_old() -> int:
-    """Delete notes, and failed jobs, of long ago; how many notes there were."""
+    """Delete notes of long ago, of jobs and of sign-ins that were tried; how many there were of jobs."""
     long_ago = timezone.now() - timedelta(days=KEPT_DAYS)
+    for tries in (AccessAttempt, AccessLog, AccessFailureLog):
+        tries.objects.filter(attempt_time__lt=long_ago).delete()
     deleted, _ = JobTrouble.objects.filter(at__lt=long_ago).delete()
     return deleted

@@ -7,6 +7,8 @@ from datetime import timedelta
 from django.conf import settings
 from django.utils import timezone
 
+from fundament.core.message import Message, message
+from fundament.providers.errors import ProviderError
 from fundament.providers.results import ResultsProvider
 from fundament.providers.service import Terms, load
 from fundament.web.sites.models import ProviderAnswer
@@ -35,3 +37,12 @@ def results_provider() -> ResultsProvider | None:
         address, terms=Terms(quota=settings.RESULTS_QUOTA, keep_seconds=settings.RESULTS_KEPT_SECONDS), answers=StoredAnswers()
     )
     return provider
+
+
+def try_results() -> Message:
+    """Ask the results service for the first of what ranks for a word. Raises ProviderError."""
+    provider = results_provider()
+    if provider is None:
+        raise ProviderError("service.none")
+    page = provider.search("test", country="gb", language="en", device="desktop", count=10)
+    return message("service.answered", results=len(page.results))

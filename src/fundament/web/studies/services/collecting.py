@@ -7,6 +7,7 @@ from datetime import timedelta
 from django.db.models.deletion import ProtectedError
 from django.utils import timezone
 
+from fundament.web.operating.services.overview import stored_bytes
 from fundament.web.sites.models import ProviderAnswer, RawResponse, StoredReading
 from fundament.web.studies.models import Consensus
 
@@ -35,3 +36,15 @@ def _delete(rows) -> int:  # type: ignore[no-untyped-def]
         except ProtectedError:
             continue
     return count
+
+
+def raw_bytes(workspace: int) -> int:
+    """What the pages of a workspace's studies take as they came."""
+    pages = StoredReading.objects.filter(results__study__workspace_id=workspace).values("raw")
+    return stored_bytes(RawResponse.objects.filter(pk__in=pages), "body")
+
+
+def reading_bytes(workspace: int) -> int:
+    """What the readings of a workspace's studies take, with their analyses."""
+    readings = StoredReading.objects.filter(pk__in=StoredReading.objects.filter(results__study__workspace_id=workspace).values("pk"))
+    return stored_bytes(readings, "reading") + stored_bytes(readings, "analysis")
