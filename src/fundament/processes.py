@@ -22,6 +22,7 @@ from fundament.core.errors import SaidError
 from fundament.fair import FairOrder
 
 Result = TypeVar("Result")
+KEPT_SHARE = 0.75
 TRIES = 2  # of a piece of work that ends its process
 
 
@@ -36,10 +37,15 @@ class _Task:
 class Processes:
     """count: how many; prepare: a function of a module that loads what the work needs; seconds: for a piece of work; megabytes: beside what was loaded.
 
-    A process that holds more than half of them after its work is replaced too, so that nothing piles up.
+    A process that holds more than KEPT_SHARE of them after its work is replaced too, so that nothing piles up.
+
+    nice: how much others come first (as of the program `nice`); idle_seconds: after so long without work a process is ended until there is some (0: never).
     """
 
-    def __init__(self, count: int, *, prepare: Callable[[], None], seconds: float, megabytes: int) -> None:
+    def __init__(
+        self, count: int, *, prepare: Callable[[], None], seconds: float, megabytes: int, nice: int = 0, idle_seconds: float = 0.0
+    ) -> None:
+        self._nice, self._idle_seconds = nice, idle_seconds or None
         self._prepare, self._seconds, self._megabytes = name_of(prepare), seconds, megabytes
         self._waiting: FairOrder[_Task] = FairOrder()
         self._changed = threading.Condition()
@@ -69,41 +75,51 @@ class Processes:
         for thread in self._threads:
             thread.join(5)
 
-    def _next(self) -> _Task | None:
+    def _next(self, seconds: float | None) -> _Task | None:
+        """The next to be done; None when none came within so many seconds, or we are stopping."""
         with self._changed:
             while not self._stopping:
                 task = self._waiting.take()
+                if task is None and not self._changed.wait(seconds):
+                    return None
                 if task is not None and task.future.set_running_or_notify_cancel():
                     return task
-                if task is None:
-                    self._changed.wait()
         return None
 
     def _serve(self) -> None:
         """One process after the other, as long as this one lives."""
-        child = _Child(self._prepare, self._megabytes)
+        child = None if self._idle_seconds else self._new_child()
         try:
-            while (task := self._next()) is not None:
+            while not self._stopping:
+                task = self._next(self._idle_seconds if child else None)
+                if task is None:
+                    if child is not None and self._idle_seconds:
+                        child.end()
+                        child = None
+                    continue
+                child = child or self._new_child()
                 while not child.do(task, self._seconds, self._megabytes):
                     child.end()
                     self.replaced += 1
-                    if self._stopping:
-                        break
-                    child = _Child(self._prepare, self._megabytes)
-                    if task.future.done():
+                    child = self._new_child()
+                    if task.future.done() or self._stopping:
                         break
         finally:
-            child.end()
+            if child is not None:
+                child.end()
+
+    def _new_child(self) -> _Child:
+        return _Child(self._prepare, self._megabytes, self._nice)
 
 
 class _Child:
     """One process, and our end of the pipe to it."""
 
-    def __init__(self, prepare: tuple[str, str], megabytes: int) -> None:
+    def __init__(self, prepare: tuple[str, str], megabytes: int, nice: int) -> None:
         # started afresh, not forked: this process has threads, and half of a lock may not be copied
         context = get_context("spawn")
         self._pipe, theirs = context.Pipe()
-        self._process: BaseProcess = context.Process(target=_run, args=(theirs, prepare, megabytes), daemon=True)
+        self._process: BaseProcess = context.Process(target=_run, args=(theirs, prepare, megabytes, nice), daemon=True)
         self._process.start()
         theirs.close()
         self._is_ready = False
@@ -140,8 +156,9 @@ class _Child:
         self._pipe.close()
 
 
-def _run(pipe: Connection, prepare: tuple[str, str], megabytes: int) -> None:
+def _run(pipe: Connection, prepare: tuple[str, str], megabytes: int, nice: int) -> None:
     """In the process."""
+    os.nice(nice)
     parent = parent_process()
     if parent is not None:
         threading.Thread(target=_end_with, args=(parent.sentinel,), daemon=True).start()
@@ -166,7 +183,7 @@ def _run(pipe: Connection, prepare: tuple[str, str], megabytes: int) -> None:
             answer = "broke", _told(error)
         del arguments
         with contextlib.suppress(OSError, MemoryError):
-            pipe.send((*answer, megabytes_taken() - loaded > megabytes / 2))
+            pipe.send((*answer, megabytes_taken() - loaded > KEPT_SHARE * megabytes))
 
 
 def _told(error: Exception) -> Exception:

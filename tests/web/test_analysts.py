@@ -87,7 +87,7 @@ def test_an_error_comes_back_as_its_kind_and_place_without_its_text(processes: P
 
 
 def test_a_process_that_holds_much_after_its_work_is_replaced(processes: Processes) -> None:
-    assert processes.submit(1, page_work.keeps, 200_000_000).result() == 200_000_000
+    assert processes.submit(1, page_work.keeps, 250_000_000).result() == 250_000_000
     assert processes.submit(1, page_work.doubled, 4).result() == 8
     assert processes.replaced == 1
 
@@ -104,6 +104,19 @@ def test_whoever_asks_for_little_does_not_wait_for_whoever_asks_for_much(process
         job.result()
     time.sleep(0.05)  # the last is told after its result is there
     assert max(place for place, name in enumerate(finished) if name == "few") <= 2 * 3 + 1
+
+
+def test_large_pages_have_a_process_of_their_own_that_ends_when_there_are_none(monkeypatch: pytest.MonkeyPatch) -> None:
+    monkeypatch.setattr(analysts, "LARGE", len(HTML[0]))
+    assert analysts._large is not None
+    monkeypatch.setattr(analysts._large, "_idle_seconds", 0.1)
+    before = analysts._processes
+    monkeypatch.setattr(analysts, "_processes", None)  # nobody else could do it
+    page = HTML[0].encode() + b" " * 10
+    assert analysts.page_read(1, page, "https://p0.example/", "").result().reading.title == PAGES[0].title
+    assert before is not None and analysts._large.replaced == 0
+    time.sleep(0.5)
+    assert analysts.page_read(1, page, "https://p0.example/", "").result().analysis is not None  # another is started
 
 
 def test_turns_go_round() -> None:

@@ -6,11 +6,11 @@ They lie far above honest pages: 40,000 words are a book of 150 pages. What is s
 from __future__ import annotations
 
 MOST_CHARACTERS = 6_000_000  # of a document
-MOST_TAGS = 300_000
+MOST_TAGS = 100_000
 MOST_OPEN = 500  # elements inside each other, in the document: the parser's time grows with the square of it
 MOST_FORMATTING = 60  # of b, i and the like open at once: the parser opens them anew in each block
 MOST_ATTRIBUTES = 100  # of a tag; the parser's time grows with the square of it
-MOST_NODES = 400_000  # elements and texts of the tree
+MOST_NODES = 200_000  # elements and texts of the tree
 MOST_DEPTH = 150  # of the tree; deeper nesting is flattened
 MOST_RAW_BLOCKS = 20_000  # with all furniture
 MOST_IMAGES, MOST_LINKS = 5_000, 10_000

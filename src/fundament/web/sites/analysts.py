@@ -18,10 +18,16 @@ from fundament.core.yardstick.page_analysis import PageAnalysis, analyse_page
 from fundament.processes import Processes
 
 Result = TypeVar("Result")
-SECONDS = 60.0  # for one page; the largest that is read takes a tenth of it
+SECONDS, LARGE_SECONDS = 60.0, 120.0  # for one page; the largest that is read takes a tenth of it, when nobody else is at work
+NICE = 10
+LARGE = (
+    400_000  # bytes of a page that may take much longer than most: a process of their own reads such pages, when the others leave it time
+)
 MEGABYTES = 900  # beside what is loaded at the start; the dictionary of a further language takes most of them
 
+IDLE = 60.0  # seconds without a large page after which their process ends
 _processes: Processes | None = None
+_large: Processes | None = None
 
 
 class PageRead(NamedTuple):
@@ -33,26 +39,29 @@ class PageRead(NamedTuple):
 
 def start(count: int, *, seconds: float = SECONDS, megabytes: int = MEGABYTES) -> None:
     """Have pages read by so many processes from now on; 0: by this one."""
-    global _processes
-    _processes = Processes(count, prepare=_load, seconds=seconds, megabytes=megabytes) if count else None
+    global _processes, _large
+    if count:
+        _processes = Processes(count, prepare=_load, seconds=seconds, megabytes=megabytes)
+        _large = Processes(1, prepare=_load, seconds=LARGE_SECONDS, megabytes=megabytes, nice=NICE, idle_seconds=IDLE)
 
 
 def stop() -> None:
     """End the processes; what is asked for after that is done in this one."""
-    global _processes
-    found, _processes = _processes, None
-    if found is not None:
-        found.stop()
+    global _processes, _large
+    ending, _processes, _large = (_processes, _large), None, None
+    for found in ending:
+        if found is not None:
+            found.stop()
 
 
 def page_read(account: Hashable, content: bytes, url: str, charset: str, notes: tuple[Message, ...] = ()) -> Future[PageRead]:
     """A page read and analysed. account: on whose turn (a workspace). The future raises ConfinedError when it takes too long, too much, or ends its process."""
-    return _done(account, read_and_analyse, content, url, charset, notes)
+    return _done(account, read_and_analyse, content, url, charset, notes, is_large=len(content) > LARGE)
 
 
 def analysis_of(account: Hashable, reading: Reading) -> Future[PageAnalysis]:
     """The analysis of a page that was read."""
-    return _done(account, analyse_page, reading)
+    return _done(account, analyse_page, reading, is_large=reading.size_bytes > LARGE)
 
 
 def read_and_analyse(content: bytes, url: str, charset: str, notes: tuple[Message, ...]) -> PageRead:
@@ -61,9 +70,10 @@ def read_and_analyse(content: bytes, url: str, charset: str, notes: tuple[Messag
     return PageRead(reading, analyse_page(reading) if reading.word_count else None)
 
 
-def _done(account: Hashable, work: Callable[..., Result], *arguments: Any) -> Future[Result]:
-    if _processes is not None:
-        return _processes.submit(account, work, *arguments)
+def _done(account: Hashable, work: Callable[..., Result], *arguments: Any, is_large: bool) -> Future[Result]:
+    chosen = _large if is_large else _processes
+    if chosen is not None:
+        return chosen.submit(account, work, *arguments)
     done: Future[Result] = Future()
     try:
         done.set_result(work(*arguments))
