@@ -1,0 +1,87 @@
+"""Whatever is sent to any form, address or JSON body: an answer, and never a fault of ours."""
+
+from __future__ import annotations
+
+import json
+from typing import Any
+
+import pytest
+from django.test import Client
+from django.urls import reverse
+from hypothesis import HealthCheck, given, settings
+from hypothesis import strategies as st
+
+from fundament.web.accounts.roles import Actor
+from tests.web.test_roles import ADDRESSES, draft, places  # noqa: F401 - fixtures
+
+FIELDS = (
+    "name", "role", "note", "remove", "username", "password", "display_name", "time_zone", "language", "keyword", "country", "device", "depth",
+    "addresses", "result", "chosen", "keep", "block", "counts", "action", "key", "study", "away", "drop", "file", "words", "low", "high", "page",
+    "search", "sort", "panel", "part", "later", "format", "measure", "draft", "archived", "next", "mail",
+)  # fmt: skip
+awkward = st.one_of(
+    st.text(max_size=60), st.sampled_from(["", "\x00", "\ud800", "-1", "0", "9" * 40, "1e400", "NaN", "²", "yes", "no", "owner", "gb", "en", "20", "http://[",
+                                           "javascript:x", "a" * 5_000, "<script>", "=1+1", "../..", "%00", "\r\nX: y", "terms", "csv"]),
+    st.integers().map(str),
+)  # fmt: skip
+forms = st.dictionaries(st.sampled_from(FIELDS) | st.text(max_size=10), awkward | st.lists(awkward, max_size=3), max_size=6)
+nodes = st.recursive(
+    st.none() | st.booleans() | st.integers() | st.floats() | st.text(max_size=20) | st.sampled_from(["doc", "paragraph", "text", "table", "image"]),
+    lambda inner: st.lists(inner, max_size=4) | st.dictionaries(st.sampled_from(["type", "content", "attrs", "marks", "text", "level", "src", "id"]) | st.text(max_size=5), inner, max_size=5),
+    max_leaves=25,
+)  # fmt: skip
+bodies = st.dictionaries(
+    st.sampled_from(["document", "base_version", "title_tag", "meta_description", "quick", "over", "panel", "part", "key"]), nodes, max_size=9
+) | nodes  # fmt: skip
+MANY = settings(max_examples=12, deadline=None, suppress_health_check=[HealthCheck.function_scoped_fixture, HealthCheck.too_slow])
+LEFT_OUT = {"sign-out", "ready"}  # the one ends the session; the other tells whether a worker is there
+
+
+@pytest.mark.parametrize("name", sorted(set(ADDRESSES) - LEFT_OUT))
+def test_no_form_and_no_address_ends_in_a_fault(client: Client, actor: Actor, places: dict[str, dict[str, Any]], name: str) -> None:  # noqa: F811
+    client.force_login(actor.person)
+    client.raise_request_exception = False
+    address = reverse(name, kwargs=places[name])
+
+    @MANY
+    @given(form=forms)
+    def ask(form: dict[str, Any]) -> None:
+        sendable = {key: value for key, value in form.items() if key.isprintable() and "\ud800" not in key}
+        for method in ("get", "post"):
+            try:
+                answer = getattr(client, method)(address, sendable)
+            except UnicodeEncodeError:  # no client can send half a character so
+                return
+            assert answer.status_code < 500, (method, form)
+
+    ask()
+
+
+@MANY
+@given(value=bodies)
+def test_no_json_ends_in_a_fault(signed_in: Client, places: dict[str, dict[str, Any]], value: Any) -> None:  # noqa: F811
+    signed_in.raise_request_exception = False
+    address = reverse("save-draft", kwargs=places["save-draft"])
+    answer = signed_in.post(address, json.dumps(value), content_type="application/json")
+    assert answer.status_code in (200, 422, 429), value
+
+
+@settings(MANY, max_examples=60)
+@given(document=nodes, version=st.integers() | st.just(1))
+def test_no_document_ends_in_a_fault(signed_in: Client, places: dict[str, dict[str, Any]], document: Any, version: int) -> None:  # noqa: F811
+    signed_in.raise_request_exception = False
+    address = reverse("save-draft", kwargs=places["save-draft"])
+    body = {"document": {"type": "doc", "content": document if isinstance(document, list) else [document]}, "base_version": version}
+    assert signed_in.post(address, json.dumps(body), content_type="application/json").status_code in (200, 422, 429)
+
+
+@MANY
+@given(
+    raw=st.binary(max_size=200) | st.sampled_from([b"[" * 100_000, b'{"document": ' * 2_000, b"\xff\xfe", b'"\\ud800"', b"1e999", b"NaN"])
+)
+def test_no_bytes_end_in_a_fault(signed_in: Client, places: dict[str, dict[str, Any]], raw: bytes) -> None:  # noqa: F811
+    signed_in.raise_request_exception = False
+    for name in ("save-draft", "own-entities", "new-study", "choose", "overrule"):
+        for kind in ("application/json", "application/x-www-form-urlencoded", "multipart/form-data; boundary=x", "text/plain", ""):
+            answer = signed_in.generic("POST", reverse(name, kwargs=places[name]), raw, content_type=kind)
+            assert answer.status_code < 500, (name, kind)
