@@ -26,8 +26,9 @@ from bench.attack.instance import Instance, Somebody, instance
 from fundament.runtime import DATA
 
 SUM = DATA / "attack-kills.json"
-TYPISTS, PAGES, PAUSE = 4, 5, (0.3, 1.2)
-VICTIMS = ("web 1", "web 2", "worker", "database", "web 1", "web 2")
+TYPISTS, PAGES, PAUSE = 4, 5, (0.6, 2.4)
+VICTIMS = ("web 1", "web 2", "worker", "worker", "database")
+STUDY_EVERY = 6.0  # seconds
 LAST_SECONDS = 240.0  # for what was begun to come to an end, when nothing is killed any more
 
 
@@ -109,6 +110,15 @@ def until_done(person: Somebody, study: str, until: float) -> str:
     return "not finished"
 
 
+def open_studies(person: Somebody, studies: list[str], over: threading.Event) -> None:
+    """Open one after another; one that was not confirmed was not opened."""
+    mine = Somebody(httpx.Client(base_url=person.client.base_url, cookies=person.client.cookies, timeout=30, follow_redirects=True,
+                                 headers=person.client.headers))  # fmt: skip
+    while not over.wait(STUDY_EVERY):
+        with contextlib.suppress(httpx.HTTPError, AttributeError):
+            studies.append(mine.open_study("lime mortar", plain_addresses(PAGES)))
+
+
 def main(count: int) -> None:
     chance = random.Random(count)
     kills: Counter[str] = Counter()
@@ -120,17 +130,19 @@ def main(count: int) -> None:
         studies: list[str] = []
         for typist in typists:
             typist.start()
+        over = threading.Event()
+        opening = threading.Thread(target=open_studies, args=(own, studies, over), daemon=True)
+        opening.start()
         for number in range(count):
             time.sleep(chance.uniform(*PAUSE))
             victim = chance.choice(VICTIMS)
             kill(found, victim)
             kills[victim.split()[0]] += 1
-            if number % 6 == 0:
-                with contextlib.suppress(httpx.HTTPError, AttributeError):  # what was not confirmed was not opened
-                    studies.append(own.open_study("lime mortar", plain_addresses(PAGES)))
             if number % 50 == 49:
                 print(f"{number + 1} kills, {sum(typist.confirmed for typist in typists)} saves confirmed", flush=True)
+        over.set()
         found.wait()
+        opening.join(60)
         for typist in typists:
             typist.stopping.set()
         for typist in typists:

@@ -14,6 +14,7 @@ from fundament.core.yardstick.model import Range, Subtopic
 from fundament.core.yardstick.ranges import robust_range
 
 PASSAGE_WORDS = 25
+MOST_SHORT = 60  # sections told to be longer, those that lack most; nobody reads more
 LEAST_LENGTHENING = 20  # words
 
 
@@ -63,18 +64,18 @@ class ShortSections(Check):
 
     def run(self, context: Context) -> Iterator[Finding]:
         compiled, features = context.compiled, context.features
-        for start, end, heading in sections_of(features.blocks):
-            if heading.level < 2 or not len(compiled.subtopic_weight):
+        short = []
+        for start, end, heading in sections_of(features.blocks) if len(compiled.subtopic_weight) else ():
+            number = int(heading.features.heading.argmax()) if heading.level >= 2 else 0
+            if heading.level < 2 or heading.features.heading[number] < HEADED_AT:
                 continue
-            number = int(heading.features.heading.argmax())
-            if heading.features.heading[number] < HEADED_AT:
-                continue
-            subtopic = compiled.yardstick.subtopics[number]
             usual = _section_words(compiled, number)
             own = sum(block.features.words for block in features.blocks[start + 1 : end])
             missing = round(usual.p25 - own)
-            if usual.pages < 2 or missing < LEAST_LENGTHENING:
-                continue
+            if usual.pages >= 2 and missing >= LEAST_LENGTHENING:
+                short.append((missing, start, end, number, own))
+        for missing, start, end, number, own in sorted(short, key=lambda found: (-found[0], found[1]))[:MOST_SHORT]:
+            subtopic, usual, heading = compiled.yardstick.subtopics[number], _section_words(compiled, number), features.blocks[start]
             passage = " ".join(passage_of(subtopic).split()[:missing])
             target = [round(usual.p25), round(usual.p75)]
             words = message("check.lengthen_section", words=own, heading=heading.text, target=target, missing=missing)
