@@ -8,6 +8,7 @@ import os
 import subprocess
 import sys
 from collections.abc import Iterator
+from contextlib import contextmanager
 from pathlib import Path
 from typing import Any
 
@@ -33,19 +34,25 @@ def django(environment: dict[str, str], *arguments: str) -> str:
     return done.stdout
 
 
-@pytest.fixture(scope="module")
-def environment(django_db_setup: None) -> Iterator[dict[str, str]]:
-    """An environment whose database was made by the earlier version and migrated."""
+@contextmanager
+def carried_over(name: str, dump: Path) -> Iterator[dict[str, str]]:
+    """An environment whose database was made by an earlier version and migrated."""
     with connect("postgres") as server:
-        server.execute(f"DROP DATABASE IF EXISTS {NAME}")
-        server.execute(f"CREATE DATABASE {NAME}")
-    with connect(NAME) as old:
-        old.execute(lzma.decompress(DUMP.read_bytes()).decode())  # type: ignore[arg-type]
-    changed = {**os.environ, "FUNDAMENT_DATABASE_NAME": NAME}
+        server.execute(f"DROP DATABASE IF EXISTS {name} WITH (FORCE)")
+        server.execute(f"CREATE DATABASE {name}")
+    with connect(name) as old:
+        old.execute(lzma.decompress(dump.read_bytes()).decode())  # type: ignore[arg-type]
+    changed = {**os.environ, "FUNDAMENT_DATABASE_NAME": name}
     django(changed, "migrate", "--verbosity", "0")
     yield changed
     with connect("postgres") as server:
-        server.execute(f"DROP DATABASE {NAME} WITH (FORCE)")
+        server.execute(f"DROP DATABASE {name} WITH (FORCE)")
+
+
+@pytest.fixture(scope="module")
+def environment(django_db_setup: None) -> Iterator[dict[str, str]]:
+    with carried_over(NAME, DUMP) as found:
+        yield found
 
 
 def query(sql: str) -> list[tuple[Any, ...]]:
