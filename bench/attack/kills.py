@@ -26,8 +26,8 @@ from bench.attack.instance import Instance, Somebody, instance
 from fundament.runtime import DATA
 
 SUM = DATA / "attack-kills.json"
-TYPISTS, PAGES, PAUSE = 4, 5, (0.6, 2.4)
-VICTIMS = ("web 1", "web 2", "worker", "worker", "database")
+TYPISTS, PAGES, PAUSE = 4, 5, (1.0, 3.0)
+VICTIMS = ("web 1", "web 2", "worker", "database")
 STUDY_EVERY = 6.0  # seconds
 LAST_SECONDS = 240.0  # for what was begun to come to an end, when nothing is killed any more
 

@@ -24,6 +24,7 @@ VIEWS = {
     "history": "/studies/1/history/",
     "members": "/settings/members/",
     "account": "/account/",
+    "operating": "/settings/operating/",
 }
 FLAGS = ["--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking", "--disable-sync"]
 
