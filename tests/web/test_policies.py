@@ -55,3 +55,25 @@ def test_the_name_of_tests_is_no_host_elsewhere() -> None:
     program = "from fundament.web import settings; print(settings.ALLOWED_HOSTS)"
     hosts = subprocess.run([sys.executable, "-c", program], env=environment, capture_output=True, text=True, check=True).stdout
     assert "127.0.0.1" in hosts and "testserver" not in hosts
+
+
+def test_files_and_events_have_policies_of_their_own() -> None:
+    import asyncio
+
+    from fundament.web.asgi import application
+
+    for path in ("/static/icon.svg", "/static/build/editor.js", "/events/"):
+        sent: list[dict[str, Any]] = []
+
+        async def receive() -> dict[str, Any]:
+            return {"type": "http.disconnect"}
+
+        async def send(event: dict[str, Any], sent: list[dict[str, Any]] = sent) -> None:
+            sent.append(event)
+
+        scope = {"type": "http", "method": "GET", "path": path, "headers": [], "query_string": b"", "scheme": "http", "http_version": "1.1",
+                 "server": ("127.0.0.1", 80), "client": ("127.0.0.1", 9)}  # fmt: skip
+        asyncio.run(application(scope, receive, send))
+        headers = {name.decode().lower(): value.decode() for name, value in sent[0]["headers"]}
+        assert headers["x-content-type-options"] == "nosniff" and "default-src 'none'" in headers["content-security-policy"], path
+        assert headers["x-frame-options"] == "DENY" and headers["permissions-policy"].startswith("camera=()"), path

@@ -27,6 +27,7 @@ from fundament.core.message import message  # noqa: E402
 from fundament.web.accounts.requests import workspace_of_scope  # noqa: E402
 from fundament.web.bodies import REFUSED, most_body_of  # noqa: E402
 from fundament.web.live.channel import EVENTS, Channel  # noqa: E402
+from fundament.web.policies import FOR_FILES  # noqa: E402
 
 Scope = dict[str, Any]
 Receive = Callable[[], Awaitable[Any]]
@@ -146,12 +147,13 @@ def _is_hashed(path: str, url: str) -> bool:
     return _HASH_IN_NAME.search(url) is not None
 
 
-def _not_guessed(headers: Any, path: str, url: str) -> None:
-    headers["X-Content-Type-Options"] = "nosniff"
+def _under_policies(headers: Any, path: str, url: str) -> None:
+    for name, value in FOR_FILES.items():
+        headers[name] = value
 
 
 # files with a hash of their content in their names never change; without a folder for them (in tests) they are served as they are, and asked for again
 application = ServeStaticASGI(
     Application(), settings.STATIC_ROOT or settings.WEB / "static", settings.STATIC_URL, max_age=3600 if settings.STATIC_ROOT else 0,
-    immutable_file_test=_is_hashed, add_headers_function=_not_guessed, allow_all_origins=False,
+    immutable_file_test=_is_hashed, add_headers_function=_under_policies, allow_all_origins=False,
 )  # fmt: skip

@@ -11,6 +11,7 @@ from django.utils import timezone
 from django.utils.cache import patch_cache_control
 
 from fundament.web.logs import audit, request_number
+from fundament.web.policies import NOTHING_OF
 
 
 class PersonsTimeMiddleware:
@@ -49,10 +50,6 @@ class RequestNumberMiddleware:
             request_number.reset(known)
         response["X-Request-Number"] = number
         return response
-
-
-# what a page of ours never asks a browser for
-NOTHING_OF = "camera=(), display-capture=(), geolocation=(), microphone=(), payment=(), usb=()"
 
 
 class PrivateMiddleware:

@@ -19,6 +19,7 @@ from django.conf import settings
 from django.db import connection
 
 from fundament.web.live.notify import CHANNEL
+from fundament.web.policies import raw_headers
 
 logger = logging.getLogger(__name__)
 EVENTS = "/events/"
@@ -45,7 +46,7 @@ class Channel:
         """Answer one screen for as long as it stays open."""
         workspace = await sync_to_async(self._workspace_of, thread_sensitive=False)(scope)
         if workspace is None or len(self._screens) >= MOST_SCREENS:
-            await send({"type": "http.response.start", "status": 403 if workspace is None else 503, "headers": []})
+            await send({"type": "http.response.start", "status": 403 if workspace is None else 503, "headers": raw_headers()})
             await send({"type": "http.response.body", "body": b""})
             return
         if self._listening is None or self._listening.done():
@@ -55,7 +56,12 @@ class Channel:
         self._screens[screen] = workspace
         gone = asyncio.create_task(_until_gone(receive))
         try:
-            headers = [(b"content-type", b"text/event-stream"), (b"cache-control", b"no-store"), (b"x-accel-buffering", b"no")]
+            headers = [
+                (b"content-type", b"text/event-stream"),
+                (b"cache-control", b"no-store"),
+                (b"x-accel-buffering", b"no"),
+                *raw_headers(),
+            ]
             await send({"type": "http.response.start", "status": 200, "headers": headers})
             with contextlib.suppress(asyncio.TimeoutError):
                 await asyncio.wait_for(self._ready.wait(), 5.0)
