@@ -172,6 +172,12 @@ def main() -> None:
         watched("20 saves at once of 36,000 words", lambda: many_saves(found, attacker, their_draft))
         alone = statistics.median(seconds_of_study(own) for _ in range(3))
         print(f"a study of {OWN} pages alone: {alone:.1f} s", flush=True)
+        everybody = [own, attacker, found.sign_in("third"), found.sign_in("fourth")]
+        took: list[float] = []
+        _all([threading.Thread(target=lambda person=person: took.append(seconds_of_study(person))) for person in everybody])
+        print(
+            f"{len(everybody)} workspaces with a study each at once: longest {max(took):.1f} s, {max(took) / alone:.1f} times", flush=True
+        )
         for _ in range(MANY):
             attacker.open_study("lime mortar", plain_addresses(OWN))
         beside = seconds_of_study(own)

@@ -25,7 +25,7 @@ from fundament.postgres import Postgres
 from fundament.runtime import DATA, ROOT, free_port
 
 PASSWORD = "limewash-attack"
-PEOPLE = ("own", "other")  # each an owner of a workspace of their own
+PEOPLE = ("own", "other", "third", "fourth")  # each an owner of a workspace of their own
 _PEOPLE = """
 from fundament.web.accounts.models import *
 for name in {names}:
