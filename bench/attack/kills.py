@@ -39,6 +39,7 @@ class Typist(threading.Thread):
         super().__init__(daemon=True)
         self.person = Somebody(httpx.Client(base_url=address, cookies=person.client.cookies, timeout=30, follow_redirects=True))
         self.draft, self.stopping = draft, threading.Event()
+        self.unanswered: dict[str, Any] | None = None
         self.typed, self.confirmed, self.version, self.conflicts, self.tries = 0, 0, 1, 0, 0
 
     def document(self) -> dict[str, Any]:
@@ -60,9 +61,15 @@ class Typist(threading.Thread):
 
     def _save(self) -> None:
         self.tries += 1
-        sent = self.typed
         try:
-            answer = self.person.save(self.draft, self.document(), self.version)
+            if self.unanswered is not None:  # word for word, before what was typed since
+                again = self.person.save(self.draft, self.unanswered, self.version)
+                if again.status_code == 200 and not again.json()["conflict"]:
+                    self.version = again.json()["version"]
+            sent = self.typed
+            self.unanswered = self.document()
+            answer = self.person.save(self.draft, self.unanswered, self.version)
+            self.unanswered = None
         except httpx.HTTPError:
             time.sleep(0.3)
             return

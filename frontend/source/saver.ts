@@ -58,6 +58,7 @@ export class Saver {
   private timer: ReturnType<typeof setTimeout> | undefined;
   private firstChange: number | null = null;
   private newest = 0;
+  private unanswered: { body: string; text: string } | null = null; // what was sent and may have been saved, for no answer came
   private stopped = false; // the server will never take it: nothing is tried again until something else is typed
   private readonly storageKey: string;
 
@@ -142,7 +143,12 @@ export class Saver {
     const sent = Date.now();
     let response: Response;
     try {
-      response = await this.request(this.body(quick));
+      const text = JSON.stringify(this.parts.text());
+      if (this.unanswered !== null && this.unanswered.text !== text) await this.settle(this.unanswered.body);
+      const body = this.body(quick);
+      this.unanswered = { body, text };
+      response = await this.request(body);
+      this.unanswered = null;
     } catch {
       this.tryLater("The server cannot be reached. Your text is kept in this browser");
       return;
@@ -171,6 +177,16 @@ export class Saver {
     }
     this.marks = answer.marks ?? this.marks;
     if (!this.dirty) this.parts.show(answer);
+  }
+
+  // Send again, word for word, what no answer came to: the server knows a text it has, and else it is saved now. Without that our own text would be taken for
+  // somebody else's newer one.
+  private async settle(body: string): Promise<void> {
+    const response = await this.request(body);
+    this.unanswered = null;
+    if (!response.ok || response.redirected) return;
+    const answer = (await response.json()) as Answer;
+    if (!answer.conflict) this.version = answer.version;
   }
 
   // A refusal that trying again would only repeat is said once; a fault of the server's is tried again.

@@ -48,6 +48,17 @@ test("what is typed while a save is on its way is sent after it", async () => {
   same([sent.length, sent[1]?.base_version, made.kept()], [2, 2, null]);
 });
 
+test("a save whose answer was lost is sent again word for word before what was typed since", async () => {
+  const { made, type, sent } = saver(["down", { version: 2 }, { version: 3 }]);
+  type("two");
+  await made.saveNow(); // the server may have it
+  type("three");
+  await made.saveNow();
+  same(sent.map((body) => body.base_version), [1, 1, 2]);
+  same(JSON.stringify(sent[0]), JSON.stringify(sent[1]));
+  same([made.version, made.kept(), JSON.stringify(sent[2]?.document).includes("three")], [3, null, true]);
+});
+
 test("a server that is down is tried again, one that says no is not", async () => {
   const { made, type, sent, said } = saver(["down", 422]);
   type("two");
