@@ -2,9 +2,11 @@
 
 from __future__ import annotations
 
+import asyncio
 import contextlib
 import re
-from collections.abc import Iterator, Sequence
+from collections.abc import Coroutine, Iterator, Sequence
+from concurrent.futures import ThreadPoolExecutor
 from types import SimpleNamespace
 from typing import Any
 
@@ -42,3 +44,9 @@ def as_job(task: Any, attempts: int = 0) -> Any:
 def text_document(words: str) -> dict[str, Any]:
     """A document of one paragraph."""
     return {"type": "doc", "content": [{"type": "paragraph", "content": [{"type": "text", "text": words}]}]}
+
+
+def run_in_a_loop(work: Coroutine[Any, Any, None]) -> None:
+    """Run something asynchronous in a thread of its own: the browser's tests leave a loop running in this one."""
+    with ThreadPoolExecutor(1) as pool:
+        pool.submit(asyncio.run, work).result()

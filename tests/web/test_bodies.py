@@ -16,6 +16,7 @@ from fundament.core.yardstick.skos import MOST_BYTES
 from fundament.web import serve
 from fundament.web.asgi import Application
 from fundament.web.bodies import most_body_of
+from tests.helpers import run_in_a_loop
 
 
 class Asked:
@@ -30,7 +31,7 @@ class Asked:
         self.scope = {"type": "http", "method": "POST", "path": path, "raw_path": path.encode(), "query_string": b"", "headers": headers,
                       "http_version": "1.1", "scheme": "http", "server": ("127.0.0.1", 80), "client": ("127.0.0.1", 9)}  # fmt: skip
         self.pieces, self.pause, self.taken, self.sent = pieces, pause, 0, []
-        asyncio.run(application(self.scope, self.receive, self.send))
+        run_in_a_loop(application(self.scope, self.receive, self.send))
 
     async def receive(self) -> dict[str, Any]:
         await asyncio.sleep(self.pause)

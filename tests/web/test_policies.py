@@ -13,6 +13,7 @@ from django.urls import reverse
 
 from fundament.web.accounts.roles import Actor
 from fundament.web.studies.models import Study
+from tests.helpers import run_in_a_loop
 from tests.web.conftest import make_draft
 
 POLICIES = {
@@ -58,8 +59,6 @@ def test_the_name_of_tests_is_no_host_elsewhere() -> None:
 
 
 def test_files_and_events_have_policies_of_their_own() -> None:
-    import asyncio
-
     from fundament.web.asgi import application
 
     for path in ("/static/icon.svg", "/static/build/editor.js", "/events/"):
@@ -73,7 +72,7 @@ def test_files_and_events_have_policies_of_their_own() -> None:
 
         scope = {"type": "http", "method": "GET", "path": path, "headers": [], "query_string": b"", "scheme": "http", "http_version": "1.1",
                  "server": ("127.0.0.1", 80), "client": ("127.0.0.1", 9)}  # fmt: skip
-        asyncio.run(application(scope, receive, send))
+        run_in_a_loop(application(scope, receive, send))
         headers = {name.decode().lower(): value.decode() for name, value in sent[0]["headers"]}
         assert headers["x-content-type-options"] == "nosniff" and "default-src 'none'" in headers["content-security-policy"], path
         assert headers["x-frame-options"] == "DENY" and headers["permissions-policy"].startswith("camera=()"), path

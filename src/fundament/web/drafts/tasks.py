@@ -5,20 +5,28 @@ from __future__ import annotations
 import contextlib
 
 from django.db import transaction
-from procrastinate import RetryStrategy
+from procrastinate import JobContext, RetryStrategy
 from procrastinate.contrib.django import app
 from procrastinate.exceptions import AlreadyEnqueued
 
 from fundament.web.drafts.services.measuring import score_again
 from fundament.web.drafts.services.thinning import thin_revisions
+from fundament.web.operating.services import jobs
+from fundament.web.operating.services.jobs import ATTEMPTS, KindOfJob
+from fundament.web.studies.tasks import name_of_study, workspace_of_study
 
-LATER = -10  # priority: nobody waits for it
 
-
-@app.task(name="score_again", retry=RetryStrategy(max_attempts=3, wait=2))
-def score_again_task(study_id: int) -> None:
+@app.task(name="score_again", retry=RetryStrategy(max_attempts=ATTEMPTS, wait=2), pass_context=True)
+def score_again_task(context: JobContext, study_id: int) -> None:
     """Score the drafts of a study anew after its figures changed; safe to run again."""
-    score_again(study_id)
+    jobs.run(context, score_again, study_id=study_id)
+
+
+def _leave_scores(study_id: int) -> None:
+    """The scores stay as they were; each draft gets its new one when it is next measured."""
+
+
+jobs.declare(KindOfJob("score_again", "Scoring drafts again", name_of_study, workspace_of_study, _leave_scores))
 
 
 @app.periodic(cron="37 3 * * *")
@@ -29,6 +37,8 @@ def thin_revisions_task(timestamp: int) -> None:
 
 
 def queue_scoring(study_id: int) -> None:
-    """Queue the scoring of a study's drafts, unless it is queued already."""
+    """Queue the scoring of a study's drafts, unless it is queued already; one study of a workspace at a time."""
     with contextlib.suppress(AlreadyEnqueued), transaction.atomic():
-        score_again_task.configure(queueing_lock=f"score-{study_id}", lock="score", priority=LATER).defer(study_id=study_id)
+        score_again_task.configure(queueing_lock=f"score-{study_id}", lock=f"score-of-{workspace_of_study(study_id)}").defer(
+            study_id=study_id
+        )

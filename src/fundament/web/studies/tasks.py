@@ -59,7 +59,8 @@ def collect_task(timestamp: int) -> None:
     jobs.forget_old()
 
 
-def _workspace_of_study(study_id: int, **_: Any) -> int | None:
+def workspace_of_study(study_id: int, **_: Any) -> int | None:
+    """Whose study it is."""
     return Study.objects.filter(pk=study_id).values_list("workspace_id", flat=True).first()
 
 
@@ -67,7 +68,8 @@ def _workspace_of_file(file_id: int, **_: Any) -> int | None:
     return EntityFile.objects.filter(pk=file_id).values_list("study__workspace_id", flat=True).first()
 
 
-def _name_of_study(study_id: int, **_: Any) -> str:
+def name_of_study(study_id: int, **_: Any) -> str:
+    """What people call it."""
     study = Study.objects.filter(pk=study_id).first()
     return study.shown if study else ""
 
@@ -86,9 +88,9 @@ def _give_up_file(file_id: int) -> None:
 
 
 jobs.declare(
-    KindOfJob("read_study", "Reading a study", _name_of_study, _workspace_of_study, _give_up_all),
-    KindOfJob("make_figures", "Working out figures", _name_of_study, _workspace_of_study, figures.give_up),
-    KindOfJob("renew_study", "Bringing figures up to date", _name_of_study, _workspace_of_study, figures.give_up),
+    KindOfJob("read_study", "Reading a study", name_of_study, workspace_of_study, _give_up_all),
+    KindOfJob("make_figures", "Working out figures", name_of_study, workspace_of_study, figures.give_up),
+    KindOfJob("renew_study", "Bringing figures up to date", name_of_study, workspace_of_study, figures.give_up),
     KindOfJob("read_entity_file", "Reading a file of entities", _name_of_file, _workspace_of_file, _give_up_file),
 )
 
