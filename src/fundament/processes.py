@@ -6,6 +6,7 @@ What waits is taken in turns by account (`fair`). A piece of work that ended its
 from __future__ import annotations
 
 import contextlib
+import logging
 import os
 import resource
 import threading
@@ -21,6 +22,7 @@ from fundament.confined import LOADING_SECONDS, ConfinedError, function_named, m
 from fundament.core.errors import SaidError
 from fundament.fair import FairOrder
 
+logger = logging.getLogger(__name__)
 Result = TypeVar("Result")
 KEPT_SHARE = 0.75
 TRIES = 2  # of a piece of work that ends its process
@@ -97,16 +99,29 @@ class Processes:
                         child.end()
                         child = None
                     continue
-                child = child or self._new_child()
-                while not child.do(task, self._seconds, self._megabytes):
-                    child.end()
-                    self.replaced += 1
-                    child = self._new_child()
-                    if task.future.done() or self._stopping:
-                        break
+                try:
+                    child = self._child_after(task, child)
+                except (
+                    Exception
+                ) as error:  # no process could be started, or what it said could not be read: the next piece of work finds another
+                    logger.exception("a process could not be used")
+                    if not task.future.done():
+                        task.future.set_exception(RuntimeError(type(error).__name__))
+                    child = None
         finally:
             if child is not None:
                 child.end()
+
+    def _child_after(self, task: _Task, child: _Child | None) -> _Child:
+        """Have a piece of work done, and the process for the next."""
+        child = child or self._new_child()
+        while not child.do(task, self._seconds, self._megabytes):
+            child.end()
+            self.replaced += 1
+            child = self._new_child()
+            if task.future.done() or self._stopping:
+                break
+        return child
 
     def _new_child(self) -> _Child:
         return _Child(self._prepare, self._megabytes, self._nice)

@@ -106,6 +106,17 @@ def test_whoever_asks_for_little_does_not_wait_for_whoever_asks_for_much(process
     assert max(place for place, name in enumerate(finished) if name == "few") <= 2 * 3 + 1
 
 
+def test_a_process_that_cannot_be_started_fails_one_piece_of_work_and_not_those_after_it(
+    processes: Processes, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    assert processes.submit(1, page_work.doubled, 1).result() == 2
+    with monkeypatch.context() as broken:
+        broken.setattr(processes, "_new_child", _fails_to_start)
+        with pytest.raises(RuntimeError, match="OSError"):
+            processes.submit(1, page_work.ends).result()
+    assert processes.submit(1, page_work.doubled, 4).result() == 8
+
+
 def test_large_pages_have_a_process_of_their_own_that_ends_when_there_are_none(monkeypatch: pytest.MonkeyPatch) -> None:
     monkeypatch.setattr(analysts, "LARGE", len(HTML[0]))
     assert analysts._large is not None
@@ -131,6 +142,10 @@ def test_without_processes_an_error_is_kept_for_whoever_asks(monkeypatch: pytest
     monkeypatch.setattr(analysts, "analyse_page", _fails)
     with pytest.raises(ValueError, match="no such page"):
         analysts.analysis_of(1, PAGES[0]).result()
+
+
+def _fails_to_start() -> None:
+    raise OSError
 
 
 def _fails(_: object) -> None:

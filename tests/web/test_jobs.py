@@ -54,6 +54,18 @@ def test_a_job_that_ended_its_process_twice_is_set_aside_with_its_reason(actor: 
     assert [trouble.kind for trouble in failed[0].troubles] == ["ended", "ended"]
 
 
+def test_a_job_that_another_worker_took_up_meanwhile_is_left_to_it(opened: Study) -> None:
+    left = [job_of(opened, "doing")]
+    jobs.take_up(left)
+    jobs.take_up(left)  # a second worker had seen it too
+    assert job_of(opened).status == "todo" and JobTrouble.objects.count() == 1
+    with connection.cursor() as cursor:
+        cursor.execute("INSERT INTO procrastinate_workers DEFAULT VALUES RETURNING id")
+        cursor.execute("UPDATE procrastinate_jobs SET status = 'doing', worker_id = %s WHERE id = %s", [cursor.fetchone()[0], left[0].id])
+    jobs.take_up(left)  # by now somebody is at it
+    assert job_of(opened).status == "doing" and JobTrouble.objects.count() == 1
+
+
 def test_a_worker_that_is_asked_to_stop_gives_its_jobs_back_without_a_mark(opened: Study) -> None:
     for _ in range(5):
         jobs.give_back([job_of(opened, "doing")])

@@ -77,16 +77,27 @@ def note(job: Job, kind: str, reason: str = "") -> None:
 def take_up(left: Iterable[Job]) -> None:
     """Jobs whose process ended while they ran: they are tried again behind all others, and one that ended its process twice is set aside."""
     for job in left:
-        note(job, "ended")
-        times = JobTrouble.objects.filter(job=job.id, kind="ended").count()
-        if times < MOST_ENDED:
-            _queue.retry_job_by_id(job.id or 0, retry_at=utcnow(), priority=AFTER_AN_END)
-            continue
-        logger.error("job set aside", extra={"task": job.task_name, "job": job.id, "ended": times})
         with transaction.atomic():
-            if job.task_name in KINDS:
-                KINDS[job.task_name].give_up(**job.task_kwargs)
-            _connector.execute_query(queries["finish_job"], job_id=job.id, status=Status.FAILED.value, delete_job=False)
+            if _is_still_left(job):
+                _take_up_one(job)
+
+
+def _is_still_left(job: Job) -> bool:
+    """Whether no other worker has taken it up since it was looked for. Its row is held."""
+    rows = ProcrastinateJob.objects.select_for_update(skip_locked=True, of=("self",))
+    return rows.filter(pk=job.id, status=Status.DOING.value, worker_id=job.worker_id).exists()
+
+
+def _take_up_one(job: Job) -> None:
+    note(job, "ended")
+    times = JobTrouble.objects.filter(job=job.id, kind="ended").count()
+    if times < MOST_ENDED:
+        _queue.retry_job_by_id(job.id or 0, retry_at=utcnow(), priority=AFTER_AN_END)
+        return
+    logger.error("job set aside", extra={"task": job.task_name, "job": job.id, "ended": times})
+    if job.task_name in KINDS:
+        KINDS[job.task_name].give_up(**job.task_kwargs)
+    _connector.execute_query(queries["finish_job"], job_id=job.id, status=Status.FAILED.value, delete_job=False)
 
 
 def give_back(left: Iterable[Job]) -> None:

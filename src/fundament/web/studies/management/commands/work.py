@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import asyncio
-import contextlib
 import logging
 import os
 from concurrent.futures import ThreadPoolExecutor
@@ -70,8 +69,10 @@ class Command(BaseCommand):
     async def _look_around(self) -> None:
         while True:
             await asyncio.sleep(LOOK_AROUND)
-            with contextlib.suppress(OSError):
+            try:
                 await self._in_thread(take_up, await self._left_by_others())
+            except Exception:  # the database may be away: it is looked at again
+                logger.exception("jobs of ended workers could not be looked for")
 
     async def _left_by_others(self) -> list[Job]:
         return list(await app.job_manager.get_stalled_jobs(seconds_since_heartbeat=SILENT))
