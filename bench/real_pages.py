@@ -63,7 +63,7 @@ _INDEX = re.compile(r"^(index|genindex|keyword_index|docs|acronyms|quickreferenc
 
 
 def install_missing() -> None:
-    missing = sorted({s.package for s in SOURCES if not Path(s.folder).is_dir()})
+    missing = sorted({s.package for s in SOURCES if next(Path(s.folder).glob(s.pattern), None) is None})
     if missing:
         print(f"installing {' '.join(missing)}", file=sys.stderr)
         environment = {**os.environ, "DEBIAN_FRONTEND": "noninteractive"}
@@ -108,6 +108,10 @@ def truth_of(html: str, source: Source) -> Extracted | None:
     return Extracted(" ".join(main[0].itertext()), tuple(headings))
 
 
+def _cells(rows: list[Agreement]) -> str:
+    return f"{mean(a.f1 for a in rows):14.3f}{mean(a.heading_recall for a in rows):12.3f}{mean(a.heading_precision for a in rows):12.3f}"
+
+
 def main() -> None:
     parser = argparse.ArgumentParser(prog="bench real_pages")
     parser.add_argument("most", nargs="?", type=int, default=12)
@@ -118,8 +122,8 @@ def main() -> None:
     names = ["fundament"] if options.alone else list(EXTRACTORS)
     overall: dict[str, list[Agreement]] = {name: [] for name in names}
     bad: list[tuple[float, Path, Extracted, Extracted]] = []
-    print(f"{'package':22}{'pages':>6}" + "".join(f"{name:>26}" for name in names))
-    print(" " * 28 + "".join(f"{'text F1':>14}{'headings':>12}" for _ in names))
+    print(f"{'package':22}{'pages':>6}" + "".join(f"{name:>38}" for name in names))
+    print(" " * 28 + "".join(f"{'text F1':>14}{'headings':>12}{'precision':>12}" for _ in names))
     for source in SOURCES:
         rows: dict[str, list[Agreement]] = {name: [] for name in names}
         for path in pages_of(source, options.most):
@@ -138,11 +142,11 @@ def main() -> None:
                 rows[name].append(agreement(truth, found))
                 if name == "fundament":
                     bad.append((rows[name][-1].f1 * rows[name][-1].heading_recall, path, truth, found))
-        cells = "".join(f"{mean(a.f1 for a in rows[n]):14.3f}{mean(a.heading_recall for a in rows[n]):12.3f}" for n in names)
+        cells = "".join(_cells(rows[n]) for n in names)
         print(f"{source.package:22}{len(rows['fundament']):6}{cells}", flush=True)
         for name in names:
             overall[name] += rows[name]
-    cells = "".join(f"{mean(a.f1 for a in overall[n]):14.3f}{mean(a.heading_recall for a in overall[n]):12.3f}" for n in names)
+    cells = "".join(_cells(overall[n]) for n in names)
     print(f"{'all':22}{len(overall['fundament']):6}{cells}")
     for value, path, truth, found in sorted(bad, key=lambda b: (b[0], str(b[1])))[: options.worst]:
         result = agreement(truth, found)

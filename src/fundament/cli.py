@@ -38,6 +38,7 @@ def _parser() -> argparse.ArgumentParser:
             "attack.pages",
             "attack.kills",
             "attack.beside",
+            "outside.web_pages",
         ),
     )
     bench.add_argument("arguments", nargs="*", help="given on to the benchmark")

@@ -6,7 +6,7 @@ import pytest
 
 from fundament.core.reading.addresses import joined, parts_of, site_of
 from fundament.core.reading.decode import decode_html
-from fundament.core.reading.page_kind import _PRICE
+from fundament.core.reading.prices import PRICE
 from fundament.core.reading.read_page import read_page
 
 ODD_ADDRESSES = [
@@ -53,5 +53,5 @@ def test_the_character_sets_of_the_web_are_known(charset: str) -> None:
 
 
 def test_prices_are_found_and_a_row_of_digits_is_no_work() -> None:
-    assert len(_PRICE.findall("£12.50, €3, 40 EUR, 1.250,00 € and 7 zł; not 3 mm")) == 5
-    assert not _PRICE.findall("1" * 400_000) and not _PRICE.findall("1.,2" * 100_000)  # the old pattern would take an hour for these
+    assert len(PRICE.findall("£12.50, €3, 40 EUR, 1.250,00 € and 7 zł; not 3 mm")) == 5
+    assert not PRICE.findall("1" * 400_000) and not PRICE.findall("1.,2" * 100_000)  # the old pattern would take an hour for these

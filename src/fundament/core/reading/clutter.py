@@ -47,7 +47,7 @@ _WORDS = {
     "shop controls": "price prices stock basket cart minicart checkout wishlist login account",
     "form": "search searchbox searchform",
     "author note": "byline profile postprofile userinfo posterinfo authorbox authorbio bio postmeta entrymeta",
-    "side box": "hatnote infobox navbox metadata",
+    "side box": "hatnote infobox navbox metadata transcript playlist slideshow carousel",
     "hidden": "srmobile mobilemenu offcanvas",
 }
 _REASON_OF_WORD = {word: reason for reason, words in _WORDS.items() for word in words.split()}
@@ -75,20 +75,24 @@ _INVISIBLE = re.compile(r"display\s*:\s*none|visibility\s*:\s*hidden", re.IGNORE
 _SPLIT = re.compile(r"[^A-Za-z0-9]+|(?<=[a-z])(?=[A-Z])")
 
 CLUTTER_HEADING = re.compile(
-    r"^(related (articles|posts|pages|products|reading|topics|guides)|you (may|might) also (like|enjoy)|more from\b.*|read (next|more)|"
+    r"^(related (articles|posts|pages|products|reading|topics|guides|stories|content|tags|items|coverage|news|videos)|filed under|story tools|"
+    r"most (read|popular|viewed|commented|shared|emailed|discussed|active)\b.{0,40}|latest (news|stories|headlines|posts|videos)\b.{0,30}|top stories\b.{0,30}|"
+    r"(explore )?related content|what['’]s hot|(hot|trending) topics|trending\b.{0,20}|recommended( for you)?|sponsored( links| content)?|"
+    r"popular (stories|topics|videos)|more (stories|news|headlines|videos)\b.{0,40}|from the web|around the web|keep reading|up next|"
+    r"you (may|might) also (like|enjoy)|more from\b.*|read (next|more)|"
     r"(leave|post) a (reply|comment)|\d* ?comments?( \(\d+\))?|share this.*|follow us|newsletter|subscribe.*|sign up.*|"
     r"recent (posts|articles)|popular (posts|articles|now)|about the author|categories|tags|archives?|advertisement|"
     r"customers? also (bought|viewed).*|recently viewed|trending( now)?|most read|(main |site )?menu|navigation( menu)?|table of contents|contents|"
     r"on this page|in this (article|guide)|join the (discussion|conversation)|"
     r"ähnliche (artikel|beiträge|themen)|das könnte (sie|dich) auch interessieren|verwandte (artikel|themen)|kommentare?|schreibe? einen kommentar|"
-    r"inhalt(sverzeichnis)?|neueste (beiträge|kommentare)|beliebte beiträge|teilen|über den autor|kategorien|schlagwörter|"
+    r"mehr zum thema|meistgelesen|weitere (artikel|themen|nachrichten)|lesen sie auch|inhalt(sverzeichnis)?|neueste (beiträge|kommentare)|beliebte beiträge|teilen|über den autor|kategorien|schlagwörter|"
     r"articles? (similaires|liés|récents)|à lire (aussi|également)|vous aimerez aussi|commentaires?|laisser un commentaire|sommaire|table des matières|"
-    r"partager( cet article)?|catégories|à propos de l['’]auteur|"
-    r"(artículos|entradas) (relacionad[oa]s|recientes)|también te puede interesar|comentarios?|deja (un comentario|una respuesta)|índice|compartir|categorías|"
-    r"articoli (correlati|recenti|simili)|potrebbe interessarti( anche)?|commenti|lascia un commento|indice|condividi|categorie|"
-    r"gerelateerde (artikelen|berichten)|lees ook|misschien ook interessant|reacties?|laat een reactie achter|inhoudsopgave|delen|categorieën|recente berichten|"
-    r"artigos (relacionados|recentes)|posts relacionados|leia também|comentários?|deixe (um comentário|uma resposta)|índice|partilhar|compartilhar|categorias|"
-    r"(podobne|powiązane|ostatnie) (artykuły|wpisy)|zobacz (też|także|również)|czytaj też|komentarze?|dodaj komentarz|spis treści|udostępnij|kategorie)$",
+    r"sur le même sujet|les plus lus|dans la même rubrique|mots[- ]clés|partager( cet article)?|catégories|à propos de l['’]auteur|"
+    r"noticias relacionadas|archivado en|lo más (visto|leído)|última hora|etiquetas|(artículos|entradas) (relacionad[oa]s|recientes)|también te puede interesar|comentarios?|deja (un comentario|una respuesta)|índice|compartir|categorías|"
+    r"i più letti|leggi anche|ultime notizie|articoli (correlati|recenti|simili)|potrebbe interessarti( anche)?|commenti|lascia un commento|indice|condividi|categorie|"
+    r"meest gelezen|meer over .{1,30}|gerelateerde (artikelen|berichten)|lees ook|misschien ook interessant|reacties?|laat een reactie achter|inhoudsopgave|delen|categorieën|recente berichten|"
+    r"(as )?mais lidas|últimas notícias|saiba mais|artigos (relacionados|recentes)|posts relacionados|leia também|comentários?|deixe (um comentário|uma resposta)|índice|partilhar|compartilhar|categorias|"
+    r"najczęściej czytane|polecane|najnowsze|(podobne|powiązane|ostatnie) (artykuły|wpisy)|zobacz (też|także|również)|czytaj też|komentarze?|dodaj komentarz|spis treści|udostępnij|kategorie)$",
     re.IGNORECASE,
 )
 CLUTTER_LINE = re.compile(

@@ -12,25 +12,21 @@ import re
 from bisect import bisect_left
 from collections import Counter, defaultdict
 
-from fundament.core.reading.blocks import RawBlock, is_layout_table
+from fundament.core.reading.blocks import RawBlock
 from fundament.core.reading.clutter import CLUTTER_HEADING, CLUTTER_LINE, hints_of, strong_reason, words_of_names
+from fundament.core.reading.regions import LONG_BLOCK_WORDS, SHORT_PAGE, Region, Regions, boxes_in, long_words, text_beside
 from fundament.core.reading.tree import Element
 
 _SEPARATORS = re.compile(r"[\s|·•>/»-]+")
-LONG_BLOCK_WORDS = 15
-_NOT_GONE_INTO = frozenset(
-    ["p", "li", "ul", "ol", "blockquote", "pre", "dd", "dl", "font", "span", "b", "i", "em", "strong", "a", "u", "small", "big"]
-)
+_WORD = re.compile(r"\w+")
 _FRONT_PAGES = ("/", "./", "../", "index.html", "/index.html", "#")
-KEPT_SHARE = 0.85  # go down into a child only if it keeps this share of the long text
+SECTION = 150  # words of running text that make a section of its own
+LEAST_TEXT = 40  # words of running text; with fewer nothing is told about the surroundings
 BULK_SHARE = 0.5  # an element with more of the long text than this is not furniture by its name alone
 
 
-def _long_words(block: RawBlock) -> int:
-    """Words of a block that look like running text: long, and not mostly links."""
-    if block.kind == "heading" or block.words < LONG_BLOCK_WORDS or block.link_characters > 0.5 * len(block.text):
-        return 0
-    return block.words
+def _words_of(text: str) -> set[str]:
+    return set(_WORD.findall(text.lower()))
 
 
 def _is_list_of_links(blocks: list[RawBlock]) -> bool:
@@ -59,13 +55,14 @@ def _names_the_site(heading: Element) -> bool:
 class MainContent:
     """Decides for each block why it is left out ("" when it counts)."""
 
-    def __init__(self, blocks: list[RawBlock], is_thread: bool) -> None:
+    def __init__(self, blocks: list[RawBlock], is_thread: bool, page_title: str = "") -> None:
         self._blocks = blocks
+        self._page_title = page_title
         self._is_thread = is_thread
         self._long_inside: dict[int, int] = defaultdict(int)
         self._total_long = 0
         for block in blocks:
-            words = _long_words(block)
+            words = long_words(block)
             if words:
                 self._total_long += words
                 for element in _ancestors(block.element):
@@ -73,9 +70,9 @@ class MainContent:
         self._long_beside: Counter[int] = Counter()
         self._blocks_beside: Counter[int] = Counter()
         for block in blocks:
-            if block.element.parent is not None and (block.kind == "heading" or _long_words(block)):
+            if block.element.parent is not None and (block.kind == "heading" or long_words(block)):
                 self._blocks_beside[id(block.element.parent)] += 1
-                self._long_beside[id(block.element.parent)] += _long_words(block)
+                self._long_beside[id(block.element.parent)] += long_words(block)
         self._headings_1 = [block.element.place for block in blocks if block.kind == "heading" and block.level == 1]
         self._titles = self._places_of_titles()
         self._hints: dict[int, list[tuple[str, str]]] = {}
@@ -99,7 +96,7 @@ class MainContent:
         """Words of names under which the bulk of the page's text stands, such as "widget" where a page is built of widgets."""
         under: Counter[str] = Counter()
         for block in self._blocks:
-            long = _long_words(block)
+            long = long_words(block)
             if long:
                 for word in {word for a in _ancestors(block.element) for word, reason in self._hints_of(a) if reason != "comments"}:
                     under[word] += long
@@ -110,7 +107,7 @@ class MainContent:
         reasons = [self._furniture_reason(block.element) for block in self._blocks]
         long_by_reason: Counter[str] = Counter()
         for block, reason in zip(self._blocks, reasons, strict=True):
-            long_by_reason[reason] += _long_words(block)
+            long_by_reason[reason] += long_words(block)
         kept_long = long_by_reason[""]
         if kept_long < 0.1 * (self._total_long - (long_by_reason["comments"] if kept_long else 0)):
             # what the names said would leave nearly nothing: believe only the elements themselves
@@ -135,9 +132,9 @@ class MainContent:
         reason = self._furniture_reason(element.parent, hints) if element.parent is not None else ""
         if not reason:
             reason = strong_reason(element)
-            if (reason in ("sidebar", "footer") and self._share(element) > 0.8) or (
-                reason == "page header" and self._holds_the_h1(element)
-            ):
+            if (
+                reason in ("sidebar", "footer") and (self._share(element) > 0.8 or (element.tag == "aside" and self._is_text_box(element)))
+            ) or (reason == "page header" and self._holds_the_h1(element)):
                 reason = ""
         if not reason and hints:
             reason = self._hinted_reason(element)
@@ -145,6 +142,13 @@ class MainContent:
             reason = "page header"
         self._reason_of[id(element)] = reason
         return reason
+
+    def _is_text_box(self, element: Element) -> bool:
+        """Whether a sidebar in an article holds a text of its own, as long as a section, and not somebody's short portrait."""
+        if self._long_inside[id(element)] < SECTION:
+            return False
+        above = [a for a in _ancestors(element)[1:] if a.tag not in ("body", "html")]
+        return any(a.tag in ("article", "main") or "article" in words_of_names(a) for a in above)
 
     def _hinted_reason(self, element: Element) -> str:
         """What the names of the element suggest, when it can be true of it."""
@@ -155,10 +159,10 @@ class MainContent:
             elif (
                 word in self._words_without_meaning
                 or self._share(element) > BULK_SHARE
-                or (reason == "sidebar" and self._is_box_in_text(element))
+                or (reason == "sidebar" and (self._is_box_in_text(element) or self._is_text_box(element)))
             ):
                 continue
-            elif reason in ("advert", "page header", "hidden") and self._holds_the_h1(element):
+            elif reason in ("advert", "page header", "hidden", "sidebar") and self._holds_the_h1(element):
                 continue  # a "banner" with the page's title in it
             else:
                 return reason
@@ -212,85 +216,71 @@ class MainContent:
                 reasons[position] = "list of links"
 
     def _leave_out_surroundings(self, reasons: list[str]) -> None:
-        root = self._root(reasons)
-        if root is None:
-            return
-        inside = [root.holds(block.element) for block in self._blocks]
-        first_inside = next((p for p, is_in in enumerate(inside) if is_in and not reasons[p]), None)
-        highest = min(
-            (b.level for b, is_in, r in zip(self._blocks, inside, reasons, strict=True) if is_in and not r and b.kind == "heading"),
-            default=7,
-        )
-        after_title = False
-        for position, block in enumerate(self._blocks):
-            if inside[position] or reasons[position]:
-                continue
-            # the page's H1, and a standfirst with it, often stand just above the part with the text
-            above = first_inside is not None and position < first_inside
-            is_title = above and block.kind == "heading" and (block.level == 1 or block.level < highest)
-            after_title = after_title or is_title
-            if not is_title and not (above and after_title and _long_words(block)):
+        if sum(long_words(b) for b, r in zip(self._blocks, reasons, strict=True) if not r) < LEAST_TEXT:
+            return  # too little to tell
+        regions = Regions(self._blocks, [bool(reason) for reason in reasons])
+        title = self._title_among([p for p, b in enumerate(self._blocks) if b.kind == "heading" and not reasons[p]])
+        heart = self._heart(regions, title)
+        chain = _ancestors(heart)
+        inside = [False] * len(self._blocks)
+        first, last = regions.span(heart)
+        parts = [Region(first, last, heart)]
+        inner = heart
+        for parent in chain[1:]:
+            parts += text_beside(regions, parent, inner, heart, title)
+            inner = parent
+        for part in parts:
+            inside[part.first : part.last] = [True] * (part.last - part.first)
+            for box in boxes_in(regions, part.element, title) if part.element is not None else ():
+                inside[box.first : box.last] = [False] * (box.last - box.first)
+        self._keep_the_title(inside, reasons)
+        for position, kept in enumerate(inside):
+            if not kept and not reasons[position]:
                 reasons[position] = "outside the main part"
 
-    def _root(self, reasons: list[str]) -> Element | None:
-        """The part of the tree with the running text, or None when the page has too little to tell."""
-        kept = [(b, _long_words(b)) for b, r in zip(self._blocks, reasons, strict=True) if not r]
-        total = sum(words for _, words in kept)
-        if total < 40:
-            return None
-        inside: dict[int, int] = defaultdict(int)
-        elements: dict[int, Element] = {}
-        children: dict[int, set[int]] = defaultdict(set)
-        for block, words in kept:
-            if not words:
-                continue
-            below: Element | None = None
-            for element in _ancestors(block.element):
-                inside[id(element)] += words
-                elements[id(element)] = element
-                if below is not None:
-                    children[id(element)].add(id(below))
-                below = element
-        explicit = [e for k, e in elements.items() if (e.tag == "main" or e.get("role") == "main") and inside[k] >= 0.5 * total]
-        if explicit:
-            start = explicit[0]
-        else:
-            start = _ancestors(kept[0][0].element)[-1]
-        articles = [
-            e for k, e in elements.items()
-            if (e.tag == "article" or e.get("itemprop") == "articleBody") and inside[k] >= KEPT_SHARE * inside[id(start)]
-        ]  # fmt: skip
-        if articles:
-            return min(articles, key=lambda e: len(_ancestors(e)))
-        if explicit:
-            return start
-        element = start
-        while True:
-            heaviest = max(children[id(element)], key=lambda k: inside[k], default=None)
-            if heaviest is None or inside[heaviest] < KEPT_SHARE * inside[id(start)]:
-                return element
-            child = elements[heaviest]
-            if child.tag in _NOT_GONE_INTO or (child.tag == "table" and not is_layout_table(child)):
-                return element
-            if self._has_headings_beside(element, child, reasons):
-                return element
-            element = child
+    def _heart(self, regions: Regions, title: int | None) -> Element:
+        """The element with the running text; on a page with little of it, what stands with the title before any box elsewhere."""
+        heart = regions.heart(self._start(regions))
+        if title is not None and regions.running_text(heart) < SHORT_PAGE and not heart.holds(self._blocks[title].element):
+            near = next(a for a in _ancestors(self._blocks[title].element) if a.parent is None or regions.running_text(a) >= LEAST_TEXT / 2)
+            if not near.holds(heart):
+                return near
+        return heart
 
-    def _has_headings_beside(self, element: Element, child: Element, reasons: list[str]) -> bool:
-        """Whether going down into `child` would lose headings (H2 and deeper) or much text that stand beside it."""
-        for position, block in enumerate(self._blocks):
-            if reasons[position] or block.kind != "heading" or block.level < 2 or CLUTTER_HEADING.match(block.text):
-                continue
-            if not element.holds(block.element) or child.holds(block.element):
-                continue
-            below = []
-            for next_position in range(position + 1, len(self._blocks)):
-                if self._blocks[next_position].kind == "heading" or not element.holds(self._blocks[next_position].element):
-                    break
-                below.append(reasons[next_position])
-            if not below or not all(below):  # a heading over nothing but a list of links is that of a menu
-                return True
-        return False
+    def _start(self, regions: Regions) -> Element:
+        """The element called main, when it holds half of the text, else the top."""
+        top = _ancestors(self._blocks[0].element)[-1]
+        total = regions.running_text(top)
+        explicit = [e for e in top.elements() if e.tag == "main" or e.get("role") == "main"]
+        return next((e for e in explicit if 2 * regions.running_text(e) >= total), top)
+
+    def _keep_the_title(self, inside: list[bool], reasons: list[str]) -> None:
+        """The page's title, and a standfirst with it, often stand just above the part with the text."""
+        first = next((p for p, kept in enumerate(inside) if kept and not reasons[p]), None)
+        if first is None:
+            return
+        candidates = [p for p in range(first) if not reasons[p] and not inside[p] and self._blocks[p].kind == "heading"]
+        title = self._title_among(candidates)
+        if title is None:
+            return
+        inside[title] = True
+        for position in range(title + 1, first):
+            block = self._blocks[position]
+            if not reasons[position] and not inside[position] and long_words(block):
+                inside[position] = True
+
+    def _title_among(self, candidates: list[int]) -> int | None:
+        """The heading above the text that the page's own title says, else the last H1."""
+        said = _words_of(self._page_title)
+        best, most = None, 0.6
+        for position in candidates:
+            words = _words_of(self._blocks[position].text)
+            share = len(words & said) / len(words) if len(words) > 1 else 0.0
+            if share >= most:
+                best, most = position, share
+        if best is not None:
+            return best
+        return next((p for p in reversed(candidates) if self._blocks[p].level == 1), None)
 
     def _leave_out_announcing_headings(self, reasons: list[str]) -> None:
         """A heading that announces furniture goes with it, when nothing of the main content follows below it."""

