@@ -31,6 +31,26 @@ def _fetch(package: str, folder: Path) -> None:
         archive.unlink()
 
 
+def debian(*packages: str) -> Path:
+    """A folder with the files of Debian's packages, unpacked and not installed."""
+    folder = FOLDER / "debian"
+    folder.mkdir(parents=True, exist_ok=True)
+    missing = [package for package in packages if not (folder / f"{package}.have").exists()]
+    if missing:
+        print(f"fetching {' '.join(missing)}", file=sys.stderr)
+        archives = folder / "archives"
+        archives.mkdir(exist_ok=True)
+        archives.chmod(0o777)  # apt fetches as a user of its own
+        subprocess.run(
+            ["apt-get", "download", "-qq", *missing], cwd=archives, check=True, stdout=subprocess.DEVNULL, stderr=subprocess.DEVNULL
+        )
+        for archive in sorted(archives.glob("*.deb")):
+            subprocess.run(["dpkg-deb", "-x", str(archive), str(folder)], check=True)
+            (folder / f"{archive.name.partition('_')[0]}.have").touch()
+            archive.unlink()
+    return folder
+
+
 def web_pages() -> dict[str, bytes]:
     """Real web pages by the beginning of their hash."""
     found: dict[str, bytes] = {}

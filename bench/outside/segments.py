@@ -12,9 +12,74 @@ from dataclasses import dataclass
 import lxml.html
 
 _BLOCKS = frozenset(
-    ["address", "article", "aside", "blockquote", "body", "caption", "center", "dd", "details", "dialog", "div", "dl", "dt", "fieldset", "figcaption", "figure", "footer", "form", "h1", "h2", "h3", "h4", "h5", "h6", "header", "hr", "html", "legend", "li", "main", "menu", "nav", "ol", "option", "p", "pre", "section", "summary", "table", "tbody", "td", "tfoot", "th", "thead", "tr", "ul", "br"]
+    [
+        "address",
+        "article",
+        "aside",
+        "blockquote",
+        "body",
+        "caption",
+        "center",
+        "dd",
+        "details",
+        "dialog",
+        "div",
+        "dl",
+        "dt",
+        "fieldset",
+        "figcaption",
+        "figure",
+        "footer",
+        "form",
+        "h1",
+        "h2",
+        "h3",
+        "h4",
+        "h5",
+        "h6",
+        "header",
+        "hr",
+        "html",
+        "legend",
+        "li",
+        "main",
+        "menu",
+        "nav",
+        "ol",
+        "option",
+        "p",
+        "pre",
+        "section",
+        "summary",
+        "table",
+        "tbody",
+        "td",
+        "tfoot",
+        "th",
+        "thead",
+        "tr",
+        "ul",
+        "br",
+    ]
 )
-_SKIPPED = frozenset(["script", "style", "noscript", "template", "head", "select", "textarea", "svg", "canvas", "iframe", "object", "audio", "video", "button"])
+_SKIPPED = frozenset(
+    [
+        "script",
+        "style",
+        "noscript",
+        "template",
+        "head",
+        "select",
+        "textarea",
+        "svg",
+        "canvas",
+        "iframe",
+        "object",
+        "audio",
+        "video",
+        "button",
+    ]
+)
 _HEADING = re.compile(r"h[1-6]$")
 SHORT_RUN = 12  # words: longer runs of links stand alone
 

@@ -5,6 +5,7 @@ from __future__ import annotations
 import csv
 import json
 import os
+import re
 from collections.abc import Sequence
 from pathlib import Path
 from typing import Any
@@ -16,6 +17,7 @@ from fundament.core.edits.next_edits import edits_for_features
 from fundament.core.errors import CoreError
 from fundament.core.reading.corrections import without_repeated
 from fundament.core.reading.model import Reading
+from fundament.core.reading.no_page import kind_of_no_page
 from fundament.core.reading.read_draft import read_draft, text_to_html
 from fundament.core.reading.read_page import read_page
 from fundament.core.scoring.compiled import CompiledYardstick
@@ -266,6 +268,9 @@ def read_draft_file(path: Path) -> Reading:
     if suffix in (".html", ".htm"):
         from fundament.core.reading.decode import decode_html
 
+        other = kind_of_no_page(content)
+        if other:
+            raise CoreError(f"no_page.{other}")
         return read_draft(decode_html(content)[0])
     try:
         text = content.decode("utf-8-sig")
@@ -282,13 +287,18 @@ def read_draft_file(path: Path) -> Reading:
     raise CoreError("command.not_a_draft", path=str(path))
 
 
+_FIELD_HERE = re.compile(r"[A-Za-z][\w -]{0,40}:(\s|$)")
+
+
 def _front_matter(text: str) -> tuple[dict[str, str], str]:
+    """Title and the like from the lines between two --- at the beginning, and the rest; lines that are no such fields are text."""
     if not text.startswith("---\n"):
         return {}, text
     head, separator, body = text[4:].partition("\n---\n")
-    if not separator:
+    lines = [line for line in head.splitlines() if line.strip() and not line.startswith("#")]
+    if not separator or not lines or not all(_FIELD_HERE.match(line) or line[0] in " \t-" for line in lines):
         return {}, text
-    pairs = (line.partition(":") for line in head.splitlines() if ":" in line)
+    pairs = (line.partition(":") for line in lines if _FIELD_HERE.match(line))
     return {name.strip().lower(): value.strip().strip("\"'") for name, _, value in pairs}, body
 
 

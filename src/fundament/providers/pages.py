@@ -11,6 +11,7 @@ import httpx
 from protego import Protego
 
 from fundament.core.message import Message, message
+from fundament.core.reading.no_page import kind_of_no_page
 from fundament.providers.clock import client_until, within
 from fundament.providers.errors import PageError
 from fundament.providers.guard import Target, check_address
@@ -78,7 +79,8 @@ class PageFetcher:
         if response.status != 200:
             raise _status_error(response.status)
         if response.content_type and response.content_type not in _HTML_TYPES:
-            raise PageError("page.no_web_page", type=response.content_type[:80])
+            other = kind_of_no_page(response.content, response.content_type)
+            raise PageError(f"no_page.{other}") if other else PageError("page.no_web_page", type=response.content_type[:80])
         return FetchedPage(asked, address, response.content, response.charset, time.monotonic() - started, tuple(notes))
 
     def _check(self, address: str, deadline: float) -> Target:

@@ -26,6 +26,8 @@ class _Reader:
             inner = child["type"]
             if inner in TEXT_BLOCKS:
                 self._text_block(child, kind)
+                if node["type"] == "listItem" and kind == "list_item" and self.blocks:
+                    kind = "paragraph"  # an item of a list is one block, further paragraphs in it are paragraphs
             elif inner == "image":
                 self.images.append((child, len(self.blocks) - 1))
             else:

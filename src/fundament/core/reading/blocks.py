@@ -28,6 +28,17 @@ _LONGEST_TOOL, _LONGEST_ANCHOR = 40, 2_000  # characters
 _BLOCKS_IN_CELLS = frozenset(["p", "h1", "h2", "h3", "h4", "h5", "h6", "ul", "ol", "div", "table", "blockquote", "section", "article"])
 
 
+_WITHOUT_SPACES = re.compile(
+    r"[\u0e00-\u0eff\u1000-\u109f\u1780-\u17ff\u3040-\u30ff\u3400-\u9fff]"
+)  # scripts of south-east Asia, Japan, China
+
+
+def rough_words(text: str) -> int:
+    """About how many words a text has: those between spaces, and one for every two signs of scripts without spaces."""
+    words = len(text.split())
+    return words if text.isascii() else words + len(_WITHOUT_SPACES.findall(text)) // 2
+
+
 @dataclass(eq=False)
 class RawBlock:
     """A block before it is decided whether it counts."""
@@ -40,6 +51,12 @@ class RawBlock:
     link_characters: int = 0
     links: int = 0
     words: int = 0
+    goes_on: bool = False  # a further paragraph of a list item
+
+    @property
+    def said_kind(self) -> str:
+        """Its kind as a block of the page: an item of a list is one block, further paragraphs in it are paragraphs."""
+        return "paragraph" if self.goes_on else self.kind
 
 
 @dataclass
@@ -79,6 +96,7 @@ class _Walker:
         self._length = 0
         self._marks: list[Mark] = []
         self._links = 0
+        self._begun: set[int] = set()  # the list items that have a block
 
     def walk(self, element: Element, kind: str, level: int, owner: Element) -> None:
         for child in element.children:
@@ -165,6 +183,18 @@ class _Walker:
     def _ends_with_space(self) -> bool:
         return bool(self._pieces) and self._pieces[-1][-1:].isspace()
 
+    def _goes_on(self, kind: str, owner: Element) -> bool:
+        """Whether the block goes on with a list item that has one already."""
+        if kind != "list_item":
+            return False
+        item: Element | None = owner
+        while item is not None and item.tag not in ("li", "dt", "dd"):
+            item = item.parent
+        if item is None or id(item) not in self._begun:
+            self._begun.add(id(item))
+            return False
+        return True
+
     def _flush(self, kind: str, level: int, owner: Element) -> None:
         if not self._pieces:
             self._marks, self._links = [], 0
@@ -179,7 +209,11 @@ class _Walker:
                 if min(len(text), m.end - shift) > max(0, m.start - shift)
             )
             linked = sum(m.end - m.start for m in marks if m.kind == "link")
-            self.page.blocks.append(RawBlock(kind, level, text, owner, marks, min(linked, len(text)), self._links, len(text.split())))
+            self.page.blocks.append(
+                RawBlock(
+                    kind, level, text, owner, marks, min(linked, len(text)), self._links, rough_words(text), self._goes_on(kind, owner)
+                )
+            )
         self._pieces, self._length, self._marks, self._links = [], 0, [], 0
 
 

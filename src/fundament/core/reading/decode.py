@@ -1,7 +1,8 @@
 """From bytes to text: byte order mark, declared character sets, and what to do when they are wrong.
 
 Order of precedence as in the HTML Standard, "Determining the character encoding":
-byte order mark, HTTP header, meta element; then a strict try of UTF-8, then Windows-1252.
+byte order mark, HTTP header, meta element; then a strict try of UTF-8, then a guess (`guess_charset`). A page that is valid UTF-8 is UTF-8,
+whatever it claims.
 """
 
 from __future__ import annotations
@@ -10,6 +11,7 @@ import codecs
 import re
 
 from fundament.core.message import Message, message
+from fundament.core.reading.guess_charset import guess_charset
 
 _META = re.compile(rb"""<meta[^>]{1,300}charset\s{0,9}=\s{0,9}["']?\s{0,9}([A-Za-z0-9_:.-]{1,60})""", re.IGNORECASE)
 _BYTE_ORDER_MARKS = (
@@ -40,24 +42,32 @@ def decode_html(content: bytes, header_charset: str = "") -> tuple[str, tuple[Me
     if not declared:
         found = _META.search(content[:4096])
         declared = found.group(1).decode("ascii") if found else ""
-    notes: list[Message] = []
-    candidates = [declared] if declared else []
-    candidates += ["utf-8", "windows-1252"]
-    for name in dict.fromkeys(name.lower() for name in candidates):
-        codec = _codec(name)
-        if codec is None:
-            notes.append(message("reading.unknown_charset", name=name[:40]))
-            continue
-        if codec.name == "iso8859-1":  # browsers read it as Windows-1252
-            name = "windows-1252"
-        try:
-            text = content.decode(name)
-        except UnicodeDecodeError:
-            if name == declared.lower():
-                notes.append(message("reading.wrong_charset", name=declared))
-            continue
+    codec = _codec(declared) if declared else None
+    notes: list[Message] = [message("reading.unknown_charset", name=declared[:40])] if declared and codec is None else []
+    text = _strictly(content, "utf-8")
+    if text is not None and not content.isascii():
+        if codec is not None and codec.name not in ("utf-8", "ascii"):
+            notes.append(message("reading.is_utf8", name=declared[:40]))
         return text, tuple(notes)
-    return content.decode("windows-1252", errors="replace"), tuple(notes)
+    if codec is not None and codec.name != "utf-8":
+        # browsers read Latin 1 as Windows-1252
+        text = _strictly(content, "windows-1252" if codec.name in ("iso8859-1", "ascii") else codec.name)
+        if text is not None:
+            return text, tuple(notes)
+    elif text is not None and b"\x1b$" not in content and b"\x00" not in content[:200]:
+        return text, tuple(notes)
+    if codec is not None:
+        notes.append(message("reading.wrong_charset", name=declared[:40]))
+    guessed = guess_charset(content) or "windows-1252"
+    notes.append(message("reading.guessed_charset", name=guessed))
+    return content.decode(guessed, errors="replace"), tuple(notes)
+
+
+def _strictly(content: bytes, name: str) -> str | None:
+    try:
+        return content.decode(name)
+    except UnicodeDecodeError:
+        return None
 
 
 def _codec(name: str) -> codecs.CodecInfo | None:

@@ -1,4 +1,8 @@
-"""What a page says about itself: title, description, canonical address, robots, language, dates, structured data."""
+"""What a page says about itself: title, description, canonical address, robots, language, dates, structured data.
+
+Structured data is JSON-LD and microdata (schema.org), RDFa types, and Dublin Core in the head. Dates that none of these state are looked for by
+htmldate, in what is written on the page.
+"""
 
 from __future__ import annotations
 
@@ -12,12 +16,27 @@ from fundament.core.reading.bounds import MOST_JSON_CHARACTERS, MOST_JSON_VALUES
 from fundament.core.reading.tree import Element
 
 MOST_META = 20_000  # characters
+MOST_TYPES = 200
+MOST_MARKUP_FOR_DATE = 400_000  # characters
+DUBLIN_CORE = "DublinCore"
 _DATE = re.compile(r"\d{4}-\d{2}-\d{2}")
+_PUBLISHED_NAMES = (
+    "article:published_time",
+    "datepublished",
+    "date",
+    "dc.date",
+    "dc.date.issued",
+    "dcterms.issued",
+    "dcterms.created",
+    "dcterms.date",
+    "pubdate",
+)
+_MODIFIED_NAMES = ("article:modified_time", "datemodified", "last-modified", "dc.date.modified", "dcterms.modified")
 
 
 @dataclass(frozen=True)
 class Metadata:
-    """Data about the page, from its head and its JSON-LD. Dates are ISO dates or ""."""
+    """Data about the page, from its head and its structured data. Dates are ISO dates or ""."""
 
     title: str = ""
     description: str = ""
@@ -70,14 +89,21 @@ def json_ld_objects(root: Element) -> list[dict[str, Any]]:
     return objects
 
 
-def _types_of(objects: list[dict[str, Any]]) -> tuple[str, ...]:
+def _types_of(objects: list[dict[str, Any]], stated: list[str]) -> tuple[str, ...]:
+    """The types of the JSON-LD objects, then those that elements state, each once."""
     names: list[str] = []
     for item in objects:
         kinds = item.get("@type", [])
-        for kind in kinds if isinstance(kinds, list) else [kinds]:
-            if isinstance(kind, str) and kind.isidentifier() and kind.isascii() and len(kind) <= 80 and kind not in names:
-                names.append(kind)
-    return tuple(names)
+        names += [kind for kind in (kinds if isinstance(kinds, list) else [kinds]) if isinstance(kind, str)]
+    names += stated
+    return tuple(dict.fromkeys(name for name in names if name.isidentifier() and name.isascii() and len(name) <= 80))
+
+
+def _types_stated(element: Element) -> list[str]:
+    """The schema.org types that an element states, as microdata ("https://schema.org/Article") or RDFa ("schema:Article")."""
+    stated = f"{element.get('itemtype')[:MOST_META]} {element.get('typeof')[:MOST_META]}".split()
+    known = [name for name in stated if "schema.org/" in name or "://" not in name]
+    return [name.rstrip("/").rpartition("/")[2].rpartition(":")[2] for name in known[:20]]
 
 
 def read_metadata(root: Element) -> Metadata:
@@ -86,7 +112,13 @@ def read_metadata(root: Element) -> Metadata:
     canonical = ""
     title = ""
     times: list[str] = []
+    types: list[str] = []
     for element in root.elements():
+        if ("itemtype" in element.attributes or "typeof" in element.attributes) and len(types) < MOST_TYPES:
+            types += _types_stated(element)
+        stated = element.get("itemprop").lower()
+        if stated in ("datepublished", "datemodified") and stated not in metas:
+            metas[stated] = _fold((element.get("content") or element.get("datetime") or element.text(40))[:MOST_META])
         if element.tag == "meta":
             name = (element.get("name") or element.get("property") or element.get("http-equiv")).lower()
             if name and name not in metas:
@@ -106,8 +138,21 @@ def read_metadata(root: Element) -> Metadata:
         canonical=canonical,
         robots=metas.get("robots", ""),
         stated_language=(root.get("lang") or root.get("xml:lang") or metas.get("content-language", ""))[:2].lower(),
-        published=_first_date(metas.get("article:published_time", ""), published, metas.get("date", ""), times[0] if times else ""),
-        modified=_first_date(metas.get("article:modified_time", ""), modified, metas.get("last-modified", "")),
-        structured_types=_types_of(objects),
+        published=_first_date(metas.get(_PUBLISHED_NAMES[0], ""), published, *(metas.get(n, "") for n in _PUBLISHED_NAMES[1:]), *times[:1]),
+        modified=_first_date(metas.get(_MODIFIED_NAMES[0], ""), modified, *(metas.get(n, "") for n in _MODIFIED_NAMES[1:])),
+        structured_types=_types_of(objects, [*types, *([DUBLIN_CORE] if any(n.startswith(("dc.", "dcterms.")) for n in metas) else [])]),
         open_graph_type=metas.get("og:type", ""),
     )
+
+
+def date_on_page(html: str) -> str:
+    """The date of publication that is written on a page (ISO), "" when there is none: htmldate's search, without its guesses.
+
+    No date is too new, so that the answer is the same on every day.
+    """
+    from htmldate import find_date  # loaded only where a page states no date
+
+    try:
+        return find_date(html[:MOST_MARKUP_FOR_DATE], original_date=True, extensive_search=False, max_date="2199-12-31") or ""
+    except (ValueError, TypeError, AttributeError, RecursionError, OverflowError):  # what its parsers raise on broken pages
+        return ""

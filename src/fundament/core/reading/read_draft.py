@@ -27,7 +27,7 @@ def read_draft(html: str, *, title: str = "", description: str = "", url: str = 
     root = parse_html(html)
     metadata = read_metadata(root) if _HAS_HEAD.search(html) else Metadata()
     raw = extract_blocks(next((c for c in root.children if isinstance(c, Element) and c.tag == "body"), root))
-    blocks = tuple(Block(b.kind, b.level, b.text, True, "", b.marks) for b in raw.blocks)
+    blocks = tuple(Block(b.said_kind, b.level, b.text, True, "", b.marks) for b in raw.blocks)
     return Reading(
         url=url,
         title=title or metadata.title,

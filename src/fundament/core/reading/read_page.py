@@ -5,6 +5,7 @@ from __future__ import annotations
 import hashlib
 from collections.abc import Iterable
 
+from fundament.core.errors import CoreError
 from fundament.core.language.detect import detect_language
 from fundament.core.language.words import count_words
 from fundament.core.message import Message, message
@@ -15,8 +16,9 @@ from fundament.core.reading.counted import counted_blocks
 from fundament.core.reading.decode import decode_html
 from fundament.core.reading.images_and_links import images_of, links_of
 from fundament.core.reading.main_content import MainContent
-from fundament.core.reading.metadata import read_metadata
+from fundament.core.reading.metadata import date_on_page, read_metadata
 from fundament.core.reading.model import Block, Reading
+from fundament.core.reading.no_page import kind_of_no_page
 from fundament.core.reading.page_kind import is_thread, page_kind
 from fundament.core.reading.tree import Element, parse_document
 
@@ -26,11 +28,15 @@ def read_page(html: str | bytes, url: str, *, header_charset: str = "", notes: I
 
     html: the document, as text or as the bytes that came; url: its address, for telling internal links.
     header_charset: the character set that the HTTP header named. notes: remarks to keep with the reading.
-    Never raises on bad markup; a page without text gives a Reading with word_count 0.
+    Never raises on bad markup; a page without text gives a Reading with word_count 0. Raises CoreError for bytes that are no web page but a
+    document, a picture, an archive (`no_page`).
     """
     all_notes = list(notes)
     size = len(html) if isinstance(html, bytes) else len(html.encode("utf-8", errors="replace"))
     if isinstance(html, bytes):
+        other = kind_of_no_page(html)
+        if other:
+            raise CoreError(f"no_page.{other}")
         html, found = decode_html(html, header_charset)
         all_notes += found
     html = html.replace("\x00", "").encode("utf-8", errors="replace").decode("utf-8")
@@ -41,7 +47,7 @@ def read_page(html: str | bytes, url: str, *, header_charset: str = "", notes: I
     thread = is_thread(root, metadata)
     reasons = MainContent(raw.blocks, thread, metadata.title).decide()
     blocks, beyond = counted_blocks(
-        Block(b.kind, b.level, b.text, not reason, reason, b.marks) for b, reason in zip(raw.blocks, reasons, strict=True)
+        Block(b.said_kind, b.level, b.text, not reason, reason, b.marks) for b, reason in zip(raw.blocks, reasons, strict=True)
     )
     all_notes += beyond
     if cut or raw.cut:
@@ -66,7 +72,7 @@ def read_page(html: str | bytes, url: str, *, header_charset: str = "", notes: I
         other_links=other_links,
         canonical=joined(url, metadata.canonical) if metadata.canonical else "",
         robots=metadata.robots,
-        published=metadata.published,
+        published=metadata.published or date_on_page(html),
         modified=metadata.modified,
         structured_types=metadata.structured_types,
         kind=kind,

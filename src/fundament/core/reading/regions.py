@@ -37,6 +37,7 @@ _DATED = re.compile(
 )  # fmt: skip
 _SUMS = ("blocks", "characters", "links", "running", "headings", "titles", "entries", "dated", "own words", "priced", "left out")
 _SAYS_NOTHING = frozenset(["div", "td", "tr", "tbody", "center", "font", "span", "table"])
+_HAVE_A_HEADER = frozenset(["article", "main", "section"])
 _CONTROLS = frozenset(["input", "textarea", "select"])
 
 
@@ -255,7 +256,7 @@ def text_beside(regions: Regions, parent: Element, inner: Element, heart: Elemen
 
     title: the block that is the page's title.
     """
-    running, is_heart = regions.running_text(heart), inner is heart
+    running = regions.running_text(heart)
     everything = regions.beside(parent, inner)
     everything_bad = [regions.is_about_others(region) for region in everything]
     kinds = _text_kinds(regions, inner, everything, everything_bad, running)
@@ -271,7 +272,8 @@ def text_beside(regions: Regions, parent: Element, inner: Element, heart: Elemen
         or (
             not b
             and (
-                (region.element is None and (flat_is_text or is_heart) and regions.own_words(region) > 0)
+                (region.element is not None and region.element.tag == "header" and parent.tag in _HAVE_A_HEADER)
+                or (region.element is None and (flat_is_text or inner is heart) and regions.own_words(region) > 0)
                 or regions.running(region) >= max(MUCH_TEXT, running / 5)
                 or (not impure and regions.may_be_text(region, first_inner, title))
             )
