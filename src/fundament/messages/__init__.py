@@ -20,7 +20,7 @@ from typing import Any
 
 from fundament.core.checks.model import Finding
 from fundament.core.errors import SaidError
-from fundament.core.language.packs import pack_of
+from fundament.core.language.names import name_of
 from fundament.core.message import Message
 from fundament.core.scoring.model import Item
 from fundament.messages import en_gb
@@ -45,7 +45,7 @@ class _Words(string.Formatter):
         if format_spec == "label":
             return self.labels.get(str(value), str(value))
         if format_spec == "language":
-            return pack_of(str(value)).english_name
+            return name_of(str(value))
         return str(value)
 
 

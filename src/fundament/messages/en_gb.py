@@ -126,6 +126,7 @@ TEXTS = {
     "reading.cut_text": "Only the beginning of the text was read: {words} words in {blocks} blocks at most.",
     "reading.cut_markup": "The page has more elements, attributes or nesting than is read; what exceeds the bounds was left out.",
     "reading.redirected": "Redirected to {address}.",
+    "reading.without_spaces": "{language:language} is written without spaces between words; every two signs count as a word.",
     "reading.is_utf8": "The page says it is {name} but is UTF-8, and was read as that.",
     "reading.guessed_charset": "Nothing says which character set the page is in, or what says so is wrong. It was guessed: {name}.",
     # what is no web page
@@ -162,9 +163,9 @@ TEXTS = {
     "kind.calls_itself": "the site calls itself an encyclopaedia",
     "kind.running_text": "{words:n|word|words} of running text",
     # remarks on a consensus
-    "note.other_language": "{pages:n|page|pages} in another language than the rest ({language:language}) count for nothing.",
+    "note.other_language": "{pages:n|page|pages} in {other:language} left out: the others are in {language:language}.",
     "note.far_off": "{url} has {words:n|word|words}, far from the others; it does not move the ranges.",
-    "note.lacks_pack": "There is no knowledge of this language ({language}); words are counted and little else.",
+    "note.lacks_pack": "The pages are in {language:language}, a language that nothing is known of here: words are counted, and little else.",
     "note.lacks_entities": "The pages are in {language:language}. Terms, subtopics, structure and placement are measured; entities, which need a tagger for "
     "names and kinds, are not, and the points of that part go to the others.",
     "note.lacks_meaning": "Headings are grouped by the words they share more than by meaning.",

@@ -137,7 +137,10 @@ def read_metadata(root: Element) -> Metadata:
         description=metas.get("description", "") or metas.get("og:description", ""),
         canonical=canonical,
         robots=metas.get("robots", ""),
-        stated_language=(root.get("lang") or root.get("xml:lang") or metas.get("content-language", ""))[:2].lower(),
+        stated_language=(root.get("lang") or root.get("xml:lang") or metas.get("content-language", ""))
+        .partition("-")[0]
+        .strip()
+        .lower()[:3],
         published=_first_date(metas.get(_PUBLISHED_NAMES[0], ""), published, *(metas.get(n, "") for n in _PUBLISHED_NAMES[1:]), *times[:1]),
         modified=_first_date(metas.get(_MODIFIED_NAMES[0], ""), modified, *(metas.get(n, "") for n in _MODIFIED_NAMES[1:])),
         structured_types=_types_of(objects, [*types, *([DUBLIN_CORE] if any(n.startswith(("dc.", "dcterms.")) for n in metas) else [])]),

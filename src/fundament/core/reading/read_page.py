@@ -7,10 +7,11 @@ from collections.abc import Iterable
 
 from fundament.core.errors import CoreError
 from fundament.core.language.detect import detect_language
+from fundament.core.language.names import WITHOUT_SPACES
 from fundament.core.language.words import count_words
 from fundament.core.message import Message, message
 from fundament.core.reading.addresses import joined
-from fundament.core.reading.blocks import extract_blocks
+from fundament.core.reading.blocks import extract_blocks, rough_words
 from fundament.core.reading.corrections import by_place
 from fundament.core.reading.counted import counted_blocks
 from fundament.core.reading.decode import decode_html
@@ -53,8 +54,11 @@ def read_page(html: str | bytes, url: str, *, header_charset: str = "", notes: I
     if cut or raw.cut:
         all_notes.append(message("reading.cut_markup"))
     main = [block for block in blocks if block.main]
-    language = detect_language(" ".join(b.text for b in main)[:20_000], stated=metadata.stated_language)
+    language = detect_language(" ".join(b.text for b in main), stated=metadata.stated_language)
     word_count = sum(count_words(block.text) for block in main)
+    if language in WITHOUT_SPACES:
+        word_count = sum(rough_words(block.text) for block in main)
+        all_notes.append(message("reading.without_spaces", language=language))
     images, other_images = by_place([image for image in images_of(raw, url) if image.near], blocks)
     links, other_links = by_place([link for link in links_of(raw, url) if link.near], blocks)
     paragraphs = sum(1 for b in main if b.kind in ("paragraph", "list_item", "quote") and len(b.text.split()) >= 15)

@@ -38,12 +38,13 @@ def find_evidence(pages: Sequence[ComparedPage], keyword: str, settings: Setting
     pages = sorted((p for p in pages if p.reading.word_count > 0), key=lambda p: (p.rank, p.reading.url))
     if not pages:
         raise CoreError("error.no_text")
-    language = Counter(page.reading.language for page in pages).most_common(1)[0][0]
+    spoken = Counter(page.reading.language for page in pages)
+    language = max(spoken, key=lambda code: (bool(code), spoken[code]))  # the first of equals, for pages are in rank order
     notes = []
-    others = [p for p in pages if p.reading.language != language]
-    if others:
-        pages = [p for p in pages if p.reading.language == language]
-        notes.append(message("note.other_language", pages=len(others), language=language))
+    for other, count in spoken.items():
+        if other != language:
+            notes.append(message("note.other_language", pages=count, other=other, language=language))
+    pages = [p for p in pages if p.reading.language == language]
     notes += [message(f"note.lacks_{lack}", language=language) for lack in lacks_of(language)]
     words = [float(page.reading.word_count) for page in pages]
     usual = is_usual(words)
