@@ -42,12 +42,12 @@ def warm_for_reading() -> None:
 
 
 def warm_for_analysis() -> None:
-    """Load what the analysis of new English pages needs: the tagger and the dictionary."""
+    """Load what the analysis of new English pages needs: the lexicon of parts of speech and the dictionary."""
     from fundament.core.language.analysis import analyse_text
-    from fundament.core.language.tagging import tag_sentences
+    from fundament.core.language.parts_of_speech import tag_words
 
-    text = "Somebody reads a page with a sentence in it."
-    list(tag_sentences(list(analyse_text(text, "en")), [text]))
+    for sentence in analyse_text("Somebody reads a page with a sentence in it.", "en"):
+        tag_words([token.text for token in sentence.tokens], sentence.joined)
     _leave_alone_what_is_loaded()
 
 

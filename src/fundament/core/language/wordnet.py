@@ -37,6 +37,25 @@ def _index() -> dict[str, tuple[str, ...]]:
     return index
 
 
+_INSTANCE = " @i "
+_KIND_OF_NAMED = {"location": "place", "person": "person", "group": "organisation", "object": "place"}
+
+
+@functools.lru_cache(maxsize=20_000)
+def named_kind(phrase: str) -> str:
+    """What a name is that WordNet has, in small letters ("london": "place"), by its first sense that is a single thing (an instance, wninput(5)); "" for none."""
+    folder = _folder()
+    if folder is None:
+        return ""
+    with (folder / "data.noun").open("rb") as data:
+        for offset in _index().get(phrase.replace(" ", "_"), ())[:2]:
+            data.seek(int(offset))
+            line = data.readline().decode("latin-1").partition("|")[0]
+            if _INSTANCE in line:
+                return _KIND_OF_NAMED.get(_LEXICOGRAPHER.get(int(line.split(" ", 2)[1]), ""), "")
+    return ""
+
+
 @functools.lru_cache(maxsize=50_000)
 def noun_senses(phrase: str) -> tuple[tuple[str, str], ...]:
     """(kind, gloss) of the senses of a noun or compound ("lime mortar"), most frequent first; empty when WordNet has no such noun."""

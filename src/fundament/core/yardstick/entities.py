@@ -173,7 +173,9 @@ def _weigh(
     for number, (key, found) in enumerate(kept):
         if not any(salience[number]) and key not in brought:
             continue
-        kind = kinds.get(number, found.kind) or max(sorted(usual), key=lambda k: usual[k], default="object")
+        kind = kinds.get(number, found.kind)
+        if number in kinds and not kind:
+            kind = max(sorted(usual), key=lambda k: usual[k], default="object")
         if number in kinds and kind not in _CONCEPT_KINDS | _ABSTRACT_KINDS:
             continue
         forms = sorted(found.forms, key=lambda form: (-found.forms[form], len(form), form))

@@ -1,4 +1,4 @@
-"""Named things: what the tagger finds, joined with runs of capitals that it missed, on every page that has them."""
+"""Named things: runs of capitals that several pages share, with a kind where something says it, on every page that has them."""
 
 from __future__ import annotations
 
@@ -13,14 +13,16 @@ from fundament.core.language.analysis import analyse_text
 from fundament.core.language.function_words import empty_words, function_words
 from fundament.core.language.packs import pack_of
 from fundament.core.language.phrases import PhraseMatcher
+from fundament.core.language.wordnet import named_kind
 from fundament.core.language.words import is_dictionary_word, tokenize
 from fundament.core.yardstick.model import ComparedPage
+from fundament.core.yardstick.name_runs import INNER_CAPITAL
 
-KIND_OF_LABEL = {
-    "PERSON": "person", "ORG": "organisation", "GPE": "place", "LOC": "place", "FAC": "place", "PRODUCT": "product",
-    "WORK_OF_ART": "work", "LAW": "law", "EVENT": "event", "NORP": "group",
-}  # fmt: skip
-NAME_KINDS = frozenset(KIND_OF_LABEL.values())
+NAME_KINDS = frozenset(
+    ["person", "organisation", "place", "product", "work", "law", "event", "group", ""]
+)  # "": a name of which nothing says the kind
+MOST_IN_SMALL = 0.3  # the share of a word's uses without a capital from which it is no name
+LEAST_CUES = 0.5  # the share of a name's uses with a cue for one kind beside them, and that on two pages, from which it has that kind
 # the last word of a name often says what it names, whatever the tagger believes
 _KIND_OF_LAST_WORD = {
     word: kind
@@ -32,10 +34,6 @@ _KIND_OF_LAST_WORD = {
     }.items()
     for word in words.split()
 }
-# "PostgreSQL", "SQLite", but not "McKay" or "DeLuca"
-_INNER_CAPITAL = re.compile(
-    r"^(?!(?:Ma?c|De|Di|Du|La|Le|Van|Von|Fitz|O['’])[A-Z][a-z]+$)(?:[A-Za-z]{0,60}[a-z][A-Z][A-Za-z]{0,60}|[A-Z]{2,60}[a-z]{2,60})$"
-)
 _STANDARD = re.compile(r"^(?:BS|EN|ISO|DIN|ASTM|IEC|IEEE)\b.*\d")
 
 
@@ -67,37 +65,73 @@ def name_lemmas(text: str, language: str) -> tuple[str, ...]:
 
 
 def find_names(pages: Sequence[ComparedPage], language: str) -> dict[tuple[str, ...], Found]:
-    """Names written with a capital, with their kind and the pages that have them. A page's own site is no name on it. None in a language without a tagger."""
+    """Names written with a capital, with their kind ("" where nothing says one) and the pages that have them. A page's own site is no name on it."""
     found: dict[tuple[str, ...], Found] = {}
-    if not pack_of(language).has_names:
-        return found
-    kinds: dict[tuple[str, ...], Counter[str]] = defaultdict(Counter)
-    empty, functional = empty_words(language), function_words(language)
+    cues: dict[tuple[str, ...], Counter[str]] = defaultdict(Counter)
+    cue_pages: dict[tuple[str, ...], dict[str, set[int]]] = defaultdict(lambda: defaultdict(set))
+    small = _forms_in_small(pages)
     for number, page in enumerate(pages):
-        uses = [
-            (name.text, name_lemmas(name.text, language), KIND_OF_LABEL.get(name.label, ""), name.count) for name in page.analysis.names
-        ]
-        keys = {" ".join(lemmas) for _, lemmas, _, _ in uses}
-        common = {c.key for c in page.analysis.candidates if c.key in keys and _is_mostly_small(c.forms)}
-        for text, lemmas, kind, count in uses:
-            shown = text.removeprefix("The ").removeprefix("the ")
-            kind = _kind_by_form(shown) or kind
-            if not kind or not lemmas or len(lemmas) > 5 or not shown[:1].isupper() or set(lemmas) <= empty:
+        for name in page.analysis.names:
+            shown = name.text.removeprefix("The ").removeprefix("the ")
+            lemmas = name_lemmas(shown, language)
+            if not _may_be_name(shown, lemmas, small.get(" ".join(lemmas), 0.0), language):
                 continue
-            if " ".join(lemmas) in common or (len(lemmas) == 1 and len(lemmas[0]) < 3):
-                continue  # a common noun at the beginning of a sentence or in a heading
-            if _is_shouted(shown, language) or shown.split()[-1].lower() in functional:
-                continue  # or cut off: "Locking And Concurrency In"
-            entity = found.setdefault(lemmas, Found(kind, {lemmas}))
-            entity.forms[shown] += count
+            entity = found.setdefault(lemmas, Found(_kind_by_form(shown), {lemmas}))
+            entity.forms[shown] += name.count
             entity.pages.add(number)
-            kinds[lemmas][kind] += count
+            cues[lemmas][name.cue] += name.count
+            cue_pages[lemmas][name.cue].add(number)
     for lemmas, entity in found.items():
-        entity.kind = max(sorted(kinds[lemmas]), key=lambda k: kinds[lemmas][k])
-        if any(lemma[0].isdigit() for lemma in lemmas[1:]) and entity.kind in ("organisation", "person", "place"):
+        entity.kind = entity.kind or _kind_by_evidence(lemmas, cues[lemmas], cue_pages[lemmas], language)
+        if any(lemma[0].isdigit() for lemma in lemmas[1:]) and entity.kind in ("", "organisation", "person", "place"):
             entity.kind = "product"  # a name with a number behind it is a grade, model or standard
     _count_on_all_pages(found, pages, language)
     return found
+
+
+def _forms_in_small(pages: Sequence[ComparedPage]) -> dict[str, float]:
+    """By lemmas the share of a phrase's uses, over all pages, that are written without a capital."""
+    small: Counter[str] = Counter()
+    total: Counter[str] = Counter()
+    for page in pages:
+        for candidate in page.analysis.candidates:
+            total[candidate.key] += sum(candidate.forms.values())
+            small[candidate.key] += sum(count for form, count in candidate.forms.items() if form.islower())
+    return {key: small[key] / count for key, count in total.items()}
+
+
+def _may_be_name(shown: str, lemmas: tuple[str, ...], in_small: float, language: str) -> bool:
+    if not lemmas or len(lemmas) > 5 or not shown[:1].isupper() or set(lemmas) <= empty_words(language):
+        return False
+    if in_small > MOST_IN_SMALL or (len(lemmas) == 1 and len(lemmas[0]) < 3):
+        return False  # a common noun at the beginning of a sentence or in a heading
+    words = shown.split()
+    if _is_shouted(shown, language) or words[-1].lower() in function_words(language):
+        return False  # or cut off: "Locking And Concurrency In"
+    # a single word of the language with a capital may be that of a button; a vocabulary has to have it as a name
+    return (
+        len(words) > 1
+        or not is_dictionary_word(shown.lower(), language)
+        or bool(INNER_CAPITAL.match(shown))
+        or bool(_named(lemmas, language))
+    )
+
+
+def _named(lemmas: tuple[str, ...], language: str) -> str:
+    """What the vocabulary of the language says a name is."""
+    return named_kind(" ".join(lemmas)) if pack_of(language).noun_senses else ""
+
+
+def _kind_by_evidence(lemmas: tuple[str, ...], cues: Counter[str], cue_pages: dict[str, set[int]], language: str) -> str:
+    """The kind that a vocabulary has, or that the words beside its uses agree on."""
+    said = _named(lemmas, language)
+    if said:
+        return said
+    total = sum(cues.values())
+    for kind in ("person", "place"):
+        if cues[kind] >= LEAST_CUES * total and len(cue_pages[kind]) >= 2:
+            return kind
+    return ""
 
 
 def _is_shouted(shown: str, language: str) -> bool:
@@ -107,16 +141,11 @@ def _is_shouted(shown: str, language: str) -> bool:
     return all(word.isupper() and word.lower() not in functional and is_dictionary_word(word.lower(), language) for word in words)
 
 
-def _is_mostly_small(forms: dict[str, int]) -> bool:
-    """Whether a word is written without capitals more often than not."""
-    return 2 * sum(count for form, count in forms.items() if form.islower()) > sum(forms.values())
-
-
 def _kind_by_form(shown: str) -> str:
     if _STANDARD.match(shown):
         return "work"
     words = shown.split()
-    if len(words) == 1 and _INNER_CAPITAL.match(shown):
+    if len(words) == 1 and INNER_CAPITAL.match(shown):
         return "product"
     return _KIND_OF_LAST_WORD.get(words[-1].lower(), "") if len(words) > 1 else ""
 

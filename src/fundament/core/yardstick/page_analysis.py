@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import re
 from collections import Counter, defaultdict
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass, field
 from importlib import import_module
 
@@ -13,12 +14,11 @@ from fundament.core.language.packs import pack_of
 from fundament.core.language.words import is_address, is_quantity
 from fundament.core.reading.model import Block, Reading
 from fundament.core.version import ANALYSIS_VERSION
+from fundament.core.yardstick.name_runs import cue_beside, name_runs
 
 _NOUN_TAGS = frozenset(("NOUN", "PROPN"))
 _INSIDE_TAGS = frozenset(("NOUN", "PROPN", "ADJ", "NUM", "VERB", "X", ""))
-_CAPITAL_RUN = re.compile(r"(?<![.!?:] )(?<!^)\b[A-Z][\w’'-]{1,60}(?:(?: (?:of|for|and|the))? [A-Z][\w’'-]{1,60}){1,9}")
 _SITE_NAME = re.compile(r"\s[|–—·»]\s|\s-\s")  # white space in titles is folded
-_LONGER_WORD = re.compile(r"[^\W\d_]{4,}")
 _ACRONYM = re.compile(r" \(([A-Z]{2,6})\)")
 _WORDS_BEFORE = re.compile(r"(?:[^\W\d_]{1,40}[ -]){0,5}[^\W\d_]{1,40}$")
 
@@ -39,10 +39,10 @@ class Candidate:
 
 @dataclass(frozen=True)
 class NameUse:
-    """A name the tagger found, with its label (PERSON, ORG, GPE, ...), or a run of capitals, with the label ""; and its number of uses."""
+    """A run of words with a capital, the kind that a word beside it speaks for (see `cue_beside`), and its number of uses with that."""
 
     text: str
-    label: str
+    cue: str
     count: int
 
 
@@ -60,7 +60,7 @@ class PageAnalysis:
 
 
 def analyse_page(reading: Reading) -> PageAnalysis:
-    """Find candidate phrases and names in the main content of a page. English has parts of speech and names; others do without."""
+    """Find candidate phrases and names in the main content of a page. English has parts of speech; others do without."""
     language = reading.language
     texts = [(block.text, block.kind == "heading") for block in reading.main_blocks() if block.kind != "code"]
     if reading.title:
@@ -79,8 +79,9 @@ def analyse_page(reading: Reading) -> PageAnalysis:
     forms: dict[str, Counter[str]] = defaultdict(Counter)
     tags: dict[str, Counter[str]] = defaultdict(Counter)
     names: Counter[tuple[str, str]] = Counter()
-    tagged = _tags(sentences, sources, language)
-    for sentence, source, is_heading, (sentence_tags, sentence_names) in zip(sentences, sources, prominent, tagged, strict=True):
+    tag = _tagger_of(language)
+    for sentence, source, is_heading in zip(sentences, sources, prominent, strict=True):
+        sentence_tags = tag([token.text for token in sentence.tokens], sentence.joined)
         for start, end in _candidate_bounds(sentence, sentence_tags, language):
             key = " ".join(token.lemma for token in sentence.tokens[start:end])
             form = _written(source, sentence, start, end)
@@ -88,14 +89,11 @@ def analyse_page(reading: Reading) -> PageAnalysis:
             prominences[key] += is_heading
             forms[key][form if form.isupper() else _lower_unless_name(form, sentence_tags[start:end], opens=start == 0)] += 1
             tags[key][sentence_tags[start] if end - start == 1 else "PHRASE"] += 1
-        for start, end, label in () if is_heading and _is_title_case(source) else sentence_names:
-            text = _written(source, sentence, start, end)
-            names[(text, label)] += 1
+        for start, end in name_runs(sentence, language):
+            names[_written(source, sentence, start, end), cue_beside(sentence, start, end, language)] += 1
     acronyms: dict[str, str] = {}
     for block in reading.main_blocks():
         acronyms.update(_acronyms(block))
-        if pack_of(language).names_in_capitals and block.kind not in ("heading", "code"):
-            names.update((match.group(0).strip(), "") for match in _CAPITAL_RUN.finditer(block.text))
     return PageAnalysis(
         content_hash=reading.content_hash,
         language=language,
@@ -104,7 +102,7 @@ def analyse_page(reading: Reading) -> PageAnalysis:
             Candidate(key, tags[key].most_common(1)[0][0], counts[key], prominences[key], dict(sorted(forms[key].items())))
             for key in sorted(counts)
         ),
-        names=tuple(NameUse(text, label, count) for (text, label), count in sorted(names.items())),
+        names=tuple(NameUse(text, cue, count) for (text, cue), count in sorted(names.items())),
         acronyms=acronyms,
     )
 
@@ -115,21 +113,13 @@ def _written(source: str, sentence: Sentence, first: int, after: int) -> str:
     return " ".join(source[begin:end].split())
 
 
-def _is_title_case(heading: str) -> bool:
-    """Whether a heading has a capital at each of its longer words, so that a capital says nothing of a name."""
-    longer: list[str] = _LONGER_WORD.findall(heading)
-    return len(longer) >= 2 and all(word[0].isupper() for word in longer)
-
-
-_Tagged = tuple[tuple[str, ...], tuple[tuple[int, int, str], ...]]
-
-
-def _tags(sentences: list[Sentence], sources: list[str], language: str) -> list[_Tagged]:
+def _tagger_of(language: str) -> Callable[[Sequence[str], Sequence[bool]], tuple[str, ...]]:
+    """What gives each word of a sentence its part of speech, "" where none is known."""
     tagger = pack_of(language).tagger
     if tagger:
-        tag_sentences = import_module(f"fundament.core.language.{tagger}").tag_sentences
-        return [(tagged.tags, tagged.names) for tagged in tag_sentences(sentences, sources)]
-    return [(("",) * len(sentence.tokens), ()) for sentence in sentences]
+        tag_words: Callable[[Sequence[str], Sequence[bool]], tuple[str, ...]] = import_module(f"fundament.core.language.{tagger}").tag_words
+        return tag_words
+    return lambda words, joined: ("",) * len(words)
 
 
 def _own_part_of_title(reading: Reading) -> str:

@@ -13,4 +13,5 @@ PACK = pack_from_frequencies(
     closing_phrases=("zie ook",),
     carrier="Hier gaat het om {} en wat dat voor ons is.",
     stand_in="het",
+    names=("van de der den en voor het", "dhr mevr dr prof heer mevrouw", "in te bij uit nabij"),
 )

@@ -31,7 +31,10 @@ PACK = LanguagePack(
     stand_in="it",
     lemma=english_lemmas.lemma,
     spelled_one_way=english_lemmas.spelled_one_way,
-    tagger="tagging",
+    tagger="parts_of_speech",
     noun_senses="wordnet",
     longest_phrase=5,
+    name_connectors=word_list("of for and the & on"),
+    person_titles=word_list("mr mrs ms miss dr sir lady lord prof professor president minister saint king queen"),
+    where_words=word_list("in at near around from across outside"),
 )

@@ -15,4 +15,5 @@ PACK = pack_from_frequencies(
     carrier="Ici il est question de {} et de ce que cela fait pour nous.",
     stand_in="cela",
     elided=word_list("l d j m t s c n qu jusqu lorsqu puisqu quoiqu"),
+    names=("de du des la le les et d l pour", "m mme mlle dr monsieur madame docteur professeur", "à en près depuis"),
 )

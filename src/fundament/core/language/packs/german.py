@@ -14,4 +14,6 @@ PACK = pack_from_frequencies(
     carrier="Hier geht es um {} und was das für uns ist.",
     carrier_with="Hier geht es um {} und was das mit {} und mit {} zu tun hat.",
     stand_in="es",
+    nouns_in_capitals=True,
+    names=("von für und der des am an zu", "herr frau dr prof professor", "in bei nahe aus"),
 )

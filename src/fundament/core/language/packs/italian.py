@@ -15,4 +15,5 @@ PACK = pack_from_frequencies(
     carrier="Qui si tratta di {} e di quello che è per noi.",
     stand_in="ciò",
     elided=word_list("l d c un all dall dell nell sull quest quell dov com anch tutt nessun qualcun"),
+    names=("di del della dei delle e per", "sig signor signora dott dottor prof professore", "a in presso da"),
 )

@@ -27,9 +27,11 @@ class LanguagePack:
     most frequent words are such words too; a large one, so it is loaded when it is asked for, and not for a language nobody writes in. inner_words: function words that may stand inside a
     term. between_words: may stand between the members of a list. elided: short words that lose their vowel and are written together with the next one.
     question_words: a heading that begins with one asks. closing_words, closing_phrases: headings of the form ("Conclusion"). general_headings: tell nobody
-    what a section is about. tagger: the module under `core.language` with tag_sentences, or "" where none tells parts of speech; then phrases have at most
+    what a section is about. tagger: the module under `core.language` with tag_words, or "" where none tells parts of speech; then phrases have at most
     longest_phrase words. noun_senses: the module with the kinds of nouns, or "". carrier, carrier_with: sentences that gains are measured with, around a
-    term, and around an entity with two words of its context. stand_in: put in the place of a term that is taken out. lacks: codes of what is not measured.
+    term, and around an entity with two words of its context. stand_in: put in the place of a term that is taken out. nouns_in_capitals: whether every noun
+    has a capital, so that one says nothing of a name. name_connectors: small words inside a name. person_titles: stand before a person's name. where_words:
+    stand before a place's. lacks: codes of what is not measured.
     """
 
     code: str
@@ -51,6 +53,10 @@ class LanguagePack:
     tagger: str = ""
     noun_senses: str = ""
     longest_phrase: int = 3
+    nouns_in_capitals: bool = False
+    name_connectors: frozenset[str] = frozenset()
+    person_titles: frozenset[str] = frozenset()
+    where_words: frozenset[str] = frozenset()
     frequency_list: str = ""
     lacks: tuple[str, ...] = field(default=())
 
@@ -70,16 +76,6 @@ class LanguagePack:
         from wordfreq import top_n_list  # not in a process that only scores texts of a language with lists of its own
 
         return frozenset(word for word in top_n_list(self.frequency_list, most) if word.isalpha())
-
-    @property
-    def has_names(self) -> bool:
-        """Whether names of people, places and firms are told in this language."""
-        return bool(self.tagger)
-
-    @property
-    def names_in_capitals(self) -> bool:
-        """Whether a capital inside a sentence means a name, as it does not in German."""
-        return bool(self.tagger)
 
 
 def dictionary_lemma(code: str) -> Callable[[str], str]:
@@ -105,8 +101,13 @@ def pack_from_frequencies(
     stand_in: str,
     carrier_with: str = "",
     elided: frozenset[str] = frozenset(),
+    nouns_in_capitals: bool = False,
+    names: tuple[str, str, str] = ("", "", ""),
 ) -> LanguagePack:
-    """A language whose function words are its most frequent ones (wordfreq), modal verbs and connecting words (`further`) and elided words."""
+    """A language whose function words are its most frequent ones (wordfreq), modal verbs and connecting words (`further`) and elided words.
+
+    names: its name_connectors, person_titles and where_words.
+    """
     return LanguagePack(
         code=code,
         english_name=english_name,
@@ -123,6 +124,10 @@ def pack_from_frequencies(
         carrier_with=carrier_with,
         elided=elided,
         lemma=dictionary_lemma(code),
+        nouns_in_capitals=nouns_in_capitals,
+        name_connectors=word_list(names[0]),
+        person_titles=word_list(names[1]),
+        where_words=word_list(names[2]),
         lacks=("entities", "meaning"),
     )
 

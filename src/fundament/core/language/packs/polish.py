@@ -13,4 +13,5 @@ PACK = pack_from_frequencies(
     closing_phrases=("zobacz też",),
     carrier="Tu chodzi o {} i o to, co to jest dla nas.",
     stand_in="to",
+    names=("i w na do", "pan pani dr prof", "w we pod koło z"),
 )

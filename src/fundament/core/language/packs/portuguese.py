@@ -16,4 +16,5 @@ PACK = pack_from_frequencies(
     ),
     carrier="Aqui se trata de {} e do que é para nós.",
     stand_in="isso",
+    names=("de do da dos das e para", "sr sra dr dra senhor senhora professor", "em no na perto desde"),
 )
