@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import gc
+from importlib import import_module
 
 from fundament.core.language.words import lemma_of
 
@@ -27,6 +28,7 @@ def warm_for_building() -> None:
     from fundament.core.language.frequencies import word_general_frequency
     from fundament.core.language.wordnet import noun_senses
 
+    import_module("scipy.cluster.hierarchy")
     warm_for_scoring()
     word_general_frequency("words", "en")
     noun_senses("word")

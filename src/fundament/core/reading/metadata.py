@@ -7,6 +7,7 @@ htmldate, in what is written on the page.
 from __future__ import annotations
 
 import json
+import logging
 import re
 from collections import deque
 from dataclasses import dataclass
@@ -154,6 +155,8 @@ def date_on_page(html: str) -> str:
     No date is too new, so that the answer is the same on every day.
     """
     from htmldate import find_date  # loaded only where a page states no date
+
+    logging.getLogger("htmldate").setLevel(logging.CRITICAL + 1)  # what it has to say holds pieces of pages
 
     try:
         return find_date(html[:MOST_MARKUP_FOR_DATE], original_date=True, extensive_search=False, max_date="2199-12-31") or ""
