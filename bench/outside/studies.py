@@ -118,7 +118,11 @@ def candidates(study: OutsideStudy, most: int = 150) -> list[str]:
     scored = {}
     for run, count in uses.items():
         if pages[run] >= 2 and count >= 3:
-            rarity = max(zipf_frequency(word, study.language) for word in run) if len(run) == 1 else sum(zipf_frequency(word, study.language) for word in run) / len(run) - len(run) + 1
+            rarity = (
+                max(zipf_frequency(word, study.language) for word in run)
+                if len(run) == 1
+                else sum(zipf_frequency(word, study.language) for word in run) / len(run) - len(run) + 1
+            )
             ratio = math.log10(count / total * 1e9) - rarity
             scored[run] = max(0.0, ratio) * math.log(1 + count) * (1 + 0.2 * (len(run) - 1))
     return [" ".join(run) for run in sorted(scored, key=lambda run: (-scored[run], run))[:most]]

@@ -29,14 +29,14 @@ _BLOCKS_IN_CELLS = frozenset(["p", "h1", "h2", "h3", "h4", "h5", "h6", "ul", "ol
 
 
 _WITHOUT_SPACES = re.compile(
-    r"[\u0e00-\u0eff\u1000-\u109f\u1780-\u17ff\u3040-\u30ff\u3400-\u9fff]"
+    r"[\u0e00-\u0eff\u1000-\u109f\u1780-\u17ff\u3040-\u30ff\u3400-\u9fff]{1,200}"
 )  # scripts of south-east Asia, Japan, China
 
 
 def rough_words(text: str) -> int:
     """About how many words a text has: those between spaces, and one for every two signs of scripts without spaces."""
     words = len(text.split())
-    return words if text.isascii() else words + len(_WITHOUT_SPACES.findall(text)) // 2
+    return words if text.isascii() else words + sum(len(run) for run in _WITHOUT_SPACES.findall(text)) // 2
 
 
 @dataclass(eq=False)

@@ -41,7 +41,7 @@ _SIGNS = (
     ("degrees", re.compile(r"[\dd](?:(?<=\d)\s?°|(?<=\bd)egrees\b)"), 2),
 )
 _NUMBERING = re.compile(
-    r"^(?:(?:step|part|chapter|tip|lesson|section|no\.?)?\s*(?:\d+(?:\.\d+)*|one|two|three|four|five|six|seven|eight|nine|ten)\s*[.:)]\s+"
+    r"^(?:(?:step|part|chapter|tip|lesson|section|no\.?)?\s*(?:\d+(?:\.\d+)*|one|two|three|four|five|six|seven|eight|nine|ten)\s*[.:)–-]\s+"
     r"|\d+(?:\.\d+)+\s+(?-i:(?=[A-Z“\"])))",
     re.IGNORECASE,
 )
@@ -67,13 +67,13 @@ def section_distances(sections: Sequence[tuple[int, Section]], keyword_lemmas: f
     Each has shape (n, n), is at least 0, and 0 on the diagonal.
     """
     headings = [plain_heading(section.heading, keyword_lemmas, language) for _, section in sections]
-    words = _words_of(sections, language)
+    words = words_of(sections, language)
     tfidf = unit(words.weights(HEADING_WORDS_COUNT))
     lemma_vectors = embed(words.lemmas).astype(np.float64)
     signs = (
-        _cosine(embed(headings).astype(np.float64)),
-        _cosine(embed([section.text or section.heading for _, section in sections]).astype(np.float64)),
-        _cosine(unit(words.weights(HEADING_WORDS_IN_VECTOR) @ lemma_vectors)),  # after Arora, Liang and Ma 2017
+        centred_cosines(embed(headings).astype(np.float64)),
+        centred_cosines(embed([section.text or section.heading for _, section in sections]).astype(np.float64)),
+        centred_cosines(unit(words.weights(HEADING_WORDS_IN_VECTOR) @ lemma_vectors)),  # after Arora, Liang and Ma 2017
         tfidf @ tfidf.T,
         *_heading_words(words),
     )
@@ -91,13 +91,14 @@ def section_distances(sections: Sequence[tuple[int, Section]], keyword_lemmas: f
     return distances
 
 
-def _cosine(vectors: Distances) -> Distances:
+def centred_cosines(vectors: Distances) -> Distances:
+    """The cosines between vectors from which their mean is taken, shape (n, n)."""
     centred = unit(vectors - vectors.mean(axis=0, keepdims=True))
     return np.asarray(centred @ centred.T)
 
 
 @dataclass(frozen=True)
-class _Words:
+class SectionWords:
     """Content lemmas of all sections: in order, with how often each is in the text and in the heading, shape (sections, lemmas)."""
 
     lemmas: list[str]
@@ -112,7 +113,7 @@ class _Words:
         return np.asarray(damped * np.log(1.0 + len(counts) / np.maximum(document_frequency, 1)))
 
 
-def _words_of(sections: Sequence[tuple[int, Section]], language: str) -> _Words:
+def words_of(sections: Sequence[tuple[int, Section]], language: str) -> SectionWords:
     """The content lemmas of the sections; sums of money and degrees are words too."""
     texts, headings = [], []
     for _, section in sections:
@@ -130,10 +131,10 @@ def _words_of(sections: Sequence[tuple[int, Section]], language: str) -> _Words:
             values[row, [column[lemma] for lemma in found]] = list(found.values())
         return values
 
-    return _Words(lemmas, table(texts), table(headings))
+    return SectionWords(lemmas, table(texts), table(headings))
 
 
-def _heading_words(words: _Words) -> tuple[Distances, Distances]:
+def _heading_words(words: SectionWords) -> tuple[Distances, Distances]:
     """Of the headings' content lemmas, each weighted by ln(1 + n / df): the share two headings have in common (Jaccard), and the share
     of each that stands anywhere in the other's section, on average of the two."""
     in_heading = (words.in_heading > 0).astype(float)

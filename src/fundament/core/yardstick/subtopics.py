@@ -2,11 +2,13 @@
 
 How alike two sections are is worked out in `section_similarity`, in several views. Each view is grouped by average-linkage clustering, cut at
 several distances; how often two sections fall in one group is then their similarity for a last clustering (evidence accumulation, Fred and Jain
-2005), which hardly depends on any one view or cut.
+2005), which hardly depends on any one view or cut. All that is relative: in every study something is closest. So a group is then taken apart again where
+its sections do not probably belong together in absolute terms (`section_probability`).
 """
 
 from __future__ import annotations
 
+import re
 from collections import Counter
 from collections.abc import Sequence
 from dataclasses import replace
@@ -20,12 +22,15 @@ from fundament.core.language.packs import words_of_all
 from fundament.core.language.words import tokenize
 from fundament.core.reading.model import Reading
 from fundament.core.yardstick.model import ComparedPage, PageSummary, Subtopic, SubtopicHeading
+from fundament.core.yardstick.section_probability import probabilities
 from fundament.core.yardstick.section_similarity import Distances, Section, plain_label, section_distances
 from fundament.core.yardstick.structure import is_question
 from fundament.core.yardstick.terms import rank_weight
 
 CUT_DISTANCES = (0.8, 0.9, 1.0)
 CUT_APART = 0.6  # sections apart in more of the groupings than this, on average, are not of one subtopic
+_CODE = re.compile(r"[_=<>\\{}]|\(\d?\)|\w[./]\w|\d\.\d")
+LEAST_PROBABLE = 0.2  # sections that belong together with a lower probability, on average, are not of one subtopic
 BELOW_WORDS = 60
 
 
@@ -53,12 +58,12 @@ def find_subtopics(
 ) -> tuple[Subtopic, ...]:
     """Groups of headings found on at least two competitors' pages (one, when there are only two), heaviest first."""
     keyword_lemmas = frozenset(token.lemma for token in tokenize(keyword, language))
-    found = [(number, page, section) for number, page in enumerate(pages) for section in sections_of(page.reading)]
-    found = [f for f in found if not _is_closing(f[2].heading, language)]
+    found = sections_to_group(pages, language)
     if not found:
         return ()
-    views = section_distances([(number, section) for number, _, section in found], keyword_lemmas, language)
-    labels = _group(views)
+    sections = [(number, section) for number, _, section in found]
+    views = section_distances(sections, keyword_lemmas, language)
+    labels = _probable(_group(views), probabilities(sections, keyword_lemmas, language))
     distance = np.mean(views, axis=0)  # for the label: the heading closest to the others
     least = 2 if len(pages) > 2 else 1
     groups: dict[int, list[int]] = {}
@@ -78,6 +83,33 @@ def find_subtopics(
         )
         subtopics.append(Subtopic(plain_label(found[closest][2].heading), 0, 0.0, 2, 0.0, False, headings))
     return weigh_subtopics(subtopics, summaries)[:most_subtopics]
+
+
+def sections_to_group(pages: Sequence[ComparedPage], language: str) -> list[tuple[int, ComparedPage, Section]]:
+    """All sections of the pages that may belong to a subtopic, each with its page and that page's number."""
+    found = [(number, page, section) for number, page in enumerate(pages) for section in sections_of(page.reading)]
+    return [f for f in found if not _heads_nothing(f[2].heading, language)]
+
+
+def group_sections(sections: Sequence[tuple[int, Section]], keyword_lemmas: frozenset[str], language: str) -> list[int]:
+    """The number of each section's group."""
+    return _probable(_group(section_distances(sections, keyword_lemmas, language)), probabilities(sections, keyword_lemmas, language))
+
+
+def _probable(labels: Sequence[int], probable: Distances) -> list[int]:
+    """The groups taken apart where their sections do not probably belong together: average linkage within each, cut at LEAST_PROBABLE."""
+    from scipy.cluster.hierarchy import fcluster, linkage
+
+    new = np.zeros(len(labels), dtype=int)
+    given = np.array(labels)
+    for label in dict.fromkeys(labels):
+        members = np.flatnonzero(given == label)
+        parts = np.ones(len(members), dtype=int)
+        if len(members) > 1:
+            apart = 1.0 - probable[np.ix_(members, members)]
+            parts = fcluster(linkage(apart[np.triu_indices(len(members), 1)], "average"), 1.0 - LEAST_PROBABLE, "distance")
+        new[members] = new.max() + parts
+    return new.tolist()
 
 
 def weigh_subtopics(subtopics: Sequence[Subtopic], pages: Sequence[PageSummary]) -> tuple[Subtopic, ...]:
@@ -118,6 +150,14 @@ def _is_closing(heading: str, language: str) -> bool:
     return plain_label(heading).strip(" :.").lower() in words_of_all("closing_phrases") or (
         bool(words) and all(word in words_of_all("closing_words") for word in words)
     )
+
+
+def _heads_nothing(heading: str, language: str) -> bool:
+    """Whether a heading belongs to the form of a page ("Conclusion", "More information"), or is the name of a command, a function or a version."""
+    words = _content_words(heading, language)
+    if _is_closing(heading, language) or (words and all(word in words_of_all("form_headings") for word in words)):
+        return True
+    return all(_CODE.search(word) or not any(sign.isalpha() for sign in word) for word in plain_label(heading).split())
 
 
 def _says_little(heading: str, language: str) -> bool:

@@ -14,4 +14,5 @@ PACK = pack_from_frequencies(
     carrier="Hier gaat het om {} en wat dat voor ons is.",
     stand_in="het",
     names=("van de der den en voor het", "dhr mevr dr prof heer mevrouw", "in te bij uit nabij"),
+    form="beschrijving overzicht algemeen details informatie meer verdere basis opties parameters voorbeeld voorbeelden gebruik syntaxis functies",
 )

@@ -26,6 +26,9 @@ PACK = LanguagePack(
         features benefits specification specifications step steps method methods questions answers
         """
     ),
+    form_headings=word_list(
+        "description synopsis details information background general parameters options syntax example examples more related modules directives notes"
+    ),
     carrier="This is about {} and what it does for them here.",
     carrier_with="This is about {} and what it has to do with {} or with {} here.",
     stand_in="it",

@@ -16,4 +16,5 @@ PACK = pack_from_frequencies(
     stand_in="cela",
     elided=word_list("l d j m t s c n qu jusqu lorsqu puisqu quoiqu"),
     names=("de du des la le les et d l pour", "m mme mlle dr monsieur madame docteur professeur", "à en près depuis"),
+    form="description aperçu présentation généralités général détails informations information plus autres bases options paramètres exemple exemples utilisation syntaxe fonctions modules directives apparentés",
 )

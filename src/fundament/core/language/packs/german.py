@@ -16,4 +16,5 @@ PACK = pack_from_frequencies(
     stand_in="es",
     nouns_in_capitals=True,
     names=("von für und der des am an zu", "herr frau dr prof professor", "in bei nahe aus"),
+    form="beschreibung übersicht überblick allgemeines allgemein einzelheiten details informationen weitere weiteres mehr grundlagen optionen parameter beispiel beispiele verwendung syntax funktionen verwandte module direktiven anmerkungen",
 )

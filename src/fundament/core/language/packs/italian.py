@@ -16,4 +16,5 @@ PACK = pack_from_frequencies(
     stand_in="ciò",
     elided=word_list("l d c un all dall dell nell sull quest quell dov com anch tutt nessun qualcun"),
     names=("di del della dei delle e per", "sig signor signora dott dottor prof professore", "a in presso da"),
+    form="descrizione panoramica generale generalità dettagli informazioni ulteriori altro basi opzioni parametri esempio esempi uso sintassi funzioni",
 )

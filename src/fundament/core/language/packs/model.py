@@ -27,7 +27,7 @@ class LanguagePack:
     most frequent words are such words too; a large one, so it is loaded when it is asked for, and not for a language nobody writes in. inner_words: function words that may stand inside a
     term. between_words: may stand between the members of a list. elided: short words that lose their vowel and are written together with the next one.
     question_words: a heading that begins with one asks. closing_words, closing_phrases: headings of the form ("Conclusion"). general_headings: tell nobody
-    what a section is about. tagger: the module under `core.language` with tag_words, or "" where none tells parts of speech; then phrases have at most
+    what a section is about, so they label nothing; form_headings: belong to the form of a page, so they head no subtopic. tagger: the module under `core.language` with tag_words, or "" where none tells parts of speech; then phrases have at most
     longest_phrase words. noun_senses: the module with the kinds of nouns, or "". carrier, carrier_with: sentences that gains are measured with, around a
     term, and around an entity with two words of its context. stand_in: put in the place of a term that is taken out. nouns_in_capitals: whether every noun
     has a capital, so that one says nothing of a name. name_connectors: small words inside a name. person_titles: stand before a person's name. where_words:
@@ -48,6 +48,7 @@ class LanguagePack:
     carrier_with: str = ""
     elided: frozenset[str] = frozenset()
     general_headings: frozenset[str] = frozenset()
+    form_headings: frozenset[str] = frozenset()
     lemma: Callable[[str], str] = as_it_is
     spelled_one_way: Callable[[str], str] = as_it_is
     tagger: str = ""
@@ -103,10 +104,11 @@ def pack_from_frequencies(
     elided: frozenset[str] = frozenset(),
     nouns_in_capitals: bool = False,
     names: tuple[str, str, str] = ("", "", ""),
+    form: str = "",
 ) -> LanguagePack:
     """A language whose function words are its most frequent ones (wordfreq), modal verbs and connecting words (`further`) and elided words.
 
-    names: its name_connectors, person_titles and where_words.
+    names: its name_connectors, person_titles and where_words. form: its form_headings.
     """
     return LanguagePack(
         code=code,
@@ -124,6 +126,7 @@ def pack_from_frequencies(
         carrier_with=carrier_with,
         elided=elided,
         lemma=dictionary_lemma(code),
+        form_headings=word_list(form),
         nouns_in_capitals=nouns_in_capitals,
         name_connectors=word_list(names[0]),
         person_titles=word_list(names[1]),

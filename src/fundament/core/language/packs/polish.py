@@ -14,4 +14,5 @@ PACK = pack_from_frequencies(
     carrier="Tu chodzi o {} i o to, co to jest dla nas.",
     stand_in="to",
     names=("i w na do", "pan pani dr prof", "w we pod koło z"),
+    form="opis przegląd ogólne szczegóły informacje więcej inne podstawy opcje parametry przykład przykłady użycie składnia funkcje",
 )

@@ -17,4 +17,5 @@ PACK = pack_from_frequencies(
     carrier="Aqui se trata de {} e do que é para nós.",
     stand_in="isso",
     names=("de do da dos das e para", "sr sra dr dra senhor senhora professor", "em no na perto desde"),
+    form="descrição visão geral generalidades detalhes informações mais outros básico opções parâmetros exemplo exemplos uso sintaxe funções",
 )

@@ -17,4 +17,5 @@ PACK = pack_from_frequencies(
     carrier="Aquí se trata de {} y de lo que es para nosotros.",
     stand_in="eso",
     names=("de del la las los y para", "sr sra srta dr dra don doña señor señora profesor", "en cerca desde"),
+    form="descripción visión general generalidades detalles información más otros básico opciones parámetros ejemplo ejemplos uso sintaxis funciones módulos directivas relacionados",
 )
