@@ -148,7 +148,7 @@ def _tables_of(yardstick: Consensus) -> _Tables:
     return _Tables(
         counts=counts,
         prominent=prominent,
-        specific=np.array([term.specificity for term in yardstick.terms]),
+        specific=np.array([term.telling for term in yardstick.terms]),
         heads=np.array([term.head for term in yardstick.terms], dtype=bool),
         salience=np.array([entity.salience for entity in yardstick.entities], dtype=float).reshape(-1, len(pages)),
         own=np.array([entity.own for entity in yardstick.entities], dtype=bool),

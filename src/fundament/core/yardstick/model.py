@@ -60,7 +60,8 @@ class Term:
     phrases: lemma tuples that count as uses (spelling variants). weight: share of 100 over all terms. tier: 1 (most
     shared) to 3. per_thousand: uses per 1,000 words over competitors that use it. low, high: target range in uses at the
     planned length; ceiling: uses above it cost. head: one of the keyword's own words or phrases. is_noun: it names a thing
-    (phrases end in a noun; a single word is mostly tagged as one).
+    (phrases end in a noun; a single word is mostly tagged as one). termhood: the probability that it is a term of the subject and no word of the kind of
+    text; 1 for one that is known to be.
     counts: uses on every competitor's page, in rank order; prominent: on which of them it is in the title tag or a heading.
     """
 
@@ -80,6 +81,12 @@ class Term:
     is_noun: bool
     first_sentences: tuple[tuple[str, str], ...] = ()  # (url, sentence)
     key: str = ""
+    termhood: float = 1.0
+
+    @property
+    def telling(self) -> float:
+        """What its weight is multiplied by: how specific it is, 0..4, as far as it is a term of the subject."""
+        return min(self.specificity, 4.0) * self.termhood**2
 
 
 @dataclass(frozen=True)

@@ -19,7 +19,8 @@ from numpy.typing import NDArray
 
 from fundament.core.language.analysis import analyse_text
 from fundament.core.language.frequencies import phrase_general_frequency
-from fundament.core.language.function_words import empty_words
+from fundament.core.language.function_words import empty_words, function_words
+from fundament.core.language.packs import pack_of
 from fundament.core.language.phrases import PhraseMatcher
 from fundament.core.language.uses import uses_in
 from fundament.core.language.words import lemma_of, tokenize
@@ -27,6 +28,7 @@ from fundament.core.yardstick.c_value import c_values
 from fundament.core.yardstick.model import ComparedPage, PageSummary, Range, Term
 from fundament.core.yardstick.page_analysis import Candidate
 from fundament.core.yardstick.ranges import robust_range, robust_ranges, targets_of
+from fundament.core.yardstick.termhood import Phrase, termhood
 
 Numbers = NDArray[np.float64]
 _Phrases = dict[str, list[tuple[str, ...]]]  # lemma tuples by key
@@ -36,6 +38,7 @@ TIERS = (0.6, 0.35)  # tier 1 from this share of the competitors, tier 2 from th
 SPECIFICITY = {"NOUN": 1.5, "PROPN": 1.5, "PHRASE": 0.9, "ADJ": 2.0, "VERB": 2.1, "NUM": 1.5, "X": 1.5, "": 1.3}  # least log10 ratio
 SHARED_BY_MOST = 0.4  # lowered by this for words on at least half of the competitors
 FLATTENING = 0.75  # so that a handful of head words does not hold most of the weight
+LEAST_TERMHOOD = 0.7  # the probability of being a term of the subject below which a phrase counts for nothing
 NOUN_SHARE = 0.5  # of a word's uses that the tagger takes for a noun, from which it names a thing
 WEAK_OPENING_SHARE = 0.4  # a phrase that opens with a general word ("old mortar") must be on so many pages
 
@@ -65,16 +68,29 @@ def find_terms(
     pages: Sequence[ComparedPage], summaries: Sequence[PageSummary], keyword: str, language: str, *, most_terms: int
 ) -> tuple[Term, ...]:
     """The terms of the subject, heaviest first. pages: at least one competitor, in rank order; summaries: the same pages in short."""
+    terms, signs = candidate_terms(pages, keyword, language, most_terms=most_terms)
+    probable = termhood(signs, keyword, language)
+    kept = [
+        replace(term, termhood=1.0 if term.head else round(float(share), 3))
+        for term, share in zip(terms, probable, strict=True)
+        if share >= LEAST_TERMHOOD or term.head
+    ]
+    return with_weights(kept, summaries, *use_tables(kept))
+
+
+def candidate_terms(pages: Sequence[ComparedPage], keyword: str, language: str, *, most_terms: int) -> tuple[list[Term], list[Phrase]]:
+    """What may be terms, the most promising first, without weights; and what speaks for each being a term of the subject."""
     least = least_pages(len(pages))
     pool = _gather(pages, least)
     total_words = max(1, sum(page.reading.word_count for page in pages))
     keys = [key for key in sorted(pool.pages) if pool.pages[key] >= least]
-    keys = [key for key in keys if _is_specific(key, pool, total_words, language, len(pages))]
+    heads = {token.lemma for token in tokenize(keyword, language)} - function_words(language)  # the keyword and its words are always terms
+    keys = [key for key in keys if set(key.split(" ")) <= heads or _is_specific(key, pool, total_words, language, len(pages))]
     phrases = _with_variants(keys, pool, language)
     sentences = _sentences_by_page(pages, language)
     phrases, own = _used_by_themselves(phrases, sentences, least)
     chosen = _preselect(phrases, own, pool, total_words, language)[:most_terms]
-    return _finish(chosen, phrases, pool, pages, summaries, keyword, language)
+    return _count(chosen, phrases, pool, pages, keyword, language)
 
 
 def _gather(pages: Sequence[ComparedPage], least: int) -> _Pool:
@@ -212,7 +228,7 @@ def with_weights(terms: Sequence[Term], pages: Sequence[PageSummary], counts: Nu
         return ()
     using = counts > 0
     densities = robust_ranges(densities_of(counts, np.array([page.words for page in pages], dtype=float)))
-    weights = term_weights(counts, prominent, np.array([term.specificity for term in terms]), pages)
+    weights = term_weights(counts, prominent, np.array([term.telling for term in terms]), pages)
     found = []
     for number, term in enumerate(terms):
         on_pages = int(using[number].sum())
@@ -247,46 +263,49 @@ def ceilings_of(uses: Numbers, heads: NDArray[np.bool_]) -> Numbers:
     return np.asarray(uses[:, 2] * np.where(heads, 2.0, 1.0))
 
 
-def term_weights(counts: Numbers, prominent: Numbers, specific: Numbers, pages: Sequence[PageSummary]) -> Numbers:
-    """Weights of terms from their uses on each page, which sum to 100. Shapes: (terms, pages), (terms, pages), (terms,)."""
+def term_weights(counts: Numbers, prominent: Numbers, telling: Numbers, pages: Sequence[PageSummary]) -> Numbers:
+    """Weights of terms from their uses on each page and how telling they are, which sum to 100. Shapes: (terms, pages), (terms, pages), (terms,)."""
     by_rank = np.array([rank_weight(page.rank) for page in pages])
     words = np.array([max(page.words, 100) for page in pages], dtype=float)
     reach = (counts > 0) @ by_rank / by_rank.sum()
     density = (1000.0 * counts / words).sum(axis=1) / len(pages)
-    product = reach * (0.4 + np.log1p(density)) * np.minimum(specific, 4.0) / 4.0 * (1.0 + (prominent > 0).sum(axis=1) / len(pages))
+    product = reach * (0.4 + np.log1p(density)) * telling / 4.0 * (1.0 + (prominent > 0).sum(axis=1) / len(pages))
     raw = product**FLATTENING
     return np.asarray(100.0 * raw / (raw.sum() or 1.0))
 
 
-def term_sentences(page: ComparedPage, matcher: PhraseMatcher, language: str) -> tuple[Counter[int], dict[int, str]]:
-    """Counted uses of every term on a page, and the first sentence of each."""
+def term_sentences(page: ComparedPage, matcher: PhraseMatcher, language: str) -> tuple[Counter[int], dict[int, str], Counter[int]]:
+    """Counted uses of every term on a page, the first sentence of each, and how many blocks have it."""
     counts: Counter[int] = Counter()
     first: dict[int, str] = {}
+    blocks: Counter[int] = Counter()
     for block in page.reading.main_blocks():
         if block.kind in ("heading", "code"):
             continue
         sentences = analyse_text(block.text, language)
         counted, matches, _ = uses_in(sentences, matcher, language)
         counts.update(counted)
+        blocks.update(set(counted))
         for index, match in matches:
             if match.phrase not in first and sentences[index].natural:
                 first[match.phrase] = block.text[sentences[index].start : sentences[index].end]
-    return counts, first
+    return counts, first, blocks
 
 
-def _finish(
+def _count(
     chosen: list[tuple[str, float]], phrases: _Phrases, pool: _Pool,
-    pages: Sequence[ComparedPage], summaries: Sequence[PageSummary], keyword: str, language: str,
-) -> tuple[Term, ...]:  # fmt: skip
-    """Count the chosen terms the way a draft's are counted, and set their tiers and weights."""
+    pages: Sequence[ComparedPage], keyword: str, language: str,
+) -> tuple[list[Term], list[Phrase]]:  # fmt: skip
+    """Count the chosen terms the way a draft's are counted."""
     matcher = PhraseMatcher((variant, number) for number, (key, _) in enumerate(chosen) for variant in phrases[key])
     by_page = [term_sentences(page, matcher, language) for page in pages]
     prominent_keys = [{c.key for c in page.analysis.candidates if c.prominent} for page in pages]
     keyword_lemmas = {token.lemma for token in tokenize(keyword, language)}
     nothing = robust_range([])
-    terms = []
+    terms: list[Term] = []
+    phrases_of_terms: list[Phrase] = []
     for number, (key, specific) in enumerate(chosen):
-        counts = tuple(counted[number] for counted, _ in by_page)
+        counts = tuple(counted[number] for counted, _, _ in by_page)
         if sum(1 for count in counts if count) < min(2, len(pages)):
             continue  # only in headings, lists or crammed sentences: nothing to aim at in running text
         keys = {" ".join(variant) for variant in phrases[key]}
@@ -295,9 +314,22 @@ def _finish(
             low=1, high=1, ceiling=1, specificity=round(specific, 3), head=set(key.split(" ")) <= keyword_lemmas, counts=counts,
             prominent=tuple(bool(keys & on_page) for on_page in prominent_keys),
             is_noun=_is_noun(pool.tags[key]),
-            first_sentences=tuple((page.reading.url, first[number]) for page, (_, first) in zip(pages, by_page, strict=True) if number in first),
+            first_sentences=tuple((page.reading.url, first[number]) for page, (_, first, _) in zip(pages, by_page, strict=True) if number in first),
         ))  # fmt: skip
-    return with_weights(terms, summaries, *use_tables(terms))
+        tags = pool.tags[key]
+        phrases_of_terms.append(Phrase(
+            name=terms[-1].name, lemmas=tuple(key.split(" ")), specificity=specific, uses=sum(counts), paragraphs=sum(blocks[number] for _, _, blocks in by_page),
+            heading_share=sum(terms[-1].prominent) / len(pages), page_share=sum(1 for count in counts if count) / len(pages),
+            verb_share=_verb_share(terms[-1].name, tags, language), adjective_share=tags["ADJ"] / (tags.total() or 1),
+        ))  # fmt: skip
+    return terms, phrases_of_terms
+
+
+def _verb_share(name: str, tags: Counter[str], language: str) -> float:
+    """The share of a word's uses as a verb. Where every noun has a capital, a single word without one is taken for a verb or the like."""
+    if pack_of(language).nouns_in_capitals:
+        return float(" " not in name and name.islower())
+    return tags["VERB"] / (tags.total() or 1)
 
 
 def _is_noun(tags: Counter[str]) -> bool:
