@@ -133,7 +133,8 @@ def _endings(uses: Counts) -> dict[str, str]:
                 found[word[-letters:]].update({code: min(count, 5) for code, count in codes.items()})
     kept = {ending: codes for ending, codes in found.items() if codes.total() >= 20}
     return {
-        ending: "".join(code for code, count in codes.most_common() if count >= LEAST_ENDING * codes.total()) for ending, codes in kept.items()
+        ending: "".join(code for code, count in codes.most_common() if count >= LEAST_ENDING * codes.total())
+        for ending, codes in kept.items()
     }
 
 

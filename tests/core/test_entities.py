@@ -6,11 +6,13 @@ from dataclasses import replace
 
 import pytest
 
+from fundament.core.language.analysis import analyse_text
 from fundament.core.language.wordnet import noun_senses
 from fundament.core.reading.read_page import read_page
 from fundament.core.yardstick.concept_kinds import concept_kinds
 from fundament.core.yardstick.entity_names import find_names
 from fundament.core.yardstick.model import ComparedPage, Entity
+from fundament.core.yardstick.name_runs import cue_beside, name_runs
 from fundament.core.yardstick.page_analysis import NameUse, analyse_page
 from tests.helpers import yardstick_of
 
@@ -121,13 +123,40 @@ def test_a_heading_in_title_case_makes_no_names() -> None:
 
 
 @pytest.mark.parametrize(
-    ("name", "label", "kind"),
-    [("PostgreSQL", "GPE", "product"), ("SQLite", "ORG", "product"), ("McKay", "PERSON", "person"), ("NATO", "ORG", "organisation")],
+    ("name", "cue", "kind"),
+    [
+        ("PostgreSQL", "place", "product"),
+        ("SQLite", "", "product"),
+        ("McKay", "person", "person"),
+        ("Dunwater", "place", "place"),
+        ("ZKQ", "", ""),
+    ],
 )
-def test_a_capital_inside_a_word_is_a_products_whatever_the_tagger_says(name: str, label: str, kind: str) -> None:
-    (page,) = pages(f"In those days everybody used {name} for it, and so did we in our town.")
-    told = replace(page, analysis=replace(page.analysis, names=(NameUse(name, label, 1),)))
-    assert [entity.kind for entity in find_names([told], "en").values()] == [kind]
+def test_a_capital_inside_a_word_is_a_products_and_else_the_words_beside_it_decide(name: str, cue: str, kind: str) -> None:
+    told = [
+        replace(page, analysis=replace(page.analysis, names=(NameUse(name, cue, 1),)))
+        for page in pages(*[f"In those days everybody knew {name} for it, and so did we in our {place}." for place in ("town", "street")])
+    ]
+    assert [entity.kind for entity in find_names(told, "en").values()] == [kind]
+
+
+@pytest.mark.parametrize(
+    ("text", "language", "names"),
+    [
+        ("We wrote to Mrs Ada Sandler at Ashlar Trust, and NHL 3.5 came by post.", "en", {"Mrs Ada Sandler": "person", "Ashlar Trust": "place", "NHL 3.5": ""}),
+        ("Lime Mortar Is What You Need For Old Walls And Chimneys.", "en", {}),
+        ("Mortar is soft, but Portland cement is hard.", "en", {"Portland": ""}),
+        ("Der Mörtel von Kalkwerk Zwillbrunn ist weich, und NHL steht auf dem Sack.", "de", {"Kalkwerk Zwillbrunn": "", "NHL": ""}),
+        ("Le mortier de la maison Dubrillac vient de Trévarn chaque année.", "fr", {"Dubrillac": "", "Trévarn": ""}),
+    ],
+)  # fmt: skip
+def test_names_are_runs_of_capitals_that_say_something(text: str, language: str, names: dict[str, str]) -> None:
+    (sentence,) = analyse_text(text, language)
+    found = {}
+    for first, end in name_runs(sentence, language):
+        begin, after = sentence.bounds(first, end)
+        found[text[begin:after]] = cue_beside(sentence, first, end, language)
+    assert found == names
 
 
 @pytest.mark.parametrize(

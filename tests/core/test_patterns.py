@@ -128,7 +128,7 @@ def texts_for(pattern: re.Pattern[Any]) -> list[str]:
     """What is repeated: each class, each own piece, and neighbouring pieces in turn."""
     pieces = pieces_of(parser.parse(_source(pattern), 0))[:14]
     pairs = [first + second for first, second in itertools.pairwise(pieces)]
-    return list(dict.fromkeys([*CLASSES, *pieces, *pairs, "".join(pieces)]))
+    return [text for text in dict.fromkeys([*CLASSES, *pieces, *pairs, "".join(pieces)]) if text]
 
 
 def _has_no_bound(items: Any) -> bool:

@@ -97,16 +97,16 @@ def test_each_heading_is_in_one_subtopic_and_labels_are_headings(yardstick: Yard
         assert all(h.words >= 0 for h in subtopic.headings)
 
 
-def test_a_subtopic_is_not_called_by_a_heading_that_says_nothing() -> None:
+def test_a_heading_that_says_nothing_heads_nothing() -> None:
     below = "Rake the old mortar out of the joints to twice their height with a plugging chisel, and brush the dust out of them."
     other = "Expect to pay forty pounds a square metre for the work, scaffolding and tax not included, in most towns of the north."
     compared = []
-    for number, heading in enumerate(("Description", "Description", "Raking out the joints"), 1):
+    for number, heading in enumerate(("Description", "Raking out the joints", "Raking out"), 1):
         html = f"<main><h1>P</h1><h2>{heading}</h2><p>{below}</p><h2>What it costs</h2><p>{other}</p></main>"
         reading = read_page(html, f"https://s-{number}.example/")
         compared.append(ComparedPage(number, reading, analyse_page(reading)))
     found = {subtopic.label: subtopic.pages for subtopic in yardstick_of(compared, "lime mortar").subtopics}
-    assert found == {"Raking out the joints": 3, "What it costs": 3}
+    assert sorted(found.values()) == [2, 3] and "What it costs" in found and "Description" not in found
 
 
 @pytest.mark.parametrize("heading", ["See also", "1. Introduction", "Voir aussi :", "Inhaltsverzeichnis", "Note", "Véase también"])

@@ -33,9 +33,25 @@ def _analysis_from_3(plain: dict[str, Any]) -> dict[str, Any]:
     return {**plain, "version": "4"}
 
 
+def _reading_from_4(plain: dict[str, Any]) -> dict[str, Any]:
+    """The reader tells text from boxes about other pages better; what the older one read can still be compared, and is read anew with its page."""
+    return {**plain, "version": "5"}
+
+
+_CUE_OF_LABEL = {"PERSON": "person", "GPE": "place", "LOC": "place", "FAC": "place"}
+
+
+def _analysis_from_4(plain: dict[str, Any]) -> dict[str, Any]:
+    """Names had the label of a tagger; now they have the kind that a word beside them speaks for."""
+    names = [{"text": name["text"], "cue": _CUE_OF_LABEL.get(name["label"], ""), "count": name["count"]} for name in plain.get("names", ())]
+    return {**plain, "names": names, "version": "5"}
+
+
 STEPS: dict[tuple[str, str], tuple[str, Step]] = {  # (stage, from) -> (to, step)
     ("reading", "3"): ("4", _reading_from_3),
     ("analysis", "3"): ("4", _analysis_from_3),
+    ("reading", "4"): ("5", _reading_from_4),
+    ("analysis", "4"): ("5", _analysis_from_4),
 }
 
 

@@ -66,8 +66,8 @@ def mean_vectors(texts: Sequence[str]) -> Vectors:
 
 def _pieces_of_text(text: str) -> Sequence[int]:
     if (
-        "  " in text or "<" in text or text != text.strip(" ")
-    ):  # spaces beside one another make pieces of their own, and "<s>" is a sign to this vocabulary
+        "  " in text or "<" in text or "▁" in text or text != text.strip(" ")
+    ):  # spaces beside one another make pieces of their own, "<s>" is a sign to this vocabulary, and "▁" is how it writes a space
         return _pieces(text)
     return list(itertools.chain.from_iterable(map(_pieces_of_word, text.split(" "))))
 

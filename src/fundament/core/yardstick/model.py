@@ -86,7 +86,7 @@ class Term:
     @property
     def telling(self) -> float:
         """What its weight is multiplied by: how specific it is, 0..4, as far as it is a term of the subject."""
-        return min(self.specificity, 4.0) * self.termhood**2
+        return min(self.specificity, 4.0) * self.termhood**5
 
 
 @dataclass(frozen=True)

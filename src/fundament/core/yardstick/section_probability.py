@@ -7,6 +7,7 @@ studies and of outside pages (`bench/outside/fit_sections.py` makes them and rep
 
 from __future__ import annotations
 
+import math
 from collections.abc import Sequence
 
 import numpy as np
@@ -47,9 +48,10 @@ def probabilities(sections: Sequence[tuple[int, Section]], keyword_lemmas: froze
     """The probability 0..1 that two sections belong together, shape (n, n); 0 for two of one page, which seldom says a thing twice."""
     signs = pair_signs(sections, keyword_lemmas, language)
     scaled = (signs - np.array(MEANS)[:, None, None]) / np.array(SCALES)[:, None, None]
-    found = 1.0 / (1.0 + np.exp(-(CONSTANT + np.tensordot(np.array(WEIGHTS), scaled, axes=1))))
+    found: Table = 1.0 / (1.0 + np.exp(-(CONSTANT + np.tensordot(np.array(WEIGHTS), scaled, axes=1))))
     page = np.array([number for number, _ in sections])
-    return np.where(page[:, None] == page[None, :], 0.0, found)
+    found[page[:, None] == page[None, :]] = 0.0
+    return found
 
 
 def _specificity(lemmas: Sequence[str], keyword_lemmas: frozenset[str], language: str) -> Table:
@@ -57,7 +59,7 @@ def _specificity(lemmas: Sequence[str], keyword_lemmas: frozenset[str], language
     values = [
         0.0
         if lemma in keyword_lemmas
-        else max(0.0, RAREST - 9.0 - np.log10(word_general_frequency(lemma, language)))
+        else max(0.0, RAREST - 9.0 - math.log10(word_general_frequency(lemma, language)))
         if lemma.isalpha()
         else 3.0
         for lemma in lemmas
@@ -75,7 +77,8 @@ def _headings_in_texts(words: SectionWords, specific: Table) -> tuple[Table, Tab
     def share(weighted: Table, others: Table) -> Table:
         whole = weighted.sum(axis=1)[:, None]
         found = weighted @ others.T
-        return np.divide(found, whole, out=np.zeros_like(found), where=whole > 0)
+        shares: Table = np.divide(found, whole, out=np.zeros_like(found), where=whole > 0)
+        return shares
 
     weighted = in_heading * rarity * specific
     whole = weighted.sum(axis=1)

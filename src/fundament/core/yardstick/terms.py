@@ -38,7 +38,7 @@ TIERS = (0.6, 0.35)  # tier 1 from this share of the competitors, tier 2 from th
 SPECIFICITY = {"NOUN": 1.5, "PROPN": 1.5, "PHRASE": 0.9, "ADJ": 2.0, "VERB": 2.1, "NUM": 1.5, "X": 1.5, "": 1.3}  # least log10 ratio
 SHARED_BY_MOST = 0.4  # lowered by this for words on at least half of the competitors
 FLATTENING = 0.75  # so that a handful of head words does not hold most of the weight
-LEAST_TERMHOOD = 0.7  # the probability of being a term of the subject below which a phrase counts for nothing
+LEAST_TERMHOOD = 0.6  # the probability of being a term of the subject below which a phrase counts for nothing
 NOUN_SHARE = 0.5  # of a word's uses that the tagger takes for a noun, from which it names a thing
 WEAK_OPENING_SHARE = 0.4  # a phrase that opens with a general word ("old mortar") must be on so many pages
 
