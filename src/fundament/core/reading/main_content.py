@@ -233,7 +233,8 @@ class MainContent:
             inside[part.first : part.last] = [True] * (part.last - part.first)
             for box in boxes_in(regions, part.element, title) if part.element is not None else ():
                 inside[box.first : box.last] = [False] * (box.last - box.first)
-        self._keep_the_title(inside, reasons)
+        if title is None or not inside[title]:
+            self._keep_the_title(inside, reasons)
         for position, kept in enumerate(inside):
             if not kept and not reasons[position]:
                 reasons[position] = "outside the main part"

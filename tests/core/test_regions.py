@@ -1,0 +1,121 @@
+"""What stands beside the text of a page: sections of it count, boxes about other pages and what readers wrote do not."""
+
+from __future__ import annotations
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from fundament.core.reading.model import Reading
+from fundament.core.reading.read_page import read_page
+
+TEXT = "".join(
+    f"<p>The wall was pointed for the {n}th time that year, and the mason said that lime would have lasted longer than what was there.</p>"
+    for n in range(4, 12)
+)
+SHORT = "<p>Two sentences stand here. They are few words.</p>"
+
+
+def page(body: str, title: str = "Pointing a wall") -> Reading:
+    return read_page(f"<html><head><title>{title}</title></head><body>{body}</body></html>", "https://www.walls.example/pointing")
+
+
+def headings(reading: Reading) -> list[str]:
+    return [block.text for block in reading.headings()]
+
+
+def test_a_box_of_titles_that_lead_elsewhere_is_no_text() -> None:
+    box = "".join(
+        f'<div class="c"><h3><a href="/p/{n}">Another wall number {n}</a></h3><p>It stood in a town that nobody had heard of before.</p></div>'
+        for n in range(4)
+    )
+    found = page(
+        f'<div class="page"><div class="story"><h1>Pointing a wall</h1>{TEXT}</div><div class="box"><h2>From the same town</h2>{box}</div></div>'
+    )
+    assert headings(found) == ["Pointing a wall"]
+
+
+@pytest.mark.parametrize("wrap", ['<div class="sect1">{}</div>', "<section>{}</section>", "{}"])
+def test_short_sections_beside_a_long_one_are_text(wrap: str) -> None:
+    body = "".join(
+        wrap.format(f"<h2>{name}</h2>{text}") for name, text in (("Synopsis", SHORT), ("Description", TEXT), ("Exit status", SHORT))
+    )
+    assert headings(page(f"<h1>Pointing a wall</h1>{body}")) == ["Pointing a wall", "Synopsis", "Description", "Exit status"]
+
+
+def test_what_readers_wrote_is_known_by_its_times() -> None:
+    said = "".join(
+        f"<div><p>somebody{n} {n} minutes ago</p><blockquote>I never saw a wall like that in all the years that I lived there, and I saw many.</blockquote></div>"
+        for n in range(2, 9)
+    )
+    found = page(f'<div><div class="story"><h1>Pointing a wall</h1>{TEXT}</div><div class="below">{said}</div></div>')
+    assert not any("never saw" in block.text for block in found.main_blocks())
+
+
+def test_a_box_inside_the_text_is_taken_out_and_the_text_behind_it_stays() -> None:
+    box = "<div>" + "".join(f'<div><p>Gear</p><a href="/g/{n}">Ten trowels for old hands</a></div>' for n in range(5)) + "</div>"
+    found = page(
+        f"<article><h1>Pointing a wall</h1>{TEXT}{box}<p>After the box the text goes on, and it says that the wall is still standing there today.</p></article>"
+    )
+    said = " ".join(block.text for block in found.main_blocks())
+    assert "trowels" not in said and "still standing" in said
+
+
+def test_the_title_is_the_heading_that_the_title_tag_says() -> None:
+    head = '<div class="top"><h1><a href="/x">Walls and Gardens</a></h1><h3>Roofs</h3><h3>Doors</h3></div>'
+    found = page(
+        f'{head}<div class="t"><h2>Pointing a wall</h2></div><div class="story">{TEXT}</div>', "Pointing a wall - Walls and Gardens"
+    )
+    assert headings(found) == ["Pointing a wall"]
+
+
+def test_what_stands_in_an_articles_own_header_is_text() -> None:
+    share = '<div class="tools"><a href="/a">Send it</a> <a href="/b">Print it</a> <a href="/c">Keep it</a></div>'
+    found = page(
+        f"<article><header><h2>Pointing a wall</h2><p>What it takes and what it costs.</p></header>{share}<div>{TEXT}</div></article>"
+    )
+    assert any(block.text == "What it takes and what it costs." for block in found.main_blocks())
+
+
+def test_a_long_box_of_an_article_is_text_and_a_short_portrait_is_not() -> None:
+    long = f"<aside><h2>What the law says</h2>{TEXT}</aside>"
+    portrait = "<aside><p>The one who wrote this has been a mason for thirty years and lives in a small house by the sea.</p></aside>"
+    found = page(f"<article><h1>Pointing a wall</h1>{TEXT}{TEXT}{long}{portrait}</article>")
+    assert "What the law says" in headings(found) and not any("by the sea" in block.text for block in found.main_blocks())
+
+
+def test_goods_are_the_text_of_a_page_that_has_little_else() -> None:
+    goods = "".join(f'<div class="g"><h3><a href="/g/{n}">Trowel number {n}</a></h3><p>£{n}.50</p></div>' for n in range(3, 9))
+    intro = (
+        "<p>All our trowels are made by hand in the yard behind the shop, from steel that we choose ourselves every spring of the year.</p>"
+        * 2
+    )
+    found = page(f'<main><h1>Trowels</h1>{intro}<div class="all">{goods}</div></main>', "Trowels")
+    assert "Trowel number 5" in headings(found)
+
+
+@given(
+    st.lists(
+        st.sampled_from(
+            [
+                "<div class=a>",
+                "</div>",
+                "<p>",
+                "<h2>",
+                "</h2>",
+                "<a href=/x>",
+                "</a>",
+                "<td>",
+                "<table>",
+                "long words of a text " * 6,
+                "x",
+                "£5",
+            ]
+        ),
+        max_size=40,
+    )
+)
+def test_any_nesting_is_read_and_no_block_is_kept_twice(pieces: list[str]) -> None:
+    found = page("".join(pieces))
+    assert all(block.main == (not block.left_out) for block in found.blocks)
+    assert len(found.main_blocks()) <= len(found.blocks)
