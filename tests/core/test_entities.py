@@ -36,14 +36,14 @@ def entities(*texts: str) -> dict[str, Entity]:
 def test_the_subject_decides_what_a_word_means(subject: tuple[str, ...], kind: str) -> None:
     assert {"animal", "artefact"} <= {sense for sense, _ in noun_senses("hawk")}
     nouns = ["hawk", *(noun for noun in subject if noun_senses(noun))]
-    assert concept_kinds(nouns, [subject[:4]] * len(nouns), subject)[0] == kind
+    assert concept_kinds(nouns, [subject[:4]] * len(nouns), subject)[0][0] == kind
 
 
 def test_kinds_are_the_same_each_time_and_empty_for_unknown_nouns() -> None:
     nouns = ["mortar", "brick", "blorptangle"]
     once = concept_kinds(nouns, [MASONRY] * 3, MASONRY)
     assert once == concept_kinds(nouns, [MASONRY] * 3, MASONRY)
-    assert once[2] == "" and all(once[:2])
+    assert once[2] == ("", 0.0) and all(kind and 0 < share <= 1 for kind, share in once[:2])
     assert concept_kinds([], [], MASONRY) == []
 
 

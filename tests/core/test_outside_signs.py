@@ -63,9 +63,7 @@ def test_words_of_the_kind_of_text_are_less_probably_terms() -> None:
 
 
 def test_the_keyword_and_its_words_are_always_terms() -> None:
-    text = (
-        "Water in the garden is what people ask about. People want water for the garden in summer, and the garden needs water when the rain is late."
-    )
+    text = "Water in the garden is what people ask about. People want water for the garden in summer, and the garden needs water when the rain is late."
     found = []
     for number, other in enumerate(("day", "week", "year"), 1):
         reading = read_page(

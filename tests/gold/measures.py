@@ -52,7 +52,7 @@ def terms(study: DemoStudy) -> dict[str, float]:
 
 
 def entities(study: DemoStudy) -> dict[str, float]:
-    """precision, recall of the agreed ones, and the share of right kinds among those that are right."""
+    """precision, recall of the agreed ones; of those that are right, the share with a kind, and the share of right kinds among these."""
     agreed = read_entities(gold_entities.AGREED[study.folder])
     known = agreed + read_entities(gold_entities.ALSO[study.folder])
 
@@ -65,7 +65,9 @@ def entities(study: DemoStudy) -> dict[str, float]:
     return {
         "precision": len(right) / len(found),
         "recall": sum(bool(gold.names & named) for gold in agreed) / len(agreed),
-        "kinds": sum(entity.kind in gold.kinds for entity, gold in right) / len(right),
+        "given": sum(bool(entity.kind) for entity, _ in right) / len(right),
+        "kinds": sum(entity.kind in gold.kinds for entity, gold in right if entity.kind)
+        / max(1, sum(bool(entity.kind) for entity, _ in right)),
     }
 
 

@@ -35,7 +35,7 @@ def test_a_page_is_fetched_and_a_redirect_is_followed_and_noted(fetcher: PageFet
     [
         ("/huge", "larger than 5 MB"), ("/endless", "larger than 5 MB"), ("/bomb", "larger than 5 MB"), ("/drip", "not complete after"),
         ("/redirect-to-loopback", "private network"), ("/redirect-to-metadata", "private network"), ("/redirect-loop", "redirects more than"),
-        ("/pdf", "application/pdf"), ("/error", "fault of its own (503)"), ("/nothing", "does not exist"),
+        ("/pdf", "This is a PDF"), ("/error", "fault of its own (503)"), ("/nothing", "does not exist"),
     ],
 )  # fmt: skip
 def test_awkward_pages_are_refused_in_one_sentence(standins: str, path: str, words: str) -> None:

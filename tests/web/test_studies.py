@@ -102,7 +102,8 @@ def test_awkward_pages_do_not_stop_a_study(actor: Actor, outside: str, monkeypat
     results = {r.url.removeprefix("https://odd.example"): r for r in study.results.all()}
     assert results["/fine"].state == "read"
     assert results["/latin1"].state == "read" and results["/latin1"].reading.reading["notes"] == [
-        ["reading.wrong_charset", {"name": "utf-8"}]
+        ["reading.wrong_charset", {"name": "utf-8"}],
+        ["reading.guessed_charset", {"name": "windows-1252"}],
     ]
     assert "façade" in str(results["/latin1"].reading.reading)
     for path in (

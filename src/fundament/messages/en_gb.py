@@ -4,6 +4,7 @@ from fundament.messages.en_gb_application import APPLICATION, APPLICATION_LABELS
 
 # names of what the code declares, by key
 LABELS = {
+    "kind.none": "no kind",
     # parts of the score
     "terms": "Terms",
     "entities": "Entities",

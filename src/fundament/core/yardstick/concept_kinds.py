@@ -21,15 +21,15 @@ ROUNDS = 4
 SMOOTHING = 0.5  # nouns' worth of every kind that is taken for granted
 
 
-def concept_kinds(nouns: Sequence[str], near: Sequence[Sequence[str]], subject: Sequence[str]) -> list[str]:
-    """The kind of each noun, one of WordNet's 26 kinds, or "" for a noun WordNet does not have.
+def concept_kinds(nouns: Sequence[str], near: Sequence[Sequence[str]], subject: Sequence[str]) -> list[tuple[str, float]]:
+    """The likeliest kind of each noun, one of WordNet's 26 kinds, with its share of the likelihood, 0..1; ("", 0) for a noun WordNet does not have.
 
     near: for each noun the lemmas that stand near it. subject: words of the subject as a whole. The same input gives the same kinds.
     """
     senses = [noun_senses(noun) for noun in nouns]
     glosses = sorted({gloss for found in senses for _, gloss in found})
     if not glosses:
-        return [""] * len(nouns)
+        return [("", 0.0)] * len(nouns)
     gloss_vectors = embed(glosses)
     mean = gloss_vectors.mean(axis=0)
     meanings = unit(gloss_vectors - mean)
@@ -51,7 +51,8 @@ def concept_kinds(nouns: Sequence[str], near: Sequence[Sequence[str]], subject: 
     kinds = []
     for weighed in evidence:
         by_kind = _shares(weighed, prior)
-        kinds.append(max(sorted(by_kind), key=lambda kind: by_kind[kind]) if by_kind else "")
+        kind = max(sorted(by_kind), key=lambda k: by_kind[k]) if by_kind else ""
+        kinds.append((kind, by_kind.get(kind, 0.0)))
     return kinds
 
 

@@ -37,6 +37,7 @@ _ABSTRACT_KINDS = frozenset(["shape", "state"])  # "void", "moisture": only when
 ABSTRACT_SPECIFIC = 2.0  # log10
 LEAST_SPECIFIC = 1.1  # log10, for single words
 UNKNOWN_NOUN_SPECIFIC = 2.5  # for nouns that WordNet does not have
+SURE_OF_KIND = 0.6  # of a kind with a smaller share of the likelihood nothing is said
 CONTEXT_WORDS = 40
 CONTEXT_NEEDED = 2
 SUBJECT_WORDS = 60  # the most used content words stand for the subject where kinds are chosen
@@ -168,17 +169,16 @@ def _weigh(
     nouns = [_noun_of(min(kept[n][1].phrases), language) for n in concepts]
     subject = sorted(general, key=lambda lemma: (-general[lemma], lemma))[:SUBJECT_WORDS]
     kinds = dict(zip(concepts, concept_kinds(nouns, [near[n][:12] for n in concepts], subject), strict=True))
-    usual = Counter(kind for kind in kinds.values() if kind in _CONCEPT_KINDS)
     entities = []
     for number, (key, found) in enumerate(kept):
         if not any(salience[number]) and key not in brought:
             continue
-        kind = kinds.get(number, found.kind)
-        if number in kinds and not kind:
-            kind = max(sorted(usual), key=lambda k: usual[k], default="object")
-        if number in kinds and kind not in _CONCEPT_KINDS | _ABSTRACT_KINDS:
+        kind, share = kinds.get(number, (found.kind, 1.0))
+        if number in kinds and kind and kind not in _CONCEPT_KINDS | _ABSTRACT_KINDS:
             continue
         forms = sorted(found.forms, key=lambda form: (-found.forms[form], len(form), form))
+        if share < SURE_OF_KIND or (number in kinds and forms[0].isupper()):
+            kind = ""  # not sure, or letters that only look like a noun ("GNU")
         entities.append(
             Entity(
                 name=forms[0],

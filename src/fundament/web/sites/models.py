@@ -46,7 +46,7 @@ class StoredReading(models.Model):
     raw = models.ForeignKey(RawResponse, null=True, blank=True, on_delete=models.PROTECT, related_name="readings")
     reading = models.JSONField()
     analysis = models.JSONField()
-    analysis_version = models.CharField(max_length=20, default=STAGES["analysis"])
+    analysis_version = models.CharField(max_length=20, default="4")  # that of the rows there were before it was kept
     read_at = models.DateTimeField(auto_now_add=True)
 
     class Meta:

@@ -146,7 +146,7 @@ def _entity_columns(found: Yardstick) -> tuple[Column, ...]:
     pages = len(found.pages)
     return (
         Column("entity", lambda e: e.name.lower(), _entity_name, {"entity": lambda e: e.name}, number=False, heads_row=True),
-        Column("kind", lambda e: (e.kind, e.name.lower()), lambda e: e.kind, {"kind": lambda e: e.kind}, number=False),
+        Column("kind", lambda e: (e.kind, e.name.lower()), lambda e: e.kind or label("kind.none"), {"kind": lambda e: e.kind}, number=False),
         Column("aliases", lambda e: "; ".join(e.aliases), shown=False),
         Column("weight", lambda e: e.weight, lambda e: f"{e.weight:.1f}"),
         Column("named_on", lambda e: e.pages, lambda e: f"{e.pages} of {pages}", {"pages": lambda e: e.pages}),
