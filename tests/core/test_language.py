@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import numpy as np
 import pytest
-from hypothesis import given
+from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from fundament.core.language import vectors
@@ -245,6 +245,7 @@ def test_the_words_of_the_sentences_are_those_of_the_text(text: str) -> None:
     assert sum(sentence.counted_words for sentence in analyse_text(text)) == count_words(text)
 
 
+@settings(deadline=None)  # the first example loads the vectors
 @given(st.lists(st.text(alphabet=st.sampled_from("ab hlime,.-’é3 \n▁<s>/"), max_size=40), min_size=1, max_size=70))
 def test_vectors_are_those_of_the_library(texts: list[str]) -> None:
     assert vectors.mean_vectors(texts) == pytest.approx(np.asarray(vectors._model().embed(texts, norm=False)), abs=1e-6)

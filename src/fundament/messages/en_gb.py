@@ -167,8 +167,8 @@ TEXTS = {
     "note.other_language": "{pages:n|page|pages} in {other:language} left out: the others are in {language:language}.",
     "note.far_off": "{url} has {words:n|word|words}, far from the others; it does not move the ranges.",
     "note.lacks_pack": "The pages are in {language:language}, a language that nothing is known of here: words are counted, and little else.",
-    "note.lacks_entities": "The pages are in {language:language}. Terms, subtopics, structure and placement are measured; entities, which need a tagger for "
-    "names and kinds, are not, and the points of that part go to the others.",
+    "note.lacks_entities": "The pages are in {language:language}. Its entities are only names that several pages share: there is no "
+    "vocabulary of concepts, and hardly any has a kind.",
     "note.lacks_meaning": "Headings are grouped by the words they share more than by meaning.",
     # why an item has its points
     "reason.term": "{uses:n|use|uses}; {pages} of {of} competitors use it, {target:span} at this length.",

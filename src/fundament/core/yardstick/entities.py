@@ -168,7 +168,8 @@ def _weigh(
     concepts = [n for n, (key, found) in enumerate(kept) if found.kind == "concept" and key not in brought]
     nouns = [_noun_of(min(kept[n][1].phrases), language) for n in concepts]
     subject = sorted(general, key=lambda lemma: (-general[lemma], lemma))[:SUBJECT_WORDS]
-    kinds = dict(zip(concepts, concept_kinds(nouns, [near[n][:12] for n in concepts], subject), strict=True))
+    heads = [noun.split(" ")[-1] for noun in nouns]
+    kinds = dict(zip(concepts, _by_family(concept_kinds(nouns, [near[n][:12] for n in concepts], subject), heads), strict=True))
     entities = []
     for number, (key, found) in enumerate(kept):
         if not any(salience[number]) and key not in brought:
@@ -193,6 +194,17 @@ def _weigh(
             )
         )
     return weigh_entities(entities)
+
+
+def _by_family(kinds: Sequence[tuple[str, float]], heads: Sequence[str]) -> list[tuple[str, float]]:
+    """One kind for a family, the phrases with the same head noun ("mortar", "lime mortar"): that with the largest share over them all. kinds, heads: by phrase."""
+    shares: dict[str, defaultdict[str, float]] = defaultdict(lambda: defaultdict(float))
+    surest: dict[tuple[str, str], float] = defaultdict(float)
+    for (kind, share), head in zip(kinds, heads, strict=True):
+        shares[head][kind] += share
+        surest[head, kind] = max(surest[head, kind], share)
+    of_family = {head: min(found, key=lambda kind: (-shares[head][kind], kind)) for head, found in shares.items()}
+    return [(of_family[head], surest[head, of_family[head]]) for head in heads]
 
 
 def weigh_entities(entities: Sequence[Entity]) -> tuple[Entity, ...]:

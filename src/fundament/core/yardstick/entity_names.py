@@ -106,6 +106,10 @@ def _may_be_name(shown: str, lemmas: tuple[str, ...], in_small: float, language:
     if in_small > MOST_IN_SMALL or (len(lemmas) == 1 and len(lemmas[0]) < 3):
         return False  # a common noun at the beginning of a sentence or in a heading
     words = shown.split()
+    if sum(word.isupper() and is_dictionary_word(word.lower(), language) for word in words) > 1:
+        return False  # the end of a cry ("QUICK LOOK The packages")
+    if len(words) == 1 and shown.istitle() and is_dictionary_word(shown.lower(), "en") and not _named(lemmas, language):
+        return False  # an ordinary word, of an English text in a page of another language too
     if _is_shouted(shown, language) or words[-1].lower() in function_words(language):
         return False  # or cut off: "Locking And Concurrency In"
     # a single word of the language with a capital may be that of a button; a vocabulary has to have it as a name

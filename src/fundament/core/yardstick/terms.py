@@ -23,7 +23,7 @@ from fundament.core.language.function_words import empty_words, function_words
 from fundament.core.language.packs import pack_of
 from fundament.core.language.phrases import PhraseMatcher
 from fundament.core.language.uses import uses_in
-from fundament.core.language.words import lemma_of, tokenize
+from fundament.core.language.words import is_dictionary_word, lemma_of, tokenize
 from fundament.core.yardstick.c_value import c_values
 from fundament.core.yardstick.model import ComparedPage, PageSummary, Range, Term
 from fundament.core.yardstick.page_analysis import Candidate
@@ -38,6 +38,7 @@ TIERS = (0.6, 0.35)  # tier 1 from this share of the competitors, tier 2 from th
 SPECIFICITY = {"NOUN": 1.5, "PROPN": 1.5, "PHRASE": 0.9, "ADJ": 2.0, "VERB": 2.1, "NUM": 1.5, "X": 1.5, "": 1.3}  # least log10 ratio
 SHARED_BY_MOST = 0.4  # lowered by this for words on at least half of the competitors
 FLATTENING = 0.75  # so that a handful of head words does not hold most of the weight
+LEAST_STEM = 4  # letters
 LEAST_TERMHOOD = 0.6  # the probability of being a term of the subject below which a phrase counts for nothing
 NOUN_SHARE = 0.5  # of a word's uses that the tagger takes for a noun, from which it names a thing
 WEAK_OPENING_SHARE = 0.4  # a phrase that opens with a general word ("old mortar") must be on so many pages
@@ -149,9 +150,10 @@ def _is_specific(key: str, pool: _Pool, total_words: int, language: str, page_co
 def _with_variants(keys: list[str], pool: _Pool, language: str) -> _Phrases:
     """Lemma tuples per term; an open compound and its closed form ("draught proofing", "draughtproofing") become one."""
     phrases: _Phrases = {key: [tuple(key.split(" "))] for key in keys}
+    _join_unknown_inflections(phrases, pool, language)
     for key in keys:
         words = key.split(" ")
-        if len(words) != 2:
+        if len(words) != 2 or key not in phrases:
             continue
         form = pool.forms[key].most_common(1)[0][0].replace("-", " ").split(" ")
         for closed in {"".join(words), lemma_of("".join(form), language)}:
@@ -162,6 +164,25 @@ def _with_variants(keys: list[str], pool: _Pool, language: str) -> _Phrases:
                 pool.counts[kept] += pool.counts[dropped]
                 break
     return phrases
+
+
+def _join_unknown_inflections(phrases: _Phrases, pool: _Pool, language: str) -> None:
+    """Forms of one word that the dictionary does not know, so that it gives each a lemma of its own ("plugin", "plugins"), become one; only what is on the
+    pages is joined, the longer form with the shorter."""
+    endings = pack_of(language).endings
+    for key in sorted(phrases, key=len, reverse=True):
+        if " " in key or is_dictionary_word(key, language):
+            continue
+        for ending in endings:
+            stem = key.removesuffix(ending)
+            if len(stem) < LEAST_STEM or stem == key:
+                continue
+            shorter = next((other for other in (stem, f"{stem}e") if other in phrases and other != key), None)
+            if shorter is not None:
+                phrases[shorter] = phrases[shorter] + phrases.pop(key)
+                pool.forms[shorter].update(pool.forms[key])
+                pool.counts[shorter] += pool.counts[key]
+                break
 
 
 def _sentences_by_page(pages: Sequence[ComparedPage], language: str) -> _PageSentences:

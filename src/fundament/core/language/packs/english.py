@@ -37,6 +37,7 @@ PACK = LanguagePack(
     tagger="parts_of_speech",
     noun_senses="wordnet",
     longest_phrase=5,
+    endings=("s", "es", "ing", "ed"),
     name_connectors=word_list("of for and the & on"),
     person_titles=word_list("mr mrs ms miss dr sir lady lord prof professor president minister saint king queen"),
     where_words=word_list("in at near around from across outside"),

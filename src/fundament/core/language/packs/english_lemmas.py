@@ -6,6 +6,8 @@ import re
 
 import simplemma
 
+from fundament.core.language.packs.english_words import EMPTY_WORDS, THINGS_IN_ING
+
 # Regional spelling: (pattern, replacement) on lower-case English words; British forms are kept.
 _REGIONAL = (
     (re.compile(r"(?<=[a-z]{3})yz(e[sd]?|ing|ers?)$"), r"ys\1"),
@@ -49,14 +51,13 @@ _KEEP_Z = frozenset(["size", "sized", "sizes", "sizing", "prize", "prized", "pri
 # Words whose dictionary lemma would join what must stay apart.
 _OWN_LEMMA = {
     "leaves": "leaf", "better": "better", "best": "best", "left": "left", "building": "building", "buildings": "building",
-    "ground": "ground", "wound": "wound", "found": "find", "saw": "saw", "bound": "bound", "lime": "lime", "limes": "lime",
-    "pointing": "pointing", "flooring": "flooring", "glazing": "glazing", "skirting": "skirting",
+    "ground": "ground", "wound": "wound", "found": "find", "saw": "saw", "bound": "bound",
     **{noun: noun for noun in (
-        "netting", "cladding", "decking", "fencing", "guttering", "lighting", "plumbing", "wiring", "roofing", "scaffolding", "shelving",
-        "piping", "tubing", "bedding", "clothing", "packaging", "opening", "wedding", "banking", "marketing", "advertising", "accounting",
-        "gardening", "parking", "housing", "funding", "heating", "plastering", "rendering", "landscaping", "catering", "engineering",
+        "lighting",
+        "clothing", "packaging", "opening", "wedding", "banking", "marketing", "advertising", "accounting",
+        "gardening", "parking", "housing", "funding", "heating", "catering", "engineering",
     )},
-    "repointing": "repointing", "draughtproofing": "draughtproofing", "mixed": "mix", "mixes": "mix", "boarding": "boarding", "ceiling": "ceiling", "lining": "lining",
+    "ceiling": "ceiling",
 }  # fmt: skip
 
 
@@ -78,7 +79,13 @@ def lemma(lower: str) -> str:
     own = _OWN_LEMMA.get(lower)
     if own:
         return own
+    if lower in THINGS_IN_ING:
+        return lower
     found = str(simplemma.lemmatize(lower, lang="en")).lower() or lower
+    if lower.endswith("ing") and found in EMPTY_WORDS and lower not in EMPTY_WORDS:
+        return lower  # a trade's noun ("pointing", "siding") is more than the empty word that it is made of
+    if found.endswith("e") and not simplemma.is_known(found, lang="en") and simplemma.is_known(found[:-1], lang="en"):
+        found = found[:-1]  # "mixe" of "mixed"
     if found == lower and len(lower) > 4 and _BARE_PLURAL.search(lower):
         singular = lower[:-1]
         if not simplemma.is_known(lower, lang="en") and simplemma.is_known(singular, lang="en"):

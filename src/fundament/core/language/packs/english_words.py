@@ -35,3 +35,19 @@ EMPTY_WORDS = word_list(
     four five six seven eight nine ten half couple pair whole rest side top bottom
     """
 )
+
+# Nouns in -ing that are a thing or a stuff in their first sense in WordNet, and that a dictionary of lemmas would take for a verb.
+THINGS_IN_ING = word_list(
+    """
+    backlighting bagging basting beading belting blacking blacktopping blueing bluing bracing braiding buttressing caning carpeting caulking
+    coloring colouring covering crackling crocheting curbing cushioning dorking dubbing edging etching facing faggoting fagoting faulting
+    fencing flooring fluting frosting gearing gilding grinding hemstitching hoarding ironing kindling knitting lacing lagging landing
+    lapping leading legging leging limning loading luting matting mending milling modeling moulding necking netting nogging opening
+    outbuilding outcropping outpouring overcasting overcoating overlapping packing padding painting paling paneling panelling pargeting
+    pargetting paring paving photoengraving piping planking plumbing pruning quartering quilting railing raveling ravelling recording
+    remaking ribbing rigging roofing sacking scaffolding scantling seasoning seating seizing sheathing sheeting shingling shirting shoring
+    shortening sizing slating smocking snipping splicing stabling stocking stopping stuffing suiting swathing sweetening tacking tatting
+    thickening topping toweling towelling trapping trousering vaulting veiling veneering wadding wainscotting weatherboarding
+    weatherstripping webbing whipstitching wilding wrapping
+    """
+)

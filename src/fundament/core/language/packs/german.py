@@ -15,6 +15,7 @@ PACK = pack_from_frequencies(
     carrier_with="Hier geht es um {} und was das mit {} und mit {} zu tun hat.",
     stand_in="es",
     nouns_in_capitals=True,
+    endings=("s", "n", "en", "e", "es", "er"),
     names=("", "herr frau dr prof professor", "in bei nahe aus"),
     form="beschreibung übersicht überblick allgemeines allgemein einzelheiten details informationen weitere weiteres mehr grundlagen optionen parameter beispiel beispiele verwendung syntax funktionen verwandte module direktiven anmerkungen",
 )

@@ -31,7 +31,7 @@ class LanguagePack:
     longest_phrase words. noun_senses: the module with the kinds of nouns, or "". carrier, carrier_with: sentences that gains are measured with, around a
     term, and around an entity with two words of its context. stand_in: put in the place of a term that is taken out. nouns_in_capitals: whether every noun
     has a capital, so that one says nothing of a name. name_connectors: small words inside a name. person_titles: stand before a person's name. where_words:
-    stand before a place's. lacks: codes of what is not measured.
+    stand before a place's. endings: of inflected forms of words that the dictionary does not know. lacks: codes of what is not measured.
     """
 
     code: str
@@ -55,6 +55,7 @@ class LanguagePack:
     noun_senses: str = ""
     longest_phrase: int = 3
     nouns_in_capitals: bool = False
+    endings: tuple[str, ...] = ()
     name_connectors: frozenset[str] = frozenset()
     person_titles: frozenset[str] = frozenset()
     where_words: frozenset[str] = frozenset()
@@ -105,6 +106,7 @@ def pack_from_frequencies(
     nouns_in_capitals: bool = False,
     names: tuple[str, str, str] = ("", "", ""),
     form: str = "",
+    endings: tuple[str, ...] = ("s",),
 ) -> LanguagePack:
     """A language whose function words are its most frequent ones (wordfreq), modal verbs and connecting words (`further`) and elided words.
 
@@ -127,6 +129,7 @@ def pack_from_frequencies(
         elided=elided,
         lemma=dictionary_lemma(code),
         form_headings=word_list(form),
+        endings=endings,
         nouns_in_capitals=nouns_in_capitals,
         name_connectors=word_list(names[0]),
         person_titles=word_list(names[1]),
