@@ -1,7 +1,7 @@
 """Time per page, compared in one run on the same pages: Fundament's analysis of a page (terms, names, all), YAKE's keywords, and scikit-learn's TF-IDF.
 
     ./fundament bench per_page
-They do different things: YAKE ranks the keywords of one page; scikit-learn counts phrases of one to five words; Fundament tags every sentence,
+They do different things: YAKE ranks the keywords of one page; scikit-learn counts phrases of one to five words; Fundament gives every word a part of speech,
 finds candidates and names. The texts are the main text that was read of the pages. Prints medians and p95 in milliseconds, and ratios to scikit-learn.
 """
 

@@ -39,6 +39,8 @@ def _parser() -> argparse.ArgumentParser:
             "attack.kills",
             "attack.beside",
             "outside.web_pages",
+            "outside.encodings",
+            "outside.languages",
         ),
     )
     bench.add_argument("arguments", nargs="*", help="given on to the benchmark")

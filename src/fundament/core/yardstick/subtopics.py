@@ -30,7 +30,7 @@ from fundament.core.yardstick.terms import rank_weight
 CUT_DISTANCES = (0.8, 0.9, 1.0)
 CUT_APART = 0.6  # sections apart in more of the groupings than this, on average, are not of one subtopic
 _CODE = re.compile(r"[_=<>\\{}]|\(\d?\)|\w[./]\w|\d\.\d")
-LEAST_PROBABLE = 0.2  # sections that belong together with a lower probability, on average, are not of one subtopic
+LEAST_PROBABLE = 0.25  # sections that belong together with a lower probability, on average, are not of one subtopic
 BELOW_WORDS = 60
 
 

@@ -27,7 +27,7 @@ PACK = LanguagePack(
         """
     ),
     form_headings=word_list(
-        "description synopsis details information background general parameters options syntax example examples more related modules directives notes"
+        "description synopsis details information background general parameters options syntax example examples more related modules directives notes documentation getting started"
     ),
     carrier="This is about {} and what it does for them here.",
     carrier_with="This is about {} and what it has to do with {} or with {} here.",
