@@ -15,7 +15,7 @@ def steps() -> dict[str, Step]:
 
 def test_what_changes_a_little_keeps_its_decisions(steps: dict[str, Step]) -> None:
     for name in ("another version of the reader", "lemmas mended", "grouped more loosely", "grouped more strictly"):
-        assert steps[name].share >= 0.95 and len(steps[name].wrong) <= 1, (name, steps[name])
+        assert steps[name].share >= 0.95 and len(steps[name].wrong) <= 2, (name, steps[name])
 
 
 def test_without_the_most_shared_competitors_hardly_any_hangs_on_the_wrong_thing(steps: dict[str, Step]) -> None:
