@@ -53,6 +53,27 @@ def test_what_cannot_be_taken_is_said(content: bytes, name: str, says: str) -> N
         read_skos(content, name)
 
 
+HEAD = b"@prefix skos: <http://www.w3.org/2004/02/skos/core#> . @prefix xl: <http://www.w3.org/2008/05/skos-xl#> . @prefix x: <http://x.example/> .\n"
+
+
+@pytest.mark.parametrize(
+    "content",
+    [
+        b"""x:set a skos:Collection ; skos:prefLabel "a shelf"@en . x:all a skos:ConceptScheme ; skos:prefLabel "the shop"@en .
+            x:row a skos:OrderedCollection ; skos:prefLabel "a row"@en . x:cream skos:prefLabel "barrier cream"@en ; skos:inScheme x:all .
+            x:goods a skos:Concept ; skos:prefLabel "protective goods"@en ; skos:narrower x:cream .""",
+        b"""x:cream a skos:Concept ; xl:prefLabel [ xl:literalForm "barrier cream"@en ] , [ xl:literalForm "Hautcreme"@de ] ; skos:broader _:g .
+            _:g a skos:Concept ; skos:prefLabel "protective goods"@en-GB .""",
+        b"""[] skos:prefLabel "barrier cream"@en ; skos:broader [ skos:prefLabel "protective goods"@en , "Schutzmittel"@de ] .""",
+    ],
+)
+def test_only_concepts_are_entities_however_they_are_linked(content: bytes) -> None:
+    assert read_skos(HEAD + content, "own.ttl") == (
+        OwnEntity("barrier cream", "protective goods"),
+        OwnEntity("protective goods", "concept"),
+    )
+
+
 def test_labels_of_another_language_are_left() -> None:
     assert [e.name for e in read_skos(TURTLE, "own.ttl", "de")] == ["Hautcreme"]
 

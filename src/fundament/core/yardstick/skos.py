@@ -15,6 +15,7 @@ from fundament.core.errors import CoreError
 from fundament.core.yardstick.model import OwnEntity
 
 FORMATS = {".ttl": "turtle", ".rdf": "xml", ".xml": "xml", ".jsonld": "json-ld", ".json": "json-ld"}
+SKOS_XL_ADDRESS = "http://www.w3.org/2008/05/skos-xl#"
 MOST_BYTES = 5_000_000
 MOST_CONCEPTS = 2_000
 MOST_ELEMENTS, MOST_DEPTH = 500_000, 60  # of an RDF/XML or JSON file
@@ -24,7 +25,8 @@ def read_skos(content: bytes, name: str, language: str = "en") -> tuple[OwnEntit
     """The concepts of a SKOS file, by their names in alphabetical order.
 
     content: the file; name: its name, whose ending tells the format; language: labels in it are taken, or those without a language.
-    A concept's kind is the label of the first concept above it (skos:broader), or "concept". Raises CoreError when the file is too large, of an
+    Labels may be literals or resources of their own (SKOS-XL). Collections and schemes have labels too and are no concepts. A concept's kind is the label
+    of the first concept above it, by skos:broader or by skos:narrower of that one, or "concept". Raises CoreError when the file is too large, of an
     unknown format, not well-formed, would have to be completed from elsewhere, or holds no concept with a label.
     """
     kind_of_file = check_file(content, name)
@@ -33,19 +35,17 @@ def read_skos(content: bytes, name: str, language: str = "en") -> tuple[OwnEntit
     elif kind_of_file == "xml":
         _check_xml(content, name)
     graph = _parse(content, kind_of_file, name)
-    from rdflib.namespace import RDF, SKOS
+    from rdflib.namespace import SKOS
 
     entities = []
-    for concept in sorted(set(graph.subjects(RDF.type, SKOS.Concept)) | set(graph.subjects(SKOS.prefLabel, None)), key=str):
-        preferred = _labels(graph, concept, SKOS.prefLabel, language)
+    for concept in _concepts(graph):
+        preferred = _labels(graph, concept, "prefLabel", language)
         if not preferred:
             continue
-        others = _labels(graph, concept, SKOS.altLabel, language) + _labels(graph, concept, SKOS.hiddenLabel, language)
-        above = [
-            label
-            for broader in sorted(graph.objects(concept, SKOS.broader), key=str)
-            for label in _labels(graph, broader, SKOS.prefLabel, language)
-        ]
+        others = _labels(graph, concept, "altLabel", language) + _labels(graph, concept, "hiddenLabel", language)
+        broader = {*graph.objects(concept, SKOS.broader), *graph.subjects(SKOS.narrower, concept)} - {concept}
+        # a concept without an address has a new name at every reading, so the labels are put in order and not the concepts
+        above = sorted(label for other in broader for label in _labels(graph, other, "prefLabel", language)[:1])
         aliases = tuple(label for label in dict.fromkeys(others) if label != preferred[0])
         entities.append(OwnEntity(preferred[0], above[0] if above else "concept", aliases))
     if not entities:
@@ -162,9 +162,33 @@ def _json_of_its_own(content: bytes, name: str) -> bytes:
     return json.dumps(found).encode()
 
 
-def _labels(graph: Any, concept: Any, predicate: Any, language: str) -> list[str]:
+def _label_of_its_own(which: str) -> Any:
+    return _library().URIRef(SKOS_XL_ADDRESS + which)
+
+
+def _concepts(graph: Any) -> list[Any]:
+    """What is called a concept, or has a preferred label and is neither a collection of concepts nor a scheme of them."""
+    from rdflib.namespace import RDF, SKOS
+
+    labelled = {*graph.subjects(SKOS.prefLabel, None), *graph.subjects(_label_of_its_own("prefLabel"), None)}
+    others = {
+        subject for kind in (SKOS.Collection, SKOS.OrderedCollection, SKOS.ConceptScheme) for subject in graph.subjects(RDF.type, kind)
+    }
+    return sorted(set(graph.subjects(RDF.type, SKOS.Concept)) | (labelled - others), key=str)
+
+
+def _labels(graph: Any, concept: Any, which: str, language: str) -> list[str]:
+    """The labels of a concept in a language, those in it before those in none; a label that is a resource has its text as skosxl:literalForm."""
+    from rdflib.namespace import SKOS
+
+    given = list(graph.objects(concept, SKOS[which]))
+    given += [
+        text
+        for label in graph.objects(concept, _label_of_its_own(which))
+        for text in graph.objects(label, _label_of_its_own("literalForm"))
+    ]
     found = []
-    for label in graph.objects(concept, predicate):
+    for label in given:
         spoken = (getattr(label, "language", None) or "").split("-")[0].lower()
         text = " ".join(str(label).replace("\x00", "").encode("utf-8", errors="replace").decode("utf-8").split())
         if text and spoken in ("", language):
