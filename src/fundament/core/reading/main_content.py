@@ -1,9 +1,8 @@
 """Which blocks of a page are its main content.
 
-Two questions are asked of each block. Is it inside furniture (see `clutter`)? Is it inside the part of the tree
-that holds the running text? The second finds that part from explicit elements (main, article) or, without them, by going
-down from the body as long as one child keeps nearly all of the long text. Headings come from the tree in
-order: one is left out only with its surroundings, or when it announces furniture ("Related posts").
+Two questions are asked of each block. Is it inside furniture (see `clutter`)? Does it stand in the part of the tree with the running text, or in
+a region beside it that belongs to that text (see `regions`)? Headings come from the tree in order: one is left out only with its surroundings, or
+when it announces furniture ("Related posts").
 """
 
 from __future__ import annotations

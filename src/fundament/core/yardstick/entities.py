@@ -1,4 +1,4 @@
-"""Entities of the subject: names that the tagger finds, and noun concepts with a kind from WordNet.
+"""Entities of the subject: names, which are runs of capitals that pages share, and noun concepts with a kind from WordNet.
 
 Spellings are joined by lemmas, acronyms by their expansion, and a short name by the longer one it ends ("Trust" is not joined,
 "Ashlar Trust" and "the Ashlar Trust" are). Salience on a page is uses, raised by an early first use and by use in a heading or

@@ -23,7 +23,7 @@ NAME_KINDS = frozenset(
 )  # "": a name of which nothing says the kind
 MOST_IN_SMALL = 0.3  # the share of a word's uses without a capital from which it is no name
 LEAST_CUES = 0.5  # the share of a name's uses with a cue for one kind beside them, and that on two pages, from which it has that kind
-# the last word of a name often says what it names, whatever the tagger believes
+# the last word of a name often says what it names, whatever its capitals look like
 _KIND_OF_LAST_WORD = {
     word: kind
     for kind, words in {
@@ -139,7 +139,7 @@ def _kind_by_evidence(lemmas: tuple[str, ...], cues: Counter[str], cue_pages: di
 
 
 def _is_shouted(shown: str, language: str) -> bool:
-    """Whether a name is ordinary words in capitals ("COMMIT", "LOCK TABLE"), which the tagger takes for organisations."""
+    """Whether a name is ordinary words in capitals ("COMMIT", "LOCK TABLE"), which look like the name of an organisation."""
     words = shown.split()
     functional = function_words(language)
     return all(word.isupper() and word.lower() not in functional and is_dictionary_word(word.lower(), language) for word in words)
@@ -155,7 +155,7 @@ def _kind_by_form(shown: str) -> str:
 
 
 def _count_on_all_pages(found: dict[tuple[str, ...], Found], pages: Sequence[ComparedPage], language: str) -> None:
-    """A name that the tagger knew on one page is the same name wherever it stands with its capital."""
+    """A name found on one page is the same name wherever it stands with its capital."""
     keys = sorted(found)
     matcher = PhraseMatcher((key, number) for number, key in enumerate(keys))
     for page_number, page in enumerate(pages):

@@ -40,7 +40,7 @@ SHARED_BY_MOST = 0.4  # lowered by this for words on at least half of the compet
 FLATTENING = 0.75  # so that a handful of head words does not hold most of the weight
 LEAST_STEM = 4  # letters
 LEAST_TERMHOOD = 0.6  # the probability of being a term of the subject below which a phrase counts for nothing
-NOUN_SHARE = 0.5  # of a word's uses that the tagger takes for a noun, from which it names a thing
+NOUN_SHARE = 0.5  # of a word's uses that are tagged as a noun, from which it names a thing
 WEAK_OPENING_SHARE = 0.4  # a phrase that opens with a general word ("old mortar") must be on so many pages
 
 

@@ -1,7 +1,7 @@
 """Processes beside the worker's own that read and analyse pages: studies are read on all cores, and a page that takes too long or too much holds up nobody.
 
 Until `start` is called pages are read in this process, as they are in web processes, on the command line and in most tests. Nothing here knows Django, so
-the processes hold little but the tagger.
+the processes hold little but the dictionaries.
 """
 
 from __future__ import annotations
