@@ -34,3 +34,10 @@ def quantiles(values: list[float]) -> tuple[float, float]:
     """Median and 95th percentile."""
     ordered = sorted(values)
     return ordered[len(ordered) // 2], ordered[min(len(ordered) - 1, int(0.95 * len(ordered)))]
+
+
+def keywords_by_yake(text: str) -> int:
+    """What the time is compared with: as many keywords of one text as a study has terms, by YAKE. Here, since processes find a function only in a module they can import."""
+    import yake
+
+    return len(yake.KeywordExtractor(lan="en", n=3, top=150).extract_keywords(text))

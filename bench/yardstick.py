@@ -1,6 +1,6 @@
 """Yardstick building: from fetched pages with nothing cached, and again with readings at hand (a competitor switched off).
 
-    ./fundament bench yardstick [--analysts 2]
+    ./fundament bench yardstick [--analysts 2] [--pages 20] [--words 2000]
 Twenty pages of about 2,000 words with about fifteen headings, made by joining the demo's texts, no sentence the same on two pages. Prints
 seconds, with the memory at its highest.
 """
@@ -13,7 +13,7 @@ import resource
 import time
 from concurrent.futures import ProcessPoolExecutor
 
-from bench.material import KEYWORD, quantiles
+from bench.material import KEYWORD, keywords_by_yake, quantiles
 from fundament.core.consensus.build import build_consensus
 from fundament.core.consensus.decide import Decisions, decide
 from fundament.core.reading.read_page import read_page
@@ -28,20 +28,21 @@ KEEP_HEADING = 3  # of the joined texts' many short sections every third keeps i
 # one word for each page, said at the end of its sentences, so that no cache kept by text helps from page to page
 OWN_WORDS = [
     "usually", "often", "mostly", "rarely", "commonly", "normally", "generally", "typically", "traditionally", "occasionally", "frequently", "seldom",
-    "perhaps", "certainly", "probably", "clearly", "simply", "evidently", "reportedly", "locally",
+    "perhaps", "certainly", "probably", "clearly", "simply", "evidently", "reportedly", "locally", "roughly", "largely",
+    "partly", "surely", "plainly", "ideally", "formerly", "presently", "regularly", "elsewhere",
 ]  # fmt: skip
 _SENTENCE_END = re.compile(r"(?<=[a-z])\.(?=\s|$)")
 
 
-def long_sheets() -> list[Sheet]:
-    """Sheets of about WORDS words; every one begins at another text and has a make of its own."""
+def long_sheets(pages: int = PAGES, words: int = WORDS) -> list[Sheet]:
+    """Sheets of about so many words; every one begins at another text and has a make of its own."""
     texts = [s for s in read_folder("repointing") if s.get("kind") == "article"]
     makes = [name for name in MAKES if name not in ("forum", "product", "category", "video")]
     sheets = []
-    for number in range(PAGES):
+    for number in range(pages):
         parts: list[str] = []
         at = number
-        while sum(len(part.split()) for part in parts) < WORDS:
+        while sum(len(part.split()) for part in parts) < words:
             text = texts[at % len(texts)].text
             parts.append(text if not parts else text.partition("\n")[2])
             at += 3
@@ -50,20 +51,13 @@ def long_sheets() -> list[Sheet]:
         text = "".join(piece for place, piece in enumerate(pieces) if place % 2 == 0 or place // 2 % KEEP_HEADING == 0)
         lines, count = [], 0
         for line in text.split("\n"):
-            if count < WORDS:
+            if count < words:
                 lines.append(line if line.startswith("#") else _SENTENCE_END.sub(f", {OWN_WORDS[number]}.", line))
                 count += len(lines[-1].split())
         text = "\n".join(lines)
         head = {**texts[number % len(texts)].head, "address": f"https://page-{number}.example/a", "make": makes[number % len(makes)]}
         sheets.append(Sheet(head, text))
     return sheets
-
-
-def keywords_by_yake(text: str) -> int:
-    """What the time is compared with: as many keywords of one text as a study has terms, by YAKE."""
-    import yake
-
-    return len(yake.KeywordExtractor(lan="en", n=3, top=150).extract_keywords(text))
 
 
 def seconds_of_yake(texts: list[str], processes: int) -> float:
@@ -79,8 +73,10 @@ def main() -> None:
     parser.add_argument(
         "--analysts", type=int, default=2, help="processes that analyse pages beside this one, as the worker has them (1: none)"
     )
+    parser.add_argument("--pages", type=int, default=PAGES, choices=range(8, len(OWN_WORDS) + 1), metavar="8..30")
+    parser.add_argument("--words", type=int, default=WORDS, help="of each page, about; above 6,000 a page says some of its texts twice")
     options = parser.parse_args()
-    sources = [(sheet.address, render(sheet)) for sheet in long_sheets()]
+    sources = [(sheet.address, render(sheet)) for sheet in long_sheets(options.pages, options.words)]
     started = time.perf_counter()
     analysts.start(options.analysts)
     warm_for_building()

@@ -71,6 +71,17 @@ def entities(study: DemoStudy) -> dict[str, float]:
     }
 
 
+def counted_twice(yardstick: Yardstick) -> tuple[float, float]:
+    """Shares of the entities' weight on what is a term too, and of the terms' weight on what is an entity too."""
+    of_terms = {phrase for term in yardstick.terms for phrase in term.phrases}
+    of_entities = {phrase for entity in yardstick.entities for phrase in entity.phrases}
+    return (
+        sum(entity.weight for entity in yardstick.entities if of_terms.intersection(entity.phrases))
+        / sum(e.weight for e in yardstick.entities),
+        sum(term.weight for term in yardstick.terms if of_entities.intersection(term.phrases)) / sum(t.weight for t in yardstick.terms),
+    )
+
+
 def entities_by_page(study: DemoStudy) -> tuple[float, float, list[str]]:
     """Of the sheets' own lists of what they name: precision and recall over all pages of the yardstick, and what differs.
 
