@@ -19,7 +19,7 @@ from statistics import mean
 
 import lxml.html
 
-from bench.extraction import EXTRACTORS
+from bench.extraction import EXTRACTORS, extract
 from tests.gold.agreement import Agreement, Extracted, agreement, fold
 
 _DOCBOOK = "//div[@class='navheader' or @class='navfooter' or @class='toc']"
@@ -132,13 +132,7 @@ def main() -> None:
             if truth is None or len(truth.text.split()) < LEAST_WORDS:
                 continue
             for name in names:
-                try:
-                    found = EXTRACTORS[name](html, f"https://docs.example/{source.package}/{path.name}")
-                except Exception as error:  # another extractor's fault is its own figure
-                    if name == "fundament":
-                        raise
-                    print(f"{name} failed on {path.name}: {type(error).__name__}", file=sys.stderr)
-                    found = Extracted("", ())
+                found = extract(name, html, f"https://docs.example/{source.package}/{path.name}", path.name)
                 rows[name].append(agreement(truth, found))
                 if name == "fundament":
                     bad.append((rows[name][-1].f1 * rows[name][-1].heading_recall, path, truth, found))

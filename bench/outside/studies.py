@@ -93,6 +93,13 @@ TUNED = ("logs", "history", "sicherheit")
 _TOKEN = re.compile(r"[^\W\d_][\w.+-]*[\w+]|[^\W\d_]|[.,;:()\n!?\"]")
 
 
+def _without(html: str, dropped: str) -> lxml.html.HtmlElement:
+    tree = lxml.html.fromstring(html.encode(), parser=lxml.html.HTMLParser(encoding="utf-8"))
+    for element in tree.xpath(dropped):
+        element.drop_tree()
+    return tree
+
+
 def candidates(study: OutsideStudy, most: int = 150) -> list[str]:
     """Phrases of one to four words that two pages share, by their uses and how much rarer they are in general language: what is labelled as term or not."""
     stop = set(top_n_list(study.language, 150))
@@ -100,9 +107,7 @@ def candidates(study: OutsideStudy, most: int = 150) -> list[str]:
     pages: Counter[tuple[str, ...]] = Counter()
     total = 0
     for _, html in study.sources:
-        tree = lxml.html.fromstring(html.encode(), parser=lxml.html.HTMLParser(encoding="utf-8"))
-        for element in tree.xpath("//script | //style | //pre | //head"):
-            element.drop_tree()
+        tree = _without(html, "//script | //style | //pre | //head")
         tokens = [token.lower() for token in _TOKEN.findall("\n".join(tree.itertext()))]
         total += len(tokens)
         here: Counter[tuple[str, ...]] = Counter()
@@ -132,9 +137,7 @@ def sections(study: OutsideStudy, shown: int = 26) -> list[tuple[str, str, str]]
     """(address, heading, beginning of its text) of every heading of level 2 and deeper, from the markup alone: what is labelled as belonging together."""
     found = []
     for url, html in study.sources:
-        tree = lxml.html.fromstring(html.encode(), parser=lxml.html.HTMLParser(encoding="utf-8"))
-        for element in tree.xpath("//script | //style | //head"):
-            element.drop_tree()
+        tree = _without(html, "//script | //style | //head")
         last = None
         for element in tree.iter():
             if not isinstance(element.tag, str):

@@ -10,14 +10,13 @@ from __future__ import annotations
 import argparse
 import json
 import re
-import sys
 from collections import Counter
 from collections.abc import Iterable
 from dataclasses import dataclass
 from pathlib import Path
 from statistics import mean
 
-from bench.extraction import EXTRACTORS
+from bench.extraction import EXTRACTORS, extract
 from bench.outside.collections import web_pages
 from bench.outside.segments import Segment, segments
 from tests.gold.agreement import Extracted, fold
@@ -103,13 +102,7 @@ def main() -> None:
             all_segments = segments(html)
             truth = Truth(*([all_segments[n] for n in numbers(labels[key][part])] for part in ("main", "either")))
             for name in names:
-                try:
-                    extracted = EXTRACTORS[name](html, "https://www.publisher.example/page")
-                except Exception as error:  # another extractor's fault is its own figure
-                    if name == "fundament":
-                        raise
-                    print(f"{name} failed on {key}: {type(error).__name__}", file=sys.stderr)
-                    extracted = Extracted("", ())
+                extracted = extract(name, html, "https://www.publisher.example/page", key)
                 results[name].append(compare(truth, extracted))
                 if name == "fundament":
                     rows.append((results[name][-1].f1, key, truth.main[0].text[:50], results[name][-1]))

@@ -50,8 +50,8 @@ class _Words(string.Formatter):
 
 
 def number(value: float) -> str:
-    """A number as short as can be, with commas between thousands from 10,000 on."""
-    return f"{value:,.0f}" if abs(value) >= 10_000 else f"{value:g}"
+    """A number as short as can be, with commas between thousands from 1,000 on."""
+    return f"{value:,.0f}" if abs(value) >= 1_000 else f"{value:g}"
 
 
 def _span(value: Any) -> str:

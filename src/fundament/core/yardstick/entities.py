@@ -197,7 +197,7 @@ def _weigh(
 
 
 def _by_family(kinds: Sequence[tuple[str, float]], heads: Sequence[str]) -> list[tuple[str, float]]:
-    """One kind for a family, the phrases with the same head noun ("mortar", "lime mortar"): that with the largest share over them all. kinds, heads: by phrase."""
+    """One kind for a family, the phrases with the same head noun ("server", "mail server"): that with the largest share over them all. kinds, heads: by phrase."""
     shares: dict[str, defaultdict[str, float]] = defaultdict(lambda: defaultdict(float))
     surest: dict[tuple[str, str], float] = defaultdict(float)
     for (kind, share), head in zip(kinds, heads, strict=True):

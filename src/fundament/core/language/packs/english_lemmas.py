@@ -83,7 +83,7 @@ def lemma(lower: str) -> str:
         return lower
     found = str(simplemma.lemmatize(lower, lang="en")).lower() or lower
     if lower.endswith("ing") and found in EMPTY_WORDS and lower not in EMPTY_WORDS:
-        return lower  # a trade's noun ("pointing", "siding") is more than the empty word that it is made of
+        return lower  # a noun of its own ("siding") is more than the empty word that it is made of
     if found.endswith("e") and not simplemma.is_known(found, lang="en") and simplemma.is_known(found[:-1], lang="en"):
         found = found[:-1]  # "mixe" of "mixed"
     if found == lower and len(lower) > 4 and _BARE_PLURAL.search(lower):
