@@ -178,6 +178,7 @@ TEXTS = {
     "reason.entity_absent": "Not named; {pages} of {of} competitors do.",
     "reason.subtopic_headed": "A heading of its own, with the text to it.",
     "reason.subtopic_headed_only": "A heading of its own, but little text that answers it.",
+    "reason.subtopic_perhaps": "Perhaps answered, which counts half: “{sentence}”",
     "reason.subtopic_covered": "Answered in the text, without a heading.",
     "reason.subtopic_absent": "Not covered; {pages} of {of} competitors give it a heading.",
     "reason.structure": "{value:g} {measure:label}; most competitors have {target:span}.",
@@ -198,6 +199,8 @@ TEXTS = {
     "check.name_entity.absent": "{pages} of {of} competitors name it ({kind}). Say what it has to do with {context:list}.",
     "check.name_entity.own": "On your own list ({kind}); no competitor names it. Name it in a sentence of its own.",
     "check.head_subtopic.answered": "{pages} of {of} competitors have a heading for it; yours answers it in the text. Give that part an H{level}.",
+    "check.head_subtopic.perhaps": "{pages} of {of} competitors have a heading for it; yours perhaps answers it: “{sentence}” If so, give that part an H{level}; "
+    "if not, add a paragraph that does.",
     "check.head_subtopic.absent": "{pages} of {of} competitors have a heading for it. Add an H{level} with a paragraph that answers it.",
     "check.answer_subtopic": "It has a heading, but the text below says little of what the competitors say there. Answer it in a paragraph.",
     "check.lengthen_section": "{words:n|word|words} under “{heading}”; {target:span} is usual on the competitors' pages. Say more of it there, "

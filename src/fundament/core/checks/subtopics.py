@@ -10,6 +10,7 @@ from fundament.core.scoring.block_features import PlacedBlock
 from fundament.core.scoring.compiled import CompiledYardstick
 from fundament.core.scoring.features import DraftFeatures, Splice
 from fundament.core.scoring.points import HEADED_AT, text_credit
+from fundament.core.scoring.score import closest_sentence
 from fundament.core.yardstick.model import Range, Subtopic
 from fundament.core.yardstick.ranges import robust_range
 
@@ -33,9 +34,13 @@ class UnheadedSubtopics(Check):
             if features.heading[number] >= HEADED_AT:
                 continue
             values = {"pages": subtopic.pages, "of": len(compiled.yardstick.pages)}
-            if answered[number] >= 0.5:
+            if answered[number] > 0.0:
                 place, level = _heading_place(features, number, subtopic.level)
-                words = message("check.head_subtopic.answered", level=level, **values)
+                if answered[number] == 1.0:
+                    words = message("check.head_subtopic.answered", level=level, **values)
+                else:
+                    sentence = closest_sentence(compiled, features, number)
+                    words = message("check.head_subtopic.perhaps", level=level, sentence=sentence, **values)
                 change = Change(splices=(Splice(place, 0, (("heading", level, subtopic.label),)),))
             else:
                 words = message("check.head_subtopic.absent", level=subtopic.level, **values)

@@ -22,7 +22,7 @@ COUNT_STATES = ("above", "within", "below", "absent")
 PARTS = (
     ScorePart("terms", 40.0, True, True, COUNT_STATES),
     ScorePart("entities", 20.0, True, False, ("recognised", "only mentioned", "absent")),
-    ScorePart("subtopics", 20.0, True, False, ("headed", "covered", "absent")),
+    ScorePart("subtopics", 20.0, True, False, ("headed", "covered", "perhaps covered", "absent")),
     ScorePart("structure", 10.0, False, True, COUNT_STATES),
     ScorePart("placement", 10.0, False, False, COUNT_STATES),
 )

@@ -20,7 +20,10 @@ Numbers = NDArray[np.float64]
 FIRST_USE_EXPONENT = 0.7  # below the range the first uses pay more than the last
 OVERUSE_COST = 0.15  # of a term's points at most, reached at twice the ceiling
 HEADED_AT = 0.55  # similarity from which a heading is held to be of a subtopic
-TEXT_FROM, TEXT_FULL = 0.22, 0.42  # mean similarity of the closest sentences: nothing below, full above
+# mean similarity of the closest sentences from which a text perhaps covers a subtopic, and from which it covers it. Chosen on sections labelled from
+# outside pages: between the two about half are truly covered
+PERHAPS_FROM, COVERED_FROM = 0.18, 0.32
+PERHAPS_CREDIT = 0.5
 TEXT_SHARE = 0.6  # of a subtopic's points for the text; the rest for the heading
 
 STRUCTURE_POINTS = {measure.key: measure.points for measure in EARNING}
@@ -140,12 +143,12 @@ def term_credit(targets: Targets, counts: Numbers) -> Numbers:
 
 
 def text_credit(features: Scorable) -> Numbers:
-    """0..1 per subtopic: how well the closest sentences of the text answer it."""
+    """Per subtopic: 1 when the closest sentences of the text answer it, PERHAPS_CREDIT when they perhaps do, else 0."""
     return _text_credit(features.best.mean(axis=0))
 
 
 def _text_credit(closeness: Numbers) -> Numbers:
-    return np.asarray(np.clip((closeness - TEXT_FROM) / (TEXT_FULL - TEXT_FROM), 0.0, 1.0))
+    return np.select([closeness >= COVERED_FROM, closeness >= PERHAPS_FROM], [1.0, PERHAPS_CREDIT], 0.0)
 
 
 def subtopic_credit(features: Scorable) -> Numbers:

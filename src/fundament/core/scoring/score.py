@@ -106,20 +106,34 @@ def _subtopic_items(compiled: CompiledYardstick, features: DraftFeatures, points
     text = text_credit(features)
     for number, subtopic in enumerate(compiled.yardstick.subtopics):
         headed = features.heading[number] >= HEADED_AT
-        covered = text[number] >= 0.5
-        state = "headed" if headed else "covered" if covered else "absent"
+        covered, perhaps = text[number] == 1.0, text[number] > 0.0
+        state = "headed" if headed else "covered" if covered else "perhaps covered" if perhaps else "absent"
         if headed:
-            reason = message("reason.subtopic_headed" if covered else "reason.subtopic_headed_only")
+            reason = [message("reason.subtopic_headed" if covered else "reason.subtopic_headed_only")]
         elif covered:
-            reason = message("reason.subtopic_covered")
+            reason = [message("reason.subtopic_covered")]
+        elif perhaps:
+            reason = []
         else:
-            reason = message("reason.subtopic_absent", pages=subtopic.pages, of=pages)
+            reason = [message("reason.subtopic_absent", pages=subtopic.pages, of=pages)]
+        if perhaps and not covered:
+            reason.append(message("reason.subtopic_perhaps", sentence=closest_sentence(compiled, features, number)))
         most = subtopic.weight * compiled.part_weight["subtopics"] / 100.0
         value = round(100.0 * float(text[number]))
         items.append(
-            Item("subtopics", subtopic.key, subtopic.label, float(points.subtopics[number]), most, state, value, 50, 100, (reason,))
+            Item("subtopics", subtopic.key, subtopic.label, float(points.subtopics[number]), most, state, value, 100, 100, tuple(reason))
         )
     return items
+
+
+def closest_sentence(compiled: CompiledYardstick, features: DraftFeatures, subtopic: int) -> str:
+    """The text's sentence that is closest to what the competitors say under a subtopic, given by its number; "" for a text without any."""
+    _, block_of = features.ordered_closest
+    place = int(block_of[0, subtopic])
+    sentences = features.blocks[place].real_sentences if place >= 0 else []
+    if not sentences:
+        return ""
+    return sentences[int(compiled.sentence_similarity(sentences)[:, subtopic].argmax())]
 
 
 def _state(value: float, low: float, high: float) -> str:

@@ -1,4 +1,5 @@
-"""The four states, told by shape first: hollow ring, half-filled, solid, solid with a cap."""
+"""The states, told by shape first: an upright level like a gauge glass, empty, filled to the middle, filled, with a cap line above; its outline broken
+where the state is a perhaps."""
 
 from __future__ import annotations
 
@@ -15,12 +16,15 @@ SHAPE_OF = {
     "recognised": "within",
     "covered": "below",
     "headed": "within",
+    "perhaps covered": "perhaps",
 }
+_GLASS = '<path d="M3.5 3.5v11h5v-11" class="glass"/>'
 _DRAWN = {
-    "absent": '<circle cx="7" cy="8" r="4.6" class="ring"/>',
-    "below": '<circle cx="7" cy="8" r="4.6" class="ring"/><path d="M2.4 8a4.6 4.6 0 0 0 9.2 0z" class="fill"/>',
-    "within": '<circle cx="7" cy="8" r="5.2" class="fill"/>',
-    "above": '<circle cx="7" cy="8.6" r="4.8" class="fill"/><rect x="1.6" y="0.6" width="10.8" height="2.2" class="fill"/>',
+    "absent": _GLASS,
+    "perhaps": '<path d="M3.5 3.5v11h5v-11" class="glass" stroke-dasharray="2 1.8"/>',
+    "below": '<rect x="3.5" y="9" width="5" height="5.5" class="fill"/>' + _GLASS,
+    "within": '<rect x="3.5" y="3.5" width="5" height="11" class="fill"/>' + _GLASS,
+    "above": '<rect x="3.5" y="3.5" width="5" height="11" class="fill"/>' + _GLASS + '<path d="M1 1.2h10" class="cap"/>',
 }
 
 
@@ -28,6 +32,6 @@ def state_mark(state: str) -> SafeString:
     """The mark of a state, with its name for readers that do not see it."""
     shape = SHAPE_OF.get(state, "absent")
     return format_html(
-        '<svg class="state state-{}" width="14" height="15" viewBox="0 0 14 15" role="img" aria-label="{}"><title>{}</title>{}</svg>',
+        '<svg class="state state-{}" width="12" height="16" viewBox="0 0 12 16" role="img" aria-label="{}"><title>{}</title>{}</svg>',
         shape, state, state, SafeString(_DRAWN[shape]),
     )  # fmt: skip
