@@ -61,7 +61,8 @@ def _close(text: str, subtopics: dict[str, list[_Section]], label: str, study: O
     members = [(s.heading, " ".join(s.text.split()[:BELOW_WORDS])) for of_name in subtopics.values() for s in of_name]
     owner = np.array([number for number, of_name in enumerate(subtopics.values()) for _ in of_name])
     vectors = SubtopicVectors(
-        Sections(section_vectors(members, frozenset(), study.language), embed([f"{h}. {below}" for h, below in members]), owner), len(subtopics)
+        Sections(section_vectors(members, frozenset(), study.language), embed([f"{h}. {below}" for h, below in members]), owner),
+        len(subtopics),
     )
     sentences = [text[s.start : s.end] for s in analyse_text(text, study.language) if s.natural]
     nothing = np.zeros((BEST_SENTENCES, len(subtopics)))

@@ -166,6 +166,12 @@ TEXTS = {
     # remarks on a consensus
     "note.other_language": "{pages:n|page|pages} in {other:language} left out: the others are in {language:language}.",
     "note.far_off": "{url} has {words:n|word|words}, far from the others; it does not move the ranges.",
+    "note.near_copy": "{url} is nearly the same text as {original}: the two count as one page.",
+    "note.few_pages": "{pages:n|competitor|competitors}: what two of them share may be chance, and one page can move a range. From {least:g} on the figures are robust.",
+    "note.tiny_pages": "{pages:g} of {of:n|competitor|competitors} have under {words:n|word|words}: one use more or less is much there, so few terms are shared and "
+    "ranges are rough.",
+    "note.wide_lengths": "The competitors have from {least:g} to {most:n|word|words}. Uses are taken per 1,000 words and targets follow the planned length, "
+    "so choose that on purpose.",
     "note.lacks_pack": "The pages are in {language:language}, a language that nothing is known of here: words are counted, and little else.",
     "note.lacks_entities": "The pages are in {language:language}. Its entities are only names that several pages share: there is no "
     "vocabulary of concepts, and hardly any has a kind.",
@@ -185,7 +191,8 @@ TEXTS = {
     "reason.idle_text": "{count:g} of them count nothing: they stand in lists of phrases.",
     "reason.idle_headings": "{count:g} of them count nothing: there is no text below.",
     "reason.length": "{characters:n|character|characters}; {target:span} are shown whole.",
-    "reason.body_exact": "{sentences:n|sentence holds|sentences hold} the exact keyword; usual are {target:span}.",
+    "reason.body_exact": "{sentences:n|sentence holds|sentences hold} the exact keyword; {target:span} earn the points, the middle half of the competitors "
+    "has {usual:span}.",
     "reason.keyword_whole": "It is there word for word.",
     "reason.keyword_in_part": "Part of it is there.",
     "reason.keyword_absent": "It is not there.",

@@ -47,6 +47,7 @@ APPLICATION = {
     "error.reading_fault": "Something went wrong on our side while the pages were read. What was read is kept; try again.",
     "error.figures_fault": "Something went wrong on our side while the figures were worked out. The choice is kept; try again.",
     # why a result is proposed to be left out
+    "advice.near_copy": "It is nearly the same text as result {rank}.",
     "advice.same_page": "It leads to the same page as result {rank}.",
     "advice.no_text": "No text of its own was found on it.",
     "advice.other_language": "It is in another language ({language:language}).",

@@ -281,7 +281,8 @@ def no_features(subtopics: int) -> BlockFeatures:
 
 
 def _entities(compiled: CompiledYardstick, known: Sequence[_Known]) -> tuple[Counter[int], Counter[int]]:
-    """Mentions of entities, and those recognised: with two or more of the entity's context words in real sentences of its block.
+    """Mentions of entities, and those recognised: with two or more of the entity's context words in real sentences of its block, or one that is
+    a word of the keyword, or one and another word of the subject.
 
     "Damp hessian" also names hessian: an entity that is the end of a longer one is named by it.
     """
@@ -289,13 +290,15 @@ def _entities(compiled: CompiledYardstick, known: Sequence[_Known]) -> tuple[Cou
     recognised: Counter[int] = Counter()
     if not any(k.entities for k in known):
         return mentioned, recognised
+    own_words = frozenset(compiled.keyword_lemmas)
     around = {lemma for k in known if k.is_real for lemma in k.sentence.lemmas}
     for k in known:
         for phrase in k.entities:
             for number in compiled.entity_names[phrase]:
                 mentioned[number] += 1
                 if k.is_real:
-                    context, needed = compiled.entity_context[number]
-                    if len(around & context) >= needed:
+                    context, wider, needed = compiled.entity_context[number]
+                    near = around & context
+                    if len(near) >= needed or (near and (near & own_words or len(around & wider) >= needed)):
                         recognised[number] += 1
     return mentioned, recognised

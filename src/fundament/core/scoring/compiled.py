@@ -47,9 +47,11 @@ class CompiledYardstick(Targets):
         self.term_matcher = PhraseMatcher((p, n) for n, term in enumerate(terms) for p in term.phrases)
         self.entity_matcher = PhraseMatcher((p, n) for n, entity in enumerate(entities) for p in entity.phrases)
         self.entity_own = [frozenset(lemma for p in e.phrases for lemma in p) for e in entities]
-        # the context lemmas that count, and how many of them must be near
+        # the context lemmas that count, these with the subject's own words (of the keyword and the other entities), and how many must be near
+        subject = frozenset(self.keyword_lemmas).union(*self.entity_own)
         self.entity_context = [
-            (frozenset(e.context) - own, min(CONTEXT_NEEDED, len(e.context))) for e, own in zip(entities, self.entity_own, strict=True)
+            (frozenset(e.context) - own, (subject | frozenset(e.context)) - own, min(CONTEXT_NEEDED, len(e.context)))
+            for e, own in zip(entities, self.entity_own, strict=True)
         ]
         number_of = {phrase: n for n, entity in enumerate(entities) for phrase in entity.phrases}
         self.entity_names = [

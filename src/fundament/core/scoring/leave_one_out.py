@@ -27,7 +27,7 @@ from fundament.core.scoring.weighting import Weighting
 from fundament.core.yardstick.build import structure_table, usual_words
 from fundament.core.yardstick.entities import entity_weights
 from fundament.core.yardstick.model import ComparedPage, CompetitorFeatures, Consensus, Yardstick
-from fundament.core.yardstick.ranges import robust_ranges, targets_of
+from fundament.core.yardstick.ranges import drawn_to_the_usual, robust_ranges, targets_of
 from fundament.core.yardstick.section_similarity import section_vectors
 from fundament.core.yardstick.subtopics import on_pages, subtopic_weights
 from fundament.core.yardstick.terms import ceilings_of, densities_of, quartiles_of, term_weights, use_tables
@@ -179,7 +179,7 @@ def _targets_without(
     ranges = robust_ranges(np.concatenate((tables.structure[:, keep], densities_of(counts, tables.words[keep]))))  # together, for speed
     structure, densities = ranges[: len(tables.structure)], ranges[len(tables.structure) :]
     planned = planned_words or usual_words(pages)
-    uses = targets_of(quartiles_of(densities), planned)
+    uses = targets_of(drawn_to_the_usual(quartiles_of(densities), (counts > 0).sum(axis=1), len(pages)), planned)
     low, ceiling = weighting.own_targets(uses[:, 0], ceilings_of(uses, tables.heads[terms]), terms)
     return Targets(
         term_weight=weighting.weigh("terms", term_weights(counts, prominent, tables.specific[terms], pages), terms),

@@ -165,7 +165,8 @@ def _placement_items(compiled: CompiledYardstick, features: DraftFeatures, point
         if name.endswith("_length"):
             reason = [message("reason.length", characters=value, target=[low, high])]
         elif name == "body_exact":
-            reason = [message("reason.body_exact", sentences=value, target=[low, high])]
+            usual = [round(bound, 1) for bound in structure_target(compiled, "exact_keyword")]
+            reason = [message("reason.body_exact", sentences=value, target=[low, high], usual=usual)]
         else:
             there = "whole" if value >= 1 else "in_part" if value > 0 else "absent"
             reason = [message(f"reason.keyword_{there}"), message("reason.keyword_share", share=compiled.yardstick.zones.get(name, 0.0))]

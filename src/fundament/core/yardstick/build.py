@@ -12,10 +12,11 @@ from numpy.typing import NDArray
 from fundament.core.errors import CoreError
 from fundament.core.language.detect import lacks_of
 from fundament.core.language.words import tokenize
-from fundament.core.message import message
+from fundament.core.message import Message, message
 from fundament.core.yardstick.entities import find_entities
 from fundament.core.yardstick.keyword_zones import keyword_uses
 from fundament.core.yardstick.model import ComparedPage, Consensus, PageSummary, Range, Settings
+from fundament.core.yardstick.near_copies import copied_from
 from fundament.core.yardstick.ranges import is_usual, robust_ranges
 from fundament.core.yardstick.structure import contains, structure_of
 from fundament.core.yardstick.subtopics import find_subtopics
@@ -23,6 +24,9 @@ from fundament.core.yardstick.terms import find_terms
 
 ZONES = ("title", "description", "h1", "h2", "opening")
 OPENING_WORDS = 100
+FEW_PAGES = 5  # with fewer, what two share may be chance
+TINY_WORDS = 120
+WIDE_LENGTHS = 8  # times the shortest
 
 
 def find_evidence(pages: Sequence[ComparedPage], keyword: str, settings: Settings | None = None) -> Consensus:
@@ -46,6 +50,11 @@ def find_evidence(pages: Sequence[ComparedPage], keyword: str, settings: Setting
             notes.append(message("note.other_language", pages=count, other=other, language=language))
     pages = [p for p in pages if p.reading.language == language]
     notes += [message(f"note.lacks_{lack}", language=language) for lack in lacks_of(language)]
+    copied = copied_from([page.reading for page in pages])
+    for page, original in zip(pages, copied, strict=True):
+        if original is not None:
+            notes.append(message("note.near_copy", url=page.reading.url, original=pages[original].reading.url))
+    pages = [page for page, original in zip(pages, copied, strict=True) if original is None]
     words = [float(page.reading.word_count) for page in pages]
     usual = is_usual(words)
     for page, fits in zip(pages, usual, strict=True):
@@ -53,6 +62,7 @@ def find_evidence(pages: Sequence[ComparedPage], keyword: str, settings: Setting
             notes.append(message("note.far_off", url=page.reading.url, words=page.reading.word_count))
     # a page far off in length would bend every target: it counts for nothing but being listed
     measured = [page for page, fits in zip(pages, usual, strict=True) if fits]
+    notes += notes_on_set([page.reading.word_count for page in measured])
     summaries = [summarise(page, keyword, language) for page in measured]
     terms = find_terms(measured, summaries, keyword, language, most_terms=settings.most_terms)
     return Consensus(
@@ -67,6 +77,19 @@ def find_evidence(pages: Sequence[ComparedPage], keyword: str, settings: Setting
         settings=settings,
         notes=tuple(notes),
     )
+
+
+def notes_on_set(words: Sequence[int]) -> list[Message]:
+    """What is odd about a set of competitors, by their numbers of words: few, tiny, of lengths far apart."""
+    notes = []
+    if len(words) < FEW_PAGES:
+        notes.append(message("note.few_pages", pages=len(words), least=FEW_PAGES))
+    tiny = sum(count < TINY_WORDS for count in words)
+    if 2 * tiny >= len(words):
+        notes.append(message("note.tiny_pages", pages=tiny, of=len(words), words=TINY_WORDS))
+    if max(words) >= WIDE_LENGTHS * min(words):
+        notes.append(message("note.wide_lengths", least=min(words), most=max(words)))
+    return notes
 
 
 def structure_ranges(pages: Sequence[PageSummary]) -> dict[str, Range]:

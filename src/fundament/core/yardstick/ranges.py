@@ -9,6 +9,7 @@ from __future__ import annotations
 
 import math
 from collections.abc import Sequence
+from typing import Any
 
 import numpy as np
 from numpy.typing import NDArray
@@ -19,6 +20,7 @@ Numbers = NDArray[np.float64]
 FAR_OFF = 3.5
 MAD_FLOOR = 0.2  # on the natural-log scale: about 22 per cent
 SHARES = (0.0, 0.10, 0.25, 0.50, 0.75, 0.90, 0.95, 1.0)  # of a Range, in order
+PRIOR_PAGES = 3.0
 LEAST_VALUES = 4  # with fewer values nobody can say which one is the freak
 
 
@@ -88,6 +90,23 @@ def _quantiles(ordered: Numbers, sizes: NDArray[np.int64], shares: Sequence[floa
         low = ordered[row, below]
         columns.append(low + (ordered[row, above] - low) * (place - below))
     return np.stack(columns, axis=1)
+
+
+def drawn_to_the_usual(quantiles: Numbers, users: NDArray[Any], pages: float) -> Numbers:
+    """Densities of terms that few pages use, drawn down towards what is usual among all terms, as far as so few pages say little.
+
+    Pages without a term do not count in its range, so a name that two of nine pages repeat would ask for as many uses as they have. The logarithm of a
+    density is taken to be known from `users` pages beside PRIOR_PAGES times the share of pages without it that say the usual, which is the median over
+    the terms (the mean of a normal prior with known variances, Gelman et al. 2013, section 2.5). What is below the usual stays.
+    quantiles: per 1,000 words, a row per term, shape (n, m); users: how many pages use each term; pages: how many there are.
+    """
+    if not len(quantiles):
+        return quantiles
+    usual = np.median(quantiles, axis=0)
+    prior = PRIOR_PAGES * (1.0 - users / pages)
+    share = (users / np.maximum(users + prior, 1e-9))[:, None]
+    drawn = np.exp(share * np.log(np.maximum(quantiles, 1e-9)) + (1.0 - share) * np.log(np.maximum(usual, 1e-9)))
+    return np.where(quantiles > usual, drawn, quantiles)
 
 
 def target_uses(per_thousand: Range, planned_words: int) -> tuple[int, int, int]:

@@ -33,9 +33,19 @@ class Beside:
 
 
 def is_question(text: str) -> bool:
-    """Whether a heading asks a question: it ends with a question mark, or begins with a question word and has a few words."""
-    words = text.lower().split()
-    return text.rstrip().endswith("?") or (len(words) >= 4 and words[0] in words_of_all("question_words"))
+    """Whether a heading asks a question: it ends with a question mark, or begins as only a question does ("What is", "How long does", "Can I").
+
+    "How to repoint a wall" and "What you need" ask nothing. Only English often leaves the mark away.
+    """
+    if text.rstrip(" \"'”’»)").endswith(("?", "？", "؟")):
+        return True
+    words = [word.strip(",.:;'\"“”‘’") for word in text.lower().split()[:3]]
+    if len(text.split()) < 3:
+        return False
+    verbs, asked = words_of_all("question_verbs"), words_of_all("asked_words")
+    if words[0] in verbs:
+        return words[1] in asked
+    return words[0] in words_of_all("question_words") and words[1] not in asked and any(word in verbs for word in words[1:])
 
 
 def contains(lemmas: Sequence[str], phrase: Sequence[str]) -> bool:

@@ -18,7 +18,7 @@ from numpy.typing import NDArray
 
 from fundament.core.language.analysis import analyse_text
 from fundament.core.language.function_words import function_words
-from fundament.core.language.packs import words_of_all
+from fundament.core.language.packs import pack_of, words_of_all
 from fundament.core.language.words import tokenize
 from fundament.core.reading.model import Reading
 from fundament.core.yardstick.model import ComparedPage, PageSummary, Subtopic, SubtopicHeading
@@ -66,16 +66,23 @@ def find_subtopics(
     labels = _probable(_group(views), probabilities(sections, keyword_lemmas, language))
     distance = np.mean(views, axis=0)  # for the label: the heading closest to the others
     least = 2 if len(pages) > 2 else 1
+    of_ourselves = [_of_ourselves(section.heading, language) for _, section in sections]
     groups: dict[int, list[int]] = {}
     for position, label in enumerate(labels):
         groups.setdefault(int(label), []).append(position)
     subtopics = []
     for members in groups.values():
-        if len({found[m][0] for m in members}) < least:
+        if len({found[m][0] for m in members}) < least or all(of_ourselves[m] for m in members):
             continue
         closest = min(
             members,
-            key=lambda m: (_says_little(found[m][2].heading, language), float(distance[m, members].sum()), len(found[m][2].heading), m),
+            key=lambda m: (
+                of_ourselves[m],
+                _says_little(found[m][2].heading, language),
+                float(distance[m, members].sum()),
+                len(found[m][2].heading),
+                m,
+            ),
         )
         headings = tuple(
             SubtopicHeading(page.reading.url, s.heading, s.level, s.place, s.below, len(s.text.split()))
@@ -164,6 +171,11 @@ def _says_little(heading: str, language: str) -> bool:
     """ "Description", "More details": it may head a subtopic on a page, but would not tell a reader which one it is."""
     words = _content_words(heading, language)
     return all(word in words_of_all("general_headings") or word in words_of_all("closing_words") for word in words)
+
+
+def _of_ourselves(heading: str, language: str) -> bool:
+    """ "How we do the work", "Our guarantee": what a firm says of itself."""
+    return any(token.text.lower().replace("’", "'") in pack_of(language).ourselves for token in tokenize(plain_label(heading), language))
 
 
 def _content_words(heading: str, language: str) -> list[str]:

@@ -27,7 +27,7 @@ from fundament.core.language.words import is_dictionary_word, lemma_of, tokenize
 from fundament.core.yardstick.c_value import c_values
 from fundament.core.yardstick.model import ComparedPage, PageSummary, Range, Term
 from fundament.core.yardstick.page_analysis import Candidate
-from fundament.core.yardstick.ranges import robust_range, robust_ranges, targets_of
+from fundament.core.yardstick.ranges import drawn_to_the_usual, robust_range, robust_ranges, targets_of
 from fundament.core.yardstick.termhood import Phrase, termhood
 
 Numbers = NDArray[np.float64]
@@ -263,7 +263,11 @@ def with_weights(terms: Sequence[Term], pages: Sequence[PageSummary], counts: Nu
 
 def with_targets(terms: Sequence[Term], planned_words: int) -> tuple[Term, ...]:
     """The terms with their target ranges and ceilings at a planned length, in whole uses."""
-    uses = targets_of(quartiles_of([term.per_thousand for term in terms]), planned_words)
+    if not terms:
+        return ()
+    users = np.array([(sum(1 for count in term.counts if count), len(term.counts)) for term in terms], dtype=float)
+    quartiles = drawn_to_the_usual(quartiles_of([term.per_thousand for term in terms]), users[:, 0], users[0, 1])
+    uses = targets_of(quartiles, planned_words)
     ceilings = ceilings_of(uses, np.array([term.head for term in terms], dtype=bool))
     rows = zip(terms, uses.astype(int).tolist(), ceilings.astype(int).tolist(), strict=True)
     return tuple(replace(term, low=low, high=high, ceiling=ceiling) for term, (low, high, _), ceiling in rows)

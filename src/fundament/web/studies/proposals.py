@@ -9,6 +9,7 @@ from dataclasses import dataclass
 from fundament.core.message import Message, message
 
 LEAST_WORDS = 120
+SAME_PAGE = ("advice.same_page", "advice.near_copy")  # what no choice of competitors takes a second time
 GIANT = 3.5  # times the median
 
 # kinds that are no rivals where most of the results are of another kind
@@ -17,13 +18,15 @@ _OTHER_KINDS = frozenset(["product", "category", "forum", "video", "home", "ency
 
 @dataclass(frozen=True)
 class Candidate:
-    """What the proposal needs to know of a result that was read. url: where it led in the end."""
+    """What the proposal needs to know of a result that was read. url: where it led in the end.
+    copied_rank: the rank of the page it is nearly a copy of."""
 
     rank: int
     kind: str
     words: int
     language: str
     url: str = ""
+    copied_rank: int | None = None
 
 
 def advice_for(candidates: Sequence[Candidate], language: str) -> list[Message | None]:
@@ -42,6 +45,8 @@ def advice_for(candidates: Sequence[Candidate], language: str) -> list[Message |
 def _advice(candidate: Candidate, usual: str, median: float, language: str, first_rank: int) -> Message | None:
     if first_rank != candidate.rank:
         return message("advice.same_page", rank=first_rank)
+    if candidate.copied_rank is not None:
+        return message("advice.near_copy", rank=candidate.copied_rank)
     if candidate.words == 0:
         return message("advice.no_text")
     if candidate.language != language:

@@ -12,7 +12,12 @@ PACK = LanguagePack(
     own_empty_words=EMPTY_WORDS,
     inner_words=word_list("of to in for and on with the a an at by from per"),
     between_words=word_list("and or the a an also plus as well nor"),
-    question_words=word_list("how what why when where which who can do does is are should will must could"),
+    question_words=word_list("how what why when where which who whose"),
+    question_verbs=word_list(
+        "is are was were do does did can could should will would must may has have had am isn't aren't don't doesn't can't won't"
+    ),
+    asked_words=word_list("to i you we they it he she this that these those there my your our their its the a an"),
+    ourselves=word_list("we our us ours we'll we're we've"),
     closing_words=word_list(
         """
         conclusion summary introduction faq faqs overview final thoughts references notes sources further reading note warning tip important caution

@@ -26,7 +26,8 @@ class LanguagePack:
     own_function_words: grammar rather than subject. own_empty_words: too general to be a term by themselves. frequency_list: the list of wordfreq whose
     most frequent words are such words too; a large one, so it is loaded when it is asked for, and not for a language nobody writes in. inner_words: function words that may stand inside a
     term. between_words: may stand between the members of a list. elided: short words that lose their vowel and are written together with the next one.
-    question_words: a heading that begins with one asks. closing_words, closing_phrases: headings of the form ("Conclusion"). general_headings: tell nobody
+    question_words, question_verbs, asked_words: how a question without its mark begins ("What is", "Can I"), where a language leaves it away.
+    ourselves: words for whoever wrote the page. closing_words, closing_phrases: headings of the form ("Conclusion"). general_headings: tell nobody
     what a section is about, so they label nothing; form_headings: belong to the form of a page, so they head no subtopic. tagger: the module under `core.language` with tag_words, or "" where none tells parts of speech; then phrases have at most
     longest_phrase words. noun_senses: the module with the kinds of nouns, or "". carrier, carrier_with: sentences that gains are measured with, around a
     term, and around an entity with two words of its context. stand_in: put in the place of a term that is taken out. nouns_in_capitals: whether every noun
@@ -40,12 +41,15 @@ class LanguagePack:
     own_empty_words: frozenset[str]
     inner_words: frozenset[str]
     between_words: frozenset[str]
-    question_words: frozenset[str]
     closing_words: frozenset[str]
     closing_phrases: frozenset[str]
     carrier: str
     stand_in: str
     carrier_with: str = ""
+    question_words: frozenset[str] = frozenset()
+    question_verbs: frozenset[str] = frozenset()
+    asked_words: frozenset[str] = frozenset()
+    ourselves: frozenset[str] = frozenset()
     elided: frozenset[str] = frozenset()
     general_headings: frozenset[str] = frozenset()
     form_headings: frozenset[str] = frozenset()
@@ -96,7 +100,7 @@ def pack_from_frequencies(
     further: str,
     inner: str,
     between: str,
-    questions: str,
+    ourselves: str,
     closing: str,
     closing_phrases: tuple[str, ...],
     carrier: str,
@@ -120,7 +124,6 @@ def pack_from_frequencies(
         frequency_list=code,
         inner_words=word_list(inner),
         between_words=word_list(between),
-        question_words=word_list(questions),
         closing_words=word_list(closing),
         closing_phrases=frozenset(closing_phrases),
         carrier=carrier,
@@ -128,6 +131,7 @@ def pack_from_frequencies(
         carrier_with=carrier_with,
         elided=elided,
         lemma=dictionary_lemma(code),
+        ourselves=word_list(ourselves),
         form_headings=word_list(form),
         endings=endings,
         nouns_in_capitals=nouns_in_capitals,
@@ -142,6 +146,4 @@ def pack_from_frequencies(
 def pack_without_data(code: str) -> LanguagePack:
     """What is known of a language without a pack: words are told apart, and nothing else."""
     nothing: frozenset[str] = frozenset()
-    return LanguagePack(
-        code, code, nothing, nothing, nothing, nothing, nothing, nothing, nothing, "{}", "…", lacks=("pack", "entities", "meaning")
-    )
+    return LanguagePack(code, code, nothing, nothing, nothing, nothing, nothing, nothing, "{}", "…", lacks=("pack", "entities", "meaning"))

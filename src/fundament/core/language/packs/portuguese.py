@@ -8,7 +8,7 @@ PACK = pack_from_frequencies(
     further="dever poder querer permitir quando cada mesmo mediante assim seguinte",
     inner="de do da dos das para em com e a o",
     between="e ou o a os as um uma também",
-    questions="como porquê quando onde qual",
+    ourselves="nós nosso nossa nossos nossas",
     closing="conteúdo conclusão introdução referências resumo ligações",
     closing_phrases=(
         "veja também",

@@ -8,7 +8,7 @@ PACK = pack_from_frequencies(
     further="deber poder querer permitir cuando cada mismo mediante así siguiente",
     inner="de del la el los las para en con y a",
     between="y e o u el la los las un una unos unas también",
-    questions="qué cómo cuándo dónde cuál",
+    ourselves="nosotros nuestro nuestra nuestros nuestras",
     closing="índice contenido nota notas advertencia aviso conclusión conclusiones introducción resumen referencias fuentes enlaces",
     closing_phrases=(
         "véase también",

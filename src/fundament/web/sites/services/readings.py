@@ -71,13 +71,19 @@ def store_reading(
     return stored
 
 
+def reading_as_core(stored: StoredReading) -> core.Reading:
+    """A stored reading as the core's value, without its analysis. Raises StoredValueError where it has to be made anew."""
+    known = _kept.get(stored.pk)
+    return known[0] if known is not None else upcasting.load("reading", core.Reading, stored.version, stored.reading)
+
+
 def as_core(stored: StoredReading) -> Pair:
     """A stored reading and its analysis as the core's values. Raises StoredValueError where they have to be made anew."""
     known = _kept.get(stored.pk)
     if known is not None:
         return known
     pair = (
-        upcasting.load("reading", core.Reading, stored.version, stored.reading),
+        reading_as_core(stored),
         upcasting.load("analysis", PageAnalysis, stored.analysis_version, stored.analysis),
     )
     size = 40 * sum(len(block.text) for block in pair[0].blocks) // 10 + 120 * len(pair[1].candidates)

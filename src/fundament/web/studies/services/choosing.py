@@ -9,6 +9,7 @@ from django.utils import timezone
 from fundament.web.accounts.roles import Actor, get_for
 from fundament.web.history.services.record import Recording, recorded
 from fundament.web.studies.models import CompetitorChoice, Result, Study
+from fundament.web.studies.proposals import SAME_PAGE
 
 
 def set_chosen(actor: Actor, study_id: int, result_ids: Iterable[int], chosen: bool, reason: str = "") -> Study:
@@ -44,7 +45,7 @@ def proposal_of(study: Study) -> dict[int, bool]:
     read = list(study.results.filter(state="read"))
     proposed = {row.pk: row.advice is None for row in read}
     if not any(proposed.values()):
-        proposed = {row.pk: row.advice[0] != "advice.same_page" for row in read if row.advice is not None}
+        proposed = {row.pk: row.advice[0] not in SAME_PAGE for row in read if row.advice is not None}
     return proposed
 
 

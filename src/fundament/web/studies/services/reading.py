@@ -13,8 +13,9 @@ from django.db import transaction
 from django.utils import timezone
 
 from fundament.confined import ConfinedError
-from fundament.core.errors import SaidError
+from fundament.core.errors import SaidError, StoredValueError
 from fundament.core.reading.model import Reading as CoreReading
+from fundament.core.yardstick.near_copies import copied_from
 from fundament.providers.errors import PageError, ProviderError
 from fundament.providers.pages import FetchedPage, PageFetcher
 from fundament.web.live.notify import announce
@@ -22,9 +23,9 @@ from fundament.web.sites import analysts
 from fundament.web.sites.analysts import PageRead
 from fundament.web.sites.models import RawResponse, StoredReading
 from fundament.web.sites.services.answers import results_provider
-from fundament.web.sites.services.readings import as_core, known_reading_of, store_raw, store_reading
+from fundament.web.sites.services.readings import as_core, known_reading_of, reading_as_core, store_raw, store_reading
 from fundament.web.studies.models import CompetitorChoice, RankedResult, Ranking, Result, Study
-from fundament.web.studies.proposals import Candidate, advice_for
+from fundament.web.studies.proposals import SAME_PAGE, Candidate, advice_for
 from fundament.web.studies.services.figures import make_figures
 
 MOST_HELD = 2  # times those that are fetched at once: pages of a study that are held in memory
@@ -170,13 +171,28 @@ def _note_read(study: Study, result: Result, reading: CoreReading, stored: Store
     _save(study, result, "reading", "state", "problem", "title", *note_counts(result, reading))
 
 
+def _originals(read: list[Result]) -> dict[int, int]:
+    """The rank of the result that another, by its rank, is nearly a copy of. read: in rank order. Readings that cannot be used any more are no copies."""
+    usable = []
+    for result in read:
+        if result.reading is not None:
+            with contextlib.suppress(StoredValueError):
+                usable.append((result.rank, reading_as_core(result.reading)))
+    copied = copied_from([reading for _, reading in usable])
+    return {rank: usable[original][0] for (rank, _), original in zip(usable, copied, strict=True) if original is not None}
+
+
 def _choose(study: Study) -> None:
     """Propose which pages to compare with, and make the figures."""
     read = list(study.results.filter(state="read").select_related("reading").defer("reading__analysis"))
     if not read:
         _set(study, "failed", ["study.nothing_read", {}])
         return
-    candidates = [Candidate(r.rank, r.page_kind, r.words, r.reading.reading["language"] if r.reading else "", r.read_url) for r in read]
+    originals = _originals(read)
+    candidates = [
+        Candidate(r.rank, r.page_kind, r.words, r.reading.reading["language"] if r.reading else "", r.read_url, originals.get(r.rank))
+        for r in read
+    ]
     known = set(CompetitorChoice.objects.filter(result__in=read, until=None, by__isnull=False).values_list("result_id", flat=True))
     for result, advice in zip(read, advice_for(candidates, study.language), strict=True):
         result.advice = list(advice) if advice else None
@@ -184,7 +200,7 @@ def _choose(study: Study) -> None:
             result.chosen = advice is None
     if not any(r.chosen for r in read):
         for result in read:
-            result.chosen = not (result.advice and result.advice[0] == "advice.same_page")
+            result.chosen = not (result.advice and result.advice[0] in SAME_PAGE)
     # from here on the study is ready, and its figures say themselves how far they are
     with transaction.atomic():
         Result.objects.bulk_update(read, ["advice", "chosen"])

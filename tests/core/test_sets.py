@@ -1,0 +1,75 @@
+"""Odd sets of competitors: near-copies, few pages, tiny pages, lengths far apart. Each has its note, and an effect."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+
+import numpy as np
+import pytest
+
+from fundament.core.reading.model import Reading
+from fundament.core.reading.read_page import read_page
+from fundament.core.yardstick.build import notes_on_set
+from fundament.core.yardstick.model import ComparedPage
+from fundament.core.yardstick.near_copies import copied_from
+from fundament.core.yardstick.page_analysis import analyse_page
+from fundament.core.yardstick.ranges import drawn_to_the_usual
+from tests.gold.studies import demo_study
+from tests.helpers import yardstick_of
+
+KEYWORD = "repointing brick with lime mortar"
+
+
+def _page(text: Sequence[str], host: str, published: str = "") -> Reading:
+    head = f'<meta property="article:published_time" content="{published}">' if published else ""
+    body = "".join(f"<p>{line}</p>" for line in text)
+    return read_page(f"<html><head>{head}</head><body><main><h1>Lime</h1>{body}</main></body></html>", f"https://{host}.example/")
+
+
+def _paragraphs(page: ComparedPage) -> list[str]:
+    return [block.text for block in page.reading.main_blocks() if block.kind == "paragraph"]
+
+
+def test_a_near_copy_is_told_and_honest_pages_are_none() -> None:
+    pages = demo_study("repointing").pages
+    assert copied_from([page.reading for page in pages]) == [None] * len(pages)
+    copy = _page(["Our editors have put this together for you.", *_paragraphs(pages[0])[1:]], "copy")
+    found = copied_from([*(page.reading for page in pages), copy])
+    assert found[-1] == 0 and found[:-1] == [None] * len(pages)
+
+
+@pytest.mark.parametrize(("dates", "original"), [(("2024-05-01", "2020-01-01"), 1), (("2024-05-01", ""), 0), (("", ""), 0)])
+def test_the_earlier_of_two_is_the_original_when_both_state_a_date(dates: tuple[str, str], original: int) -> None:
+    text = _paragraphs(demo_study("repointing").pages[0])
+    found = copied_from([_page(text, "one", dates[0]), _page(text, "two", dates[1])])
+    assert found[original] is None and found[1 - original] == original
+
+
+def test_a_near_copy_of_a_competitor_moves_nothing() -> None:
+    pages = list(demo_study("repointing").pages[:6])
+    copy = _page(_paragraphs(pages[2]), "copy")
+    before, after = yardstick_of(pages, KEYWORD), yardstick_of([*pages, ComparedPage(9, copy, analyse_page(copy))], KEYWORD)
+    assert "note.near_copy" in [note.code for note in after.notes]
+    assert (after.aim, after.terms, after.subtopics) == (before.aim, before.terms, before.subtopics)
+
+
+@pytest.mark.parametrize(
+    ("words", "codes"),
+    [
+        ([900, 1000, 1100, 1200, 1300], []),
+        ([900, 1000, 1100], ["note.few_pages"]),
+        ([60, 70, 80, 90, 400], ["note.tiny_pages"]),
+        ([300, 900, 1000, 1100, 2500], ["note.wide_lengths"]),
+    ],
+)
+def test_what_is_odd_about_a_set_is_said(words: list[int], codes: list[str]) -> None:
+    assert [note.code for note in notes_on_set(words)] == codes
+
+
+def test_what_few_pages_repeat_is_asked_for_less_often() -> None:
+    usual = [[0.5, 1.0, 1.5]] * 8
+    drawn = drawn_to_the_usual(np.array([*usual, [20.0, 30.0, 40.0], [20.0, 30.0, 40.0]]), np.array([5] * 8 + [2, 9]), 9)
+    rare, shared = drawn[-2], drawn[-1]
+    assert (drawn[:8] == np.array(usual)).all()
+    assert (rare < 10).all() and (rare > 1).all() and list(rare) == sorted(rare)
+    assert shared == pytest.approx([20.0, 30.0, 40.0])
