@@ -74,6 +74,16 @@ def test_only_concepts_are_entities_however_they_are_linked(content: bytes) -> N
     )
 
 
+def test_a_group_of_concepts_in_a_vocabulary_of_its_own_is_none() -> None:
+    more = b"""
+    @prefix iso: <http://purl.org/iso25964/skos-thes#> . @prefix rdfs: <http://www.w3.org/2000/01/rdf-schema#> .
+    x:group a iso:ConceptGroup ; skos:prefLabel "Care of hands"@en ; skos:member x:cream .
+    x:theme a x:Theme ; skos:prefLabel "Themes"@en .
+    x:Made rdfs:subClassOf skos:Concept . x:soap a x:Made ; skos:prefLabel "soap"@en .
+    x:lye skos:prefLabel "lye"@en ; skos:related x:soap ."""
+    assert [entity.name for entity in read_skos(TURTLE + more, "own.ttl")] == ["barrier cream", "lye", "protective goods", "soap"]
+
+
 def test_labels_of_another_language_are_left() -> None:
     assert [e.name for e in read_skos(TURTLE, "own.ttl", "de")] == ["Hautcreme"]
 

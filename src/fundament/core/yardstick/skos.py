@@ -167,14 +167,29 @@ def _label_of_its_own(which: str) -> Any:
 
 
 def _concepts(graph: Any) -> list[Any]:
-    """What is called a concept, or has a preferred label and is neither a collection of concepts nor a scheme of them."""
-    from rdflib.namespace import RDF, SKOS
+    """What is called a concept, or a kind of concept, or stands among concepts as only a concept does (below or above one, in a scheme).
 
-    labelled = {*graph.subjects(SKOS.prefLabel, None), *graph.subjects(_label_of_its_own("prefLabel"), None)}
-    others = {
-        subject for kind in (SKOS.Collection, SKOS.OrderedCollection, SKOS.ConceptScheme) for subject in graph.subjects(RDF.type, kind)
+    In a file that calls nothing a concept, also what else has a preferred label, but for collections of concepts and schemes of them.
+    """
+    from rdflib.namespace import RDF, RDFS, SKOS
+
+    classes = {SKOS.Concept, *graph.transitive_subjects(RDFS.subClassOf, SKOS.Concept)}
+    called = {subject for kind in classes for subject in graph.subjects(RDF.type, kind)}
+    related = {
+        end
+        for link in (SKOS.broader, SKOS.narrower, SKOS.related, SKOS.broaderTransitive, SKOS.narrowerTransitive)
+        for pair in graph.subject_objects(link)
+        for end in pair
     }
-    return sorted(set(graph.subjects(RDF.type, SKOS.Concept)) | (labelled - others), key=str)
+    related |= {*graph.objects(None, SKOS.hasTopConcept), *graph.subjects(SKOS.topConceptOf, None)}
+    others = {*graph.subjects(SKOS.member, None), *graph.subjects(SKOS.memberList, None), *graph.subjects(SKOS.hasTopConcept, None)}
+    others |= {*graph.objects(None, SKOS.topConceptOf), *graph.objects(None, SKOS.inScheme)}
+    for kind in (SKOS.Collection, SKOS.OrderedCollection, SKOS.ConceptScheme):
+        others |= {subject for other in (kind, *graph.transitive_subjects(RDFS.subClassOf, kind)) for subject in graph.subjects(RDF.type, other)}
+    found = called | related
+    if not found:
+        found = {*graph.subjects(SKOS.prefLabel, None), *graph.subjects(_label_of_its_own("prefLabel"), None)}
+    return sorted(found - (others - called), key=str)
 
 
 def _labels(graph: Any, concept: Any, which: str, language: str) -> list[str]:
