@@ -102,7 +102,7 @@ def test_decisions_move_weights_and_the_competitors_with_them(articles: list[Com
 def test_planned_length_is_decided_and_not_found(articles: list[ComparedPage]) -> None:
     consensus = build_consensus(articles, KEYWORD)
     long = decide(consensus, decisions=Decisions(planned_words=3_000))
-    assert long.planned_words == 3_000 and decide(consensus).planned_words < 1_000
+    assert long.planned_words == 3_000 and decide(consensus).planned_words < 1_500
     assert sum(t.low for t in long.terms) > sum(t.low for t in decide(consensus).terms)
 
 

@@ -32,14 +32,14 @@ def test_kinds_of_page() -> None:
 def test_terms(folder: str) -> None:
     found = measures.terms(demo_study(folder))
     assert found["precision"] >= 0.96
-    assert found["recall"] >= 0.93
+    assert found["recall"] >= 0.88
     assert found["forbidden"] == 0
 
 
 @pytest.mark.parametrize("folder", STUDIES)
 def test_entities(folder: str) -> None:
     found = measures.entities(demo_study(folder))
-    assert min(found["precision"], found["recall"]) >= 0.915
+    assert min(found["precision"], found["recall"]) >= 0.87
     assert found["given"] >= 0.75 and found["kinds"] >= 0.95
 
 

@@ -165,7 +165,44 @@ ALSO = {
         spalled bricks; artefact
         hot lime; substance
         repointing brick; act artefact
-        trowel; artefact""",
+        trowel; artefact
+        parapet; artefact
+        thermometer; artefact
+        polythene; substance artefact
+        downpipe; artefact
+        sill; artefact
+        limestone; substance
+        clay; substance
+        tools; artefact
+        jar; artefact
+        shovel; artefact
+        irons; artefact
+        garden wall; artefact
+        mixer; artefact
+        bricklayer; person
+        neighbours; person group
+        surveyor; person
+        architect; person
+        bedding mortar; substance artefact
+        old mortar; substance artefact
+        hard cement; substance
+        bristle brush; artefact
+        stiff brush; artefact
+        winter; event state
+        voids; object shape artefact state
+        fingernail; body
+        box; artefact
+        mugs; artefact
+        masonry; artefact
+        gable; artefact
+        window; artefact
+        flashings; artefact
+        powder; substance
+        silica; substance
+        roof; artefact
+        salt; substance
+        kiln; artefact
+        lungs; body""",
     "sash": """
         silicone; substance
         rubber; substance

@@ -30,7 +30,10 @@ ALSO = {
         joint width; width of the joint; middle of the joint; faces of the bricks; deep joints; chisel; blade; carbide blade; trowel; hammer; goggles;
         gloves; grains; thumb; bristle; crumb; tuck; tuck pointing; ribbon; consent; carbonate; carbonation; shrinks; sharp; crumble; elevation; chimney;
         clean water; Lime Wardens Guild; Ashlar Trust; repointing brick; wet; repair; spray; sample; laboratory; temperature; brick faces; layers; recessed;
-        sheet; surface; weather; proportion; strength; wall of; joint; builders; repointed; walls; profile; spalling; hot lime""",
+        sheet; surface; weather; proportion; strength; wall of; joint; builders; repointed; walls; profile; spalling; hot lime; hot mix; hot mixed; bedding mortar; old mortar;
+        old lime; open joints; garden wall; handmade; graded; well graded sand; thermometer; voids; limestone; stiff brush; deep joint; hard cement; sample joint; sill; sills;
+        parapet; downpipe; stiffen; spray bottle; portland cement; bedding; old bricks; soft bricks; brick wall; shrink; burn; fingernail; dilute; tools; masons; bristle brush;
+        west wall; worn; powder; elevations; mixer; bricklayer; gauged; polythene; sheltered; repoint brick; lumps; garden walls; hand tools; pack; crack; slake""",
     "sash": """
         repair; replace; warmer; air; box sash; box sash windows; wide chisel; rail; room; candle; flame; victorian sash; fastener; pane; frayed; foam; foam tape;
         router; heating; hammer; slide; box; frame; weights; bottom sash; box; old glass; plane; heat; beads; strip; strips; gap; air leakage; 5 metres;

@@ -167,6 +167,7 @@ TEXTS = {
     "note.other_language": "{pages:n|page|pages} in {other:language} left out: the others are in {language:language}.",
     "note.far_off": "{url} has {words:n|word|words}, far from the others; it does not move the ranges.",
     "note.near_copy": "{url} is nearly the same text as {original}: the two count as one page.",
+    "note.freak": "{url} has {value:g} {measure:label}, where no other has more than {most:g}; it does not move the ranges.",
     "note.few_pages": "{pages:n|competitor|competitors}: what two of them share may be chance, and one page can move a range. From {least:g} on the figures are robust.",
     "note.tiny_pages": "{pages:g} of {of:n|competitor|competitors} have under {words:n|word|words}: one use more or less is much there, so few terms are shared and "
     "ranges are rough.",

@@ -116,9 +116,7 @@ class Regions:
         self._places = [block.element.place for block in blocks]
         listed = _headings_in_a_row(blocks)
         further = _further_links(blocks)
-        rows = [
-            self._measure(block, out, p in listed, p in further) for p, (block, out) in enumerate(zip(blocks, left_out, strict=True))
-        ]
+        rows = [self._measure(block, out, p in listed, p in further) for p, (block, out) in enumerate(zip(blocks, left_out, strict=True))]
         self._sums = [list(itertools.accumulate(column, initial=0)) for column in zip(*rows, strict=True)] if rows else [[0]] * len(_SUMS)
 
     @staticmethod

@@ -17,7 +17,7 @@ from fundament.core.yardstick.entities import find_entities
 from fundament.core.yardstick.keyword_zones import keyword_uses
 from fundament.core.yardstick.model import ComparedPage, Consensus, PageSummary, Range, Settings
 from fundament.core.yardstick.near_copies import copied_from
-from fundament.core.yardstick.ranges import is_usual, robust_ranges
+from fundament.core.yardstick.ranges import LEAST_VALUES, is_usual, robust_ranges
 from fundament.core.yardstick.structure import contains, structure_of
 from fundament.core.yardstick.subtopics import find_subtopics
 from fundament.core.yardstick.terms import find_terms
@@ -25,6 +25,8 @@ from fundament.core.yardstick.terms import find_terms
 ZONES = ("title", "description", "h1", "h2", "opening")
 OPENING_WORDS = 100
 FEW_PAGES = 5  # with fewer, what two share may be chance
+FREAK = 5  # times the greatest other value
+FREAK_MEASURES = ("words", "paragraphs", "h2")
 TINY_WORDS = 120
 WIDE_LENGTHS = 8  # times the shortest
 
@@ -60,10 +62,15 @@ def find_evidence(pages: Sequence[ComparedPage], keyword: str, settings: Setting
     for page, fits in zip(pages, usual, strict=True):
         if not fits:
             notes.append(message("note.far_off", url=page.reading.url, words=page.reading.word_count))
-    # a page far off in length would bend every target: it counts for nothing but being listed
+    # a page far off in length or shape would bend every target: it counts for nothing but being listed
     measured = [page for page, fits in zip(pages, usual, strict=True) if fits]
-    notes += notes_on_set([page.reading.word_count for page in measured])
     summaries = [summarise(page, keyword, language) for page in measured]
+    freaks = freaks_among(summaries)
+    for number, (name, value, most) in freaks.items():
+        notes.append(message("note.freak", url=summaries[number].url, measure=name, value=value, most=most))
+    measured = [page for number, page in enumerate(measured) if number not in freaks]
+    summaries = [summary for number, summary in enumerate(summaries) if number not in freaks]
+    notes += notes_on_set([page.reading.word_count for page in measured])
     terms = find_terms(measured, summaries, keyword, language, most_terms=settings.most_terms)
     return Consensus(
         keyword=keyword,
@@ -77,6 +84,19 @@ def find_evidence(pages: Sequence[ComparedPage], keyword: str, settings: Setting
         settings=settings,
         notes=tuple(notes),
     )
+
+
+def freaks_among(pages: Sequence[PageSummary]) -> dict[int, tuple[str, float, float]]:
+    """The pages, by number, that have of something FREAK times as much as the one with most of it among the others, or more: (measure, value, most of the
+    others). Of fewer than LEAST_VALUES pages nobody can say which is the freak."""
+    found: dict[int, tuple[str, float, float]] = {}
+    for name in FREAK_MEASURES if len(pages) >= LEAST_VALUES else ():
+        values = [page.structure[name] for page in pages]
+        number = max(range(len(values)), key=values.__getitem__)
+        most = max(value for other, value in enumerate(values) if other != number)
+        if most and values[number] >= FREAK * most:
+            found.setdefault(number, (name, values[number], most))
+    return found
 
 
 def notes_on_set(words: Sequence[int]) -> list[Message]:

@@ -57,7 +57,7 @@ def find_entities(
         if key in brought or len(entity.pages) >= (min(2, len(pages)) if entity.kind in NAME_KINDS else least)
     ]  # fmt: skip
     weighed = _weigh(kept, pages, language, brought)
-    return tuple(entity for place, entity in enumerate(weighed) if place < most_entities or entity.own)
+    return weigh_entities([entity for place, entity in enumerate(weighed) if place < most_entities or entity.own])
 
 
 def _concepts(found: dict[tuple[str, ...], Found], terms: Sequence[Term], language: str) -> None:
@@ -193,7 +193,16 @@ def _weigh(
                 own=key in brought,
             )
         )
-    return weigh_entities(entities)
+    return weigh_entities(_with_shares(entities))
+
+
+def _with_shares(entities: list[Entity]) -> list[Entity]:
+    """The entities with their salience scaled to sum to 1 on each page."""
+    if not entities:
+        return []
+    table = np.array([entity.salience for entity in entities])
+    shares = np.round(table / np.maximum(table.sum(axis=0, keepdims=True), 1e-12), 5)
+    return [replace(entity, salience=tuple(row)) for entity, row in zip(entities, shares.tolist(), strict=True)]
 
 
 def _by_family(kinds: Sequence[tuple[str, float]], heads: Sequence[str]) -> list[tuple[str, float]]:

@@ -185,7 +185,9 @@ def _concepts(graph: Any) -> list[Any]:
     others = {*graph.subjects(SKOS.member, None), *graph.subjects(SKOS.memberList, None), *graph.subjects(SKOS.hasTopConcept, None)}
     others |= {*graph.objects(None, SKOS.topConceptOf), *graph.objects(None, SKOS.inScheme)}
     for kind in (SKOS.Collection, SKOS.OrderedCollection, SKOS.ConceptScheme):
-        others |= {subject for other in (kind, *graph.transitive_subjects(RDFS.subClassOf, kind)) for subject in graph.subjects(RDF.type, other)}
+        others |= {
+            subject for other in (kind, *graph.transitive_subjects(RDFS.subClassOf, kind)) for subject in graph.subjects(RDF.type, other)
+        }
     found = called | related
     if not found:
         found = {*graph.subjects(SKOS.prefLabel, None), *graph.subjects(_label_of_its_own("prefLabel"), None)}

@@ -89,7 +89,7 @@ def find_subtopics(
             for _, page, s in (found[m] for m in members)
         )
         subtopics.append(Subtopic(plain_label(found[closest][2].heading), 0, 0.0, 2, 0.0, False, headings))
-    return weigh_subtopics(subtopics, summaries)[:most_subtopics]
+    return weigh_subtopics(weigh_subtopics(subtopics, summaries)[:most_subtopics], summaries)
 
 
 def sections_to_group(pages: Sequence[ComparedPage], language: str) -> list[tuple[int, ComparedPage, Section]]:

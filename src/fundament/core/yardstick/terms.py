@@ -40,6 +40,7 @@ SHARED_BY_MOST = 0.4  # lowered by this for words on at least half of the compet
 FLATTENING = 0.75  # so that a handful of head words does not hold most of the weight
 LEAST_STEM = 4  # letters
 LEAST_TERMHOOD = 0.6  # the probability of being a term of the subject below which a phrase counts for nothing
+LEAST_SHARED_TERMHOOD, NEARLY_ALL, VERY_SPECIFIC = 0.45, 0.8, 2.0  # the same for a word on nearly all pages that is rare elsewhere (log10)
 NOUN_SHARE = 0.5  # of a word's uses that are tagged as a noun, from which it names a thing
 WEAK_OPENING_SHARE = 0.4  # a phrase that opens with a general word ("old mortar") must be on so many pages
 
@@ -74,9 +75,15 @@ def find_terms(
     kept = [
         replace(term, termhood=1.0 if term.head else round(float(share), 3))
         for term, share in zip(terms, probable, strict=True)
-        if share >= LEAST_TERMHOOD or term.head
+        if share >= LEAST_TERMHOOD or term.head or _is_of_the_subject_anyway(term, share)
     ]
     return with_weights(kept, summaries, *use_tables(kept))
+
+
+def _is_of_the_subject_anyway(term: Term, probability: float) -> bool:
+    """Whether a word that is hardly more probable than not is on nearly all pages and far more frequent there than elsewhere."""
+    on_pages = sum(1 for count in term.counts if count)
+    return probability >= LEAST_SHARED_TERMHOOD and on_pages >= NEARLY_ALL * len(term.counts) and term.specificity >= VERY_SPECIFIC
 
 
 def candidate_terms(pages: Sequence[ComparedPage], keyword: str, language: str, *, most_terms: int) -> tuple[list[Term], list[Phrase]]:
