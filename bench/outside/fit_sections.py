@@ -48,7 +48,7 @@ def _pairs(pages: Sequence[ComparedPage], keyword: str, language: str, label_of:
     lemmas = frozenset(token.lemma for token in tokenize(keyword, language))
     found = sections_to_group(pages, language)
     sections = [(number, section) for number, _, section in found]
-    signs = pair_signs(sections, lemmas, language)
+    signs = np.array(pair_signs(sections, lemmas, language))
     groups = np.array(group_sections(sections, lemmas, language))
     labels = np.array(
         [label_of.get((page.reading.url, _heading(section.heading)), -1 - place) for place, (_, page, section) in enumerate(found)]

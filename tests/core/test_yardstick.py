@@ -160,3 +160,9 @@ def test_many_ranges_at_once_are_those_of_each(rows: list[list[float]]) -> None:
     one_by_one = [robust_range([value for value in row if value == value]) for row in rows]
     for found, wanted in zip(at_once, one_by_one, strict=True):
         assert to_plain(found) == pytest.approx(to_plain(wanted), rel=1e-6, abs=1e-3)
+
+
+def test_what_is_unsure_is_shown_and_counts_nothing(yardstick: Yardstick) -> None:
+    names = {term.name for term in yardstick.terms}
+    assert yardstick.unsure_terms and not names & {term.name for term in yardstick.unsure_terms}
+    assert [term.termhood for term in yardstick.unsure_terms] == sorted((term.termhood for term in yardstick.unsure_terms), reverse=True)

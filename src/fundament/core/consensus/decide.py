@@ -66,6 +66,7 @@ def decide(consensus: Consensus, keys: Keys | None = None, decisions: Decisions 
         zones=consensus.zones,
         settings=consensus.settings,
         notes=consensus.notes,
+        unsure_terms=consensus.unsure_terms,
         page_scores=scores,
         aim=aim,
         enough=enough,

@@ -80,7 +80,9 @@ def _read_sentence(text: str, language: str) -> SentenceReading:
     count = sum([_without_apostrophes(token.text.lower()) in functional for token in tokens])
     natural = len(tokens) >= MINIMUM_WORDS and count >= max(1.0, FUNCTION_WORD_SHARE * len(tokens))
     words = len(tokens) - (sum([is_elided(token.text) for token in tokens]) if pack_of(language).elided else 0)
-    return SentenceReading(tokens, tuple(joined), natural, tuple([token.lemma for token in tokens]), words, words_in(text))
+    # where nothing is joined or elided, the words are the tokens
+    counted = words_in(text) if "-" in text or pack_of(language).elided else len(tokens)
+    return SentenceReading(tokens, tuple(joined), natural, tuple([token.lemma for token in tokens]), words, counted)
 
 
 def _without_apostrophes(word: str) -> str:

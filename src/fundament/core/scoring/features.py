@@ -91,11 +91,15 @@ def draft_features(compiled: CompiledYardstick, draft: Reading) -> DraftFeatures
 
 def combine(compiled: CompiledYardstick, blocks: Sequence[PlacedBlock], parts: PageParts) -> DraftFeatures:
     """The features of a text made of these blocks."""
+    return assembled(compiled, blocks, parts, compiled.row.sum(blocks))
+
+
+def assembled(compiled: CompiledYardstick, blocks: Sequence[PlacedBlock], parts: PageParts, sums: Numbers) -> DraftFeatures:
+    """The features of a text made of these blocks, when the sums of their counts are known."""
     subtopics = len(compiled.subtopic_weight)
     return _assembled(
-        compiled, tuple(blocks), parts, compiled.row.sum(blocks), _closest(blocks, subtopics), count_headings(blocks, subtopics),
-        _opening(blocks),
-    )  # fmt: skip
+        compiled, tuple(blocks), parts, sums, _closest(blocks, subtopics), count_headings(blocks, subtopics), _opening(blocks)
+    )
 
 
 def _closest(blocks: Sequence[PlacedBlock], subtopics: int) -> Numbers:

@@ -16,9 +16,9 @@ import numpy as np
 from numpy.typing import NDArray
 
 from fundament.core.language.vectors import embed
-from fundament.core.scoring.block_features import BEST_SENTENCES, highest
+from fundament.core.scoring.block_features import BEST_SENTENCES, highest, place_blocks
 from fundament.core.scoring.compiled import CompiledYardstick
-from fundament.core.scoring.features import DraftFeatures, draft_features
+from fundament.core.scoring.features import DraftFeatures, assembled, draft_features
 from fundament.core.scoring.headings import headings_with_text
 from fundament.core.scoring.points import points_of
 from fundament.core.scoring.subtopic_vectors import Sections, SubtopicVectors
@@ -65,12 +65,7 @@ def competitor_features(consensus: Consensus, pages: Sequence[ComparedPage]) -> 
         reading = page_of[summary.url].reading
         features = draft_features(plain, reading)
         terms, entities, subtopics = _remaining(tables, number)
-        if _goes_with_it(features, terms, entities):
-            features = draft_features(CompiledYardstick(_with_only(everything, terms, entities)), reading)
-        else:
-            features = replace(
-                features, terms=features.terms[terms], mentioned=features.mentioned[entities], recognised=features.recognised[entities]
-            )
+        features = _features_with_only(plain, features, terms, entities)
         vectors = SubtopicVectors(_sections_without(sections, section_page != summary.url, subtopics), int(subtopics.sum()))
         best, heading = _closeness(vectors, features, keyword_lemmas, consensus.language)
         found.append(
@@ -126,9 +121,31 @@ class _Scorable:
         )
 
 
-def _goes_with_it(features: DraftFeatures, terms: Mask, entities: Mask) -> bool:
-    """Whether a page uses a phrase that is none without it: shorter phrases inside it then count, and its sentences are judged anew."""
-    return bool(features.mentioned[~entities].any() or features.terms[~terms].any())
+def _features_with_only(plain: CompiledYardstick, features: DraftFeatures, terms: Mask, entities: Mask) -> DraftFeatures:
+    """The features of a text when only these terms and entities are looked for.
+
+    Where a block uses a phrase that is none any more, shorter phrases inside it count and its sentences are judged anew; all other blocks stay as they
+    are, also a sentence that such a phrase helped to cram. The words of the subject are those of all pages.
+    """
+    row = plain.row
+    gone = np.concatenate((~terms, ~entities, ~entities))  # of the row's counts before the tally
+    judged = [
+        number
+        for number, block in enumerate(features.blocks)
+        if gone[block.features.counts[block.features.counts[:, 0] < len(gone), 0]].any() or (~terms)[block.features.matches[:, 1]].any()
+    ]
+    if not judged:
+        return replace(
+            features, terms=features.terms[terms], mentioned=features.mentioned[entities], recognised=features.recognised[entities]
+        )
+    reduced = CompiledYardstick(_with_only(plain.yardstick, terms, entities))
+    anew = place_blocks(reduced, [(b.kind, b.level, b.text) for b in (features.blocks[number] for number in judged)])
+    blocks = list(features.blocks)
+    for number, block in zip(judged, anew, strict=True):
+        blocks[number] = block
+    rest = features.sums - row.sum([features.blocks[number] for number in judged])
+    rest = rest[np.concatenate((terms, entities, entities, np.ones(row.width - len(gone), dtype=bool)))]
+    return assembled(reduced, blocks, features.parts, rest + reduced.row.sum(anew))
 
 
 def _with_only(yardstick: Yardstick, terms: Mask, entities: Mask) -> Yardstick:

@@ -71,7 +71,7 @@ def find_evidence(pages: Sequence[ComparedPage], keyword: str, settings: Setting
     measured = [page for number, page in enumerate(measured) if number not in freaks]
     summaries = [summary for number, summary in enumerate(summaries) if number not in freaks]
     notes += notes_on_set([page.reading.word_count for page in measured])
-    terms = find_terms(measured, summaries, keyword, language, most_terms=settings.most_terms)
+    terms, unsure = find_terms(measured, summaries, keyword, language, most_terms=settings.most_terms)
     return Consensus(
         keyword=keyword,
         language=language,
@@ -83,6 +83,7 @@ def find_evidence(pages: Sequence[ComparedPage], keyword: str, settings: Setting
         zones=zone_shares(summaries),
         settings=settings,
         notes=tuple(notes),
+        unsure_terms=unsure,
     )
 
 

@@ -90,6 +90,16 @@ class Term:
 
 
 @dataclass(frozen=True)
+class UnsureTerm:
+    """A phrase that may be a term of the subject or a word of the kind of text: shown, and counted for nothing. pages: of the competitors that use it."""
+
+    name: str
+    pages: int
+    uses: int
+    termhood: float
+
+
+@dataclass(frozen=True)
 class Entity:
     """A named thing or a concept of the subject.
 
@@ -193,6 +203,7 @@ class Consensus:
     zones: dict[str, float]
     settings: Settings
     notes: tuple[Message, ...] = ()
+    unsure_terms: tuple[UnsureTerm, ...] = ()
     competitors: tuple[CompetitorFeatures, ...] = ()
     version: str = CONSENSUS_VERSION
 
@@ -213,6 +224,7 @@ class Yardstick:
     zones: dict[str, float]
     settings: Settings
     notes: tuple[Message, ...] = ()
+    unsure_terms: tuple[UnsureTerm, ...] = ()
     page_scores: dict[str, float] = field(default_factory=dict)
     aim: float = 0.0
     enough: float = 0.0

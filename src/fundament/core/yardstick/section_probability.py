@@ -14,8 +14,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from fundament.core.language.frequencies import word_general_frequency
-from fundament.core.language.vectors import embed, unit
-from fundament.core.yardstick.section_similarity import HEADING_WORDS_COUNT, Section, SectionWords, centred_cosines, plain_heading, words_of
+from fundament.core.yardstick.section_similarity import Section, SectionTables, SectionWords, cosines, section_tables
 
 Table = NDArray[np.float64]
 
@@ -30,25 +29,29 @@ CONSTANT = -4.0135
 RAREST = 7.5  # Zipf values at which a word says nothing; below, it says as much as is missing
 
 
-def pair_signs(sections: Sequence[tuple[int, Section]], keyword_lemmas: frozenset[str], language: str) -> Table:
-    """The signs of every pair, shape (len(SIGNS), n, n). sections: with the number of their page; keyword_lemmas: those that all have, which say nothing."""
-    words = words_of(sections, language)
-    specific = _specificity(words.lemmas, keyword_lemmas, language)
-    headings = [plain_heading(section.heading, keyword_lemmas, language) for _, section in sections]
-    plain, weighed = words.weights(HEADING_WORDS_COUNT), words.weights(HEADING_WORDS_COUNT) * specific
-    shared, inside, inside_least, density = _headings_in_texts(words, specific)
-    return np.array([
-        centred_cosines(embed(headings).astype(np.float64)),
-        centred_cosines(embed([section.text or section.heading for _, section in sections]).astype(np.float64)),
-        unit(weighed) @ unit(weighed).T, shared, inside, inside_least, density, unit(plain) @ unit(plain).T,
-    ])  # fmt: skip
+def pair_signs(
+    sections: Sequence[tuple[int, Section]], keyword_lemmas: frozenset[str], language: str, tables: SectionTables | None = None
+) -> list[Table]:
+    """The signs of every pair, each of shape (n, n), in the order of SIGNS.
+
+    sections: with the number of their page; keyword_lemmas: those that all have, which say nothing; tables: of the sections, where they are known.
+    """
+    tables = tables or section_tables(sections, keyword_lemmas, language)
+    specific = _specificity(tables.words.lemmas, keyword_lemmas, language)
+    shared, inside, inside_least, density = _headings_in_texts(tables.words, specific)
+    return [
+        tables.headings_alike, tables.texts_alike, cosines(tables.weights * specific), shared, inside, inside_least, density, tables.words_alike,
+    ]  # fmt: skip
 
 
-def probabilities(sections: Sequence[tuple[int, Section]], keyword_lemmas: frozenset[str], language: str) -> Table:
+def probabilities(
+    sections: Sequence[tuple[int, Section]], keyword_lemmas: frozenset[str], language: str, tables: SectionTables | None = None
+) -> Table:
     """The probability 0..1 that two sections belong together, shape (n, n); 0 for two of one page, which seldom says a thing twice."""
-    signs = pair_signs(sections, keyword_lemmas, language)
-    scaled = (signs - np.array(MEANS)[:, None, None]) / np.array(SCALES)[:, None, None]
-    found: Table = 1.0 / (1.0 + np.exp(-(CONSTANT + np.tensordot(np.array(WEIGHTS), scaled, axes=1))))
+    logits = np.full((len(sections), len(sections)), CONSTANT)
+    for sign, mean, scale, weight in zip(pair_signs(sections, keyword_lemmas, language, tables), MEANS, SCALES, WEIGHTS, strict=True):
+        logits += (sign - mean) * (weight / scale)
+    found: Table = 1.0 / (1.0 + np.exp(-logits))
     page = np.array([number for number, _ in sections])
     found[page[:, None] == page[None, :]] = 0.0
     return found
@@ -70,8 +73,8 @@ def _specificity(lemmas: Sequence[str], keyword_lemmas: frozenset[str], language
 def _headings_in_texts(words: SectionWords, specific: Table) -> tuple[Table, Table, Table, Table]:
     """The share of specific words that two headings have in common; the share of one's words that stand in the other's section, on average of the two and of
     the less likely way; how much of the other's text they are."""
-    in_heading = (words.in_heading > 0).astype(float)
-    in_section = ((words.in_heading + words.in_text) > 0).astype(float)
+    used = words.in_any_heading
+    in_heading, in_section = words.heading_lemmas()
     rarity = np.log(1.0 + len(in_heading) / np.maximum(in_heading.sum(axis=0), 1.0))
 
     def share(weighted: Table, others: Table) -> Table:
@@ -80,12 +83,12 @@ def _headings_in_texts(words: SectionWords, specific: Table) -> tuple[Table, Tab
         shares: Table = np.divide(found, whole, out=np.zeros_like(found), where=whole > 0)
         return shares
 
-    weighted = in_heading * rarity * specific
+    weighted = in_heading * rarity * specific[used]
     whole = weighted.sum(axis=1)
     both = weighted @ in_heading.T
     either = whole[:, None] + whole[None, :] - both
     shared = np.divide(both, either, out=np.zeros_like(both), where=either > 0)
     inside = share(in_heading * rarity, in_section)
     uses = np.log1p(words.in_text)
-    density = share(weighted, uses / np.maximum(1.0, np.linalg.norm(uses, axis=1, keepdims=True)))
+    density = share(weighted, uses[:, used] / np.maximum(1.0, np.linalg.norm(uses, axis=1, keepdims=True)))
     return shared, (inside + inside.T) / 2.0, np.minimum(inside, inside.T), (density + density.T) / 2.0

@@ -61,20 +61,48 @@ class Section:
     text: str  # all of it; of a heading without text of its own, that of the headings under it
 
 
-def section_distances(sections: Sequence[tuple[int, Section]], keyword_lemmas: frozenset[str], language: str) -> list[Distances]:
-    """Distances between sections, each given with the number of its page, one matrix per view and share of neighbours.
+@dataclass(frozen=True, eq=False)
+class SectionTables:
+    """What both ways of comparing sections need of them, worked out once: their words, with `weights` where a heading's count HEADING_WORDS_COUNT times
+    over; and, of shape (n, n), how alike headings, texts and words are."""
 
-    Each has shape (n, n), is at least 0, and 0 on the diagonal.
-    """
+    words: SectionWords
+    weights: Distances
+    headings_alike: Distances
+    texts_alike: Distances
+    words_alike: Distances
+
+
+def section_tables(sections: Sequence[tuple[int, Section]], keyword_lemmas: frozenset[str], language: str) -> SectionTables:
+    """The tables of sections, each given with the number of its page."""
     headings = [plain_heading(section.heading, keyword_lemmas, language) for _, section in sections]
     words = words_of(sections, language)
-    tfidf = unit(words.weights(HEADING_WORDS_COUNT))
-    lemma_vectors = embed(words.lemmas).astype(np.float64)
-    signs = (
+    weights = words.weights(HEADING_WORDS_COUNT)
+    return SectionTables(
+        words,
+        weights,
         centred_cosines(embed(headings).astype(np.float64)),
         centred_cosines(embed([section.text or section.heading for _, section in sections]).astype(np.float64)),
-        centred_cosines(unit(words.weights(HEADING_WORDS_IN_VECTOR) @ lemma_vectors)),  # after Arora, Liang and Ma 2017
-        tfidf @ tfidf.T,
+        cosines(weights),
+    )
+
+
+def section_distances(
+    sections: Sequence[tuple[int, Section]], keyword_lemmas: frozenset[str], language: str, tables: SectionTables | None = None
+) -> list[Distances]:
+    """Distances between sections, each given with the number of its page, one matrix per view and share of neighbours.
+
+    Each has shape (n, n), is at least 0, and 0 on the diagonal. tables: of the sections, where they are known.
+    """
+    tables = tables or section_tables(sections, keyword_lemmas, language)
+    words = tables.words
+    lemma_vectors = embed(words.lemmas)
+    signs = (
+        tables.headings_alike,
+        tables.texts_alike,
+        # after Arora, Liang and Ma 2017
+        centred_cosines(unit((words.weights(HEADING_WORDS_IN_VECTOR).astype(np.float32) @ lemma_vectors).astype(np.float64))),
+        tables.words_alike,
         *_heading_words(words),
     )
     page = np.array([number for number, _ in sections])
@@ -97,13 +125,30 @@ def centred_cosines(vectors: Distances) -> Distances:
     return np.asarray(centred @ centred.T)
 
 
-@dataclass(frozen=True)
+def cosines(weights: Distances) -> Distances:
+    """The cosines between rows of weights, shape (n, n). In numbers of half the size, which is twice as fast and enough for what they are compared with."""
+    rows = unit(weights.astype(np.float32))
+    return np.asarray(rows @ rows.T, dtype=np.float64)
+
+
+@dataclass(frozen=True, eq=False)
 class SectionWords:
     """Content lemmas of all sections: in order, with how often each is in the text and in the heading, shape (sections, lemmas)."""
 
     lemmas: list[str]
     in_text: Distances
     in_heading: Distances
+
+    def heading_lemmas(self) -> tuple[Distances, Distances]:
+        """Which of the lemmas that any heading has are in each heading, and in each heading or text, as 0 or 1: the rest says nothing of headings."""
+        used = self.in_any_heading
+        in_heading = self.in_heading[:, used] > 0
+        return in_heading.astype(float), (in_heading | (self.in_text[:, used] > 0)).astype(float)
+
+    @functools.cached_property
+    def in_any_heading(self) -> NDArray[np.bool_]:
+        """Of each lemma whether a heading has it."""
+        return np.asarray((self.in_heading > 0).any(axis=0))
 
     def weights(self, heading_count: int) -> Distances:
         """(1 + ln tf) * ln(1 + n / df), with uses in the heading counted so many times over."""
@@ -137,8 +182,7 @@ def words_of(sections: Sequence[tuple[int, Section]], language: str) -> SectionW
 def _heading_words(words: SectionWords) -> tuple[Distances, Distances]:
     """Of the headings' content lemmas, each weighted by ln(1 + n / df): the share two headings have in common (Jaccard), and the share
     of each that stands anywhere in the other's section, on average of the two."""
-    in_heading = (words.in_heading > 0).astype(float)
-    in_section = ((words.in_heading + words.in_text) > 0).astype(float)
+    in_heading, in_section = words.heading_lemmas()
     weighted = in_heading * np.log(1.0 + len(in_heading) / np.maximum(in_heading.sum(axis=0), 1.0))
     whole = weighted.sum(axis=1)
     both = weighted @ in_heading.T

@@ -23,7 +23,7 @@ from fundament.core.language.words import tokenize
 from fundament.core.reading.model import Reading
 from fundament.core.yardstick.model import ComparedPage, PageSummary, Subtopic, SubtopicHeading
 from fundament.core.yardstick.section_probability import probabilities
-from fundament.core.yardstick.section_similarity import Distances, Section, plain_label, section_distances
+from fundament.core.yardstick.section_similarity import Distances, Section, plain_label, section_distances, section_tables
 from fundament.core.yardstick.structure import is_question
 from fundament.core.yardstick.terms import rank_weight
 
@@ -62,8 +62,9 @@ def find_subtopics(
     if not found:
         return ()
     sections = [(number, section) for number, _, section in found]
-    views = section_distances(sections, keyword_lemmas, language)
-    labels = _probable(_group(views), probabilities(sections, keyword_lemmas, language))
+    tables = section_tables(sections, keyword_lemmas, language)
+    views = section_distances(sections, keyword_lemmas, language, tables)
+    labels = _probable(_group(views), probabilities(sections, keyword_lemmas, language, tables))
     distance = np.mean(views, axis=0)  # for the label: the heading closest to the others
     least = 2 if len(pages) > 2 else 1
     of_ourselves = [_of_ourselves(section.heading, language) for _, section in sections]
@@ -100,7 +101,9 @@ def sections_to_group(pages: Sequence[ComparedPage], language: str) -> list[tupl
 
 def group_sections(sections: Sequence[tuple[int, Section]], keyword_lemmas: frozenset[str], language: str) -> list[int]:
     """The number of each section's group."""
-    return _probable(_group(section_distances(sections, keyword_lemmas, language)), probabilities(sections, keyword_lemmas, language))
+    tables = section_tables(sections, keyword_lemmas, language)
+    views = section_distances(sections, keyword_lemmas, language, tables)
+    return _probable(_group(views), probabilities(sections, keyword_lemmas, language, tables))
 
 
 def _probable(labels: Sequence[int], probable: Distances) -> list[int]:

@@ -25,7 +25,7 @@ from fundament.core.language.phrases import PhraseMatcher
 from fundament.core.language.uses import uses_in
 from fundament.core.language.words import is_dictionary_word, lemma_of, tokenize
 from fundament.core.yardstick.c_value import c_values
-from fundament.core.yardstick.model import ComparedPage, PageSummary, Range, Term
+from fundament.core.yardstick.model import ComparedPage, PageSummary, Range, Term, UnsureTerm
 from fundament.core.yardstick.page_analysis import Candidate
 from fundament.core.yardstick.ranges import drawn_to_the_usual, robust_range, robust_ranges, targets_of
 from fundament.core.yardstick.termhood import Phrase, termhood
@@ -40,6 +40,7 @@ SHARED_BY_MOST = 0.4  # lowered by this for words on at least half of the compet
 FLATTENING = 0.75  # so that a handful of head words does not hold most of the weight
 LEAST_STEM = 4  # letters
 LEAST_TERMHOOD = 0.6  # the probability of being a term of the subject below which a phrase counts for nothing
+LEAST_SHOWN_TERMHOOD = 0.35  # from here on a phrase is shown as one that may be
 LEAST_SHARED_TERMHOOD, NEARLY_ALL, VERY_SPECIFIC = 0.45, 0.8, 2.0  # the same for a word on nearly all pages that is rare elsewhere (log10)
 NOUN_SHARE = 0.5  # of a word's uses that are tagged as a noun, from which it names a thing
 WEAK_OPENING_SHARE = 0.4  # a phrase that opens with a general word ("old mortar") must be on so many pages
@@ -68,16 +69,21 @@ def least_pages(page_count: int) -> int:
 
 def find_terms(
     pages: Sequence[ComparedPage], summaries: Sequence[PageSummary], keyword: str, language: str, *, most_terms: int
-) -> tuple[Term, ...]:
-    """The terms of the subject, heaviest first. pages: at least one competitor, in rank order; summaries: the same pages in short."""
+) -> tuple[tuple[Term, ...], tuple[UnsureTerm, ...]]:
+    """The terms of the subject, heaviest first, and those that may be some, the likeliest first.
+
+    pages: at least one competitor, in rank order; summaries: the same pages in short.
+    """
     terms, signs = candidate_terms(pages, keyword, language, most_terms=most_terms)
     probable = termhood(signs, keyword, language)
-    kept = [
-        replace(term, termhood=1.0 if term.head else round(float(share), 3))
-        for term, share in zip(terms, probable, strict=True)
-        if share >= LEAST_TERMHOOD or term.head or _is_of_the_subject_anyway(term, share)
-    ]
-    return with_weights(kept, summaries, *use_tables(kept))
+    kept: list[Term] = []
+    unsure: list[UnsureTerm] = []
+    for term, share in zip(terms, probable.tolist(), strict=True):
+        if share >= LEAST_TERMHOOD or term.head or _is_of_the_subject_anyway(term, share):
+            kept.append(replace(term, termhood=1.0 if term.head else round(share, 3)))
+        elif share >= LEAST_SHOWN_TERMHOOD:
+            unsure.append(UnsureTerm(term.name, sum(1 for count in term.counts if count), sum(term.counts), round(share, 3)))
+    return with_weights(kept, summaries, *use_tables(kept)), tuple(sorted(unsure, key=lambda term: (-term.termhood, term.name)))
 
 
 def _is_of_the_subject_anyway(term: Term, probability: float) -> bool:
