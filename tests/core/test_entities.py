@@ -34,7 +34,7 @@ def entities(*texts: str) -> dict[str, Entity]:
 
 @pytest.mark.parametrize(("subject", "kind"), [(MASONRY, "artefact"), (BIRDS, "animal")])
 def test_the_subject_decides_what_a_word_means(subject: tuple[str, ...], kind: str) -> None:
-    assert {"animal", "artefact"} <= {sense for sense, _ in noun_senses("hawk")}
+    assert {"animal", "artefact"} <= {sense.kind for sense in noun_senses("hawk")}
     nouns = ["hawk", *(noun for noun in subject if noun_senses(noun))]
     assert concept_kinds(nouns, [subject[:4]] * len(nouns), subject)[0][0] == kind
 

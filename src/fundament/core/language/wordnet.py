@@ -4,7 +4,9 @@ from __future__ import annotations
 
 import functools
 import os
+import re
 from pathlib import Path
+from typing import NamedTuple
 
 # lexicographer files of nouns by number, lexnames(5)
 _LEXICOGRAPHER = {
@@ -37,6 +39,7 @@ def _index() -> dict[str, tuple[str, ...]]:
     return index
 
 
+_DOMAIN = re.compile(r" ;c (\d+) n ")  # pointers to a domain, wninput(5)
 _INSTANCE = " @i "
 _KIND_OF_NAMED = {"location": "place", "person": "person", "group": "organisation", "object": "place"}
 
@@ -56,9 +59,17 @@ def named_kind(phrase: str) -> str:
     return ""
 
 
+class Sense(NamedTuple):
+    """A sense of a noun. kind: one of WordNet's; gloss: without the examples; domains: the fields it belongs to, each by the place of its own noun in the file."""
+
+    kind: str
+    gloss: str
+    domains: tuple[str, ...]
+
+
 @functools.lru_cache(maxsize=50_000)
-def noun_senses(phrase: str) -> tuple[tuple[str, str], ...]:
-    """(kind, gloss) of the senses of a noun or compound ("lime mortar"), most frequent first; empty when WordNet has no such noun."""
+def noun_senses(phrase: str) -> tuple[Sense, ...]:
+    """The senses of a noun or compound ("lime mortar"), most frequent first; empty when WordNet has no such noun."""
     folder = _folder()
     senses = []
     if folder is not None:
@@ -66,6 +77,8 @@ def noun_senses(phrase: str) -> tuple[tuple[str, str], ...]:
             for offset in _index().get(phrase.replace(" ", "_"), ()):
                 data.seek(int(offset))
                 line = data.readline().decode("latin-1")
-                gloss = line.partition("| ")[2].partition('; "')[0].strip()  # without the examples
-                senses.append((_LEXICOGRAPHER.get(int(line.split(" ", 2)[1]), ""), gloss))
+                gloss = line.partition("| ")[2].partition('; "')[0].strip()
+                senses.append(
+                    Sense(_LEXICOGRAPHER.get(int(line.split(" ", 2)[1]), ""), gloss, tuple(_DOMAIN.findall(line.partition("|")[0])))
+                )
     return tuple(senses)

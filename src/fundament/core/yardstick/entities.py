@@ -16,13 +16,13 @@ from dataclasses import replace
 import numpy as np
 from numpy.typing import NDArray
 
-from fundament.core.language.analysis import analyse_text
+from fundament.core.language.analysis import Sentence, analyse_text
 from fundament.core.language.function_words import empty_words, function_words
 from fundament.core.language.packs import pack_of
 from fundament.core.language.phrases import PhraseMatcher
 from fundament.core.language.word_list import word_list
 from fundament.core.language.wordnet import noun_senses
-from fundament.core.yardstick.concept_kinds import concept_kinds
+from fundament.core.yardstick.concept_kinds import concept_kinds, domain_of
 from fundament.core.yardstick.entity_names import NAME_KINDS, Found, find_names, name_lemmas
 from fundament.core.yardstick.model import ComparedPage, Entity, OwnEntity, Term
 from fundament.core.yardstick.terms import least_pages
@@ -38,6 +38,8 @@ ABSTRACT_SPECIFIC = 2.0  # log10
 LEAST_SPECIFIC = 1.1  # log10, for single words
 UNKNOWN_NOUN_SPECIFIC = 2.5  # for nouns that WordNet does not have
 SURE_OF_KIND = 0.6  # of a kind with a smaller share of the likelihood nothing is said
+MANY_USES = 20  # of a word for people, among which one should speak of them
+PEOPLE_WITHIN = 12  # words
 CONTEXT_WORDS = 40
 CONTEXT_NEEDED = 2
 SUBJECT_WORDS = 60  # the most used content words stand for the subject where kinds are chosen
@@ -72,7 +74,7 @@ def _concepts(found: dict[tuple[str, ...], Found], terms: Sequence[Term], langua
             continue
         senses = noun_senses(_noun_of(main, language))
         allowed = _CONCEPT_KINDS | _ABSTRACT_KINDS if term.specificity >= ABSTRACT_SPECIFIC else _CONCEPT_KINDS
-        if senses and not any(kind in allowed for kind, _ in senses):
+        if senses and not any(sense.kind in allowed for sense in senses):
             continue
         if not senses and (term.specificity < UNKNOWN_NOUN_SPECIFIC or main[-1].endswith(("ing", "ed"))):
             continue
@@ -146,6 +148,8 @@ def _weigh(
     matcher = PhraseMatcher((phrase, number) for number, (_, entity) in enumerate(kept) for phrase in sorted(entity.phrases))
     salience = [[0.0] * len(pages) for _ in kept]
     around: list[list[str]] = [[] for _ in kept]
+    uses, of_people = [0] * len(kept), [0] * len(kept)
+    people = pack_of(language).people_words
     everything: list[str] = []
     for page_number, page in enumerate(pages):
         points: dict[int, float] = defaultdict(float)
@@ -158,6 +162,8 @@ def _weigh(
                 content = _content_of(lemmas, language)
                 everything.extend(content)
                 for match in {m.phrase: m for m in matcher.find(lemmas, sentence.joined)}.values():
+                    uses[match.phrase] += 1
+                    of_people[match.phrase] += _speaks_of_people(sentence, match.end, people)
                     points[match.phrase] += boost
                     around[match.phrase].extend(content.difference(lemmas[match.start : match.end]))
         whole = sum(points.values())
@@ -169,7 +175,9 @@ def _weigh(
     nouns = [_noun_of(min(kept[n][1].phrases), language) for n in concepts]
     subject = sorted(general, key=lambda lemma: (-general[lemma], lemma))[:SUBJECT_WORDS]
     heads = [noun.split(" ")[-1] for noun in nouns]
-    kinds = dict(zip(concepts, _by_family(concept_kinds(nouns, [near[n][:12] for n in concepts], subject), heads), strict=True))
+    found_kinds = _by_family(concept_kinds(nouns, [near[n][:12] for n in concepts], subject), heads)
+    evidence = [(uses[n], of_people[n]) for n in concepts]
+    kinds = dict(zip(concepts, _with_evidence(found_kinds, heads, nouns, evidence), strict=True))
     entities = []
     for number, (key, found) in enumerate(kept):
         if not any(salience[number]) and key not in brought:
@@ -214,6 +222,34 @@ def _by_family(kinds: Sequence[tuple[str, float]], heads: Sequence[str]) -> list
         surest[head, kind] = max(surest[head, kind], share)
     of_family = {head: min(found, key=lambda kind: (-shares[head][kind], kind)) for head, found in shares.items()}
     return [(of_family[head], surest[head, of_family[head]]) for head in heads]
+
+
+def _with_evidence(
+    kinds: Sequence[tuple[str, float]], heads: Sequence[str], nouns: Sequence[str], evidence: Sequence[tuple[int, int]]
+) -> list[tuple[str, float]]:
+    """The kinds without those for which too little speaks: a kind of one family alone, of a noun that may be of others too ("kernel": a plant); and people
+    whom no "who", "he" or "she" follows in many uses, or in any where the subject is of a field with things called so ("daemon", "logger").
+
+    kinds, heads, nouns: by phrase, as in `_by_family`; evidence: uses, and how many of them speak of people.
+    """
+    families: dict[str, set[str]] = defaultdict(set)
+    told: dict[str, list[int]] = defaultdict(lambda: [0, 0])
+    for (kind, _), head, (uses, of_people) in zip(kinds, heads, evidence, strict=True):
+        families[kind].add(head)
+        told[head][0] += uses
+        told[head][1] += of_people
+    many = 1 if domain_of(nouns) else MANY_USES
+    kept = []
+    for (kind, share), head, noun in zip(kinds, heads, nouns, strict=True):
+        alone = len(families[kind]) < 2 and len({sense.kind for sense in noun_senses(noun)}) > 1
+        unseen = kind == "person" and told[head][0] >= many and not told[head][1]
+        kept.append((kind, 0.0 if alone or unseen else share))
+    return kept
+
+
+def _speaks_of_people(sentence: Sentence, after: int, people: frozenset[str]) -> bool:
+    """Whether soon after a word of a sentence somebody is spoken of."""
+    return any(token.text.lower() in people for token in sentence.tokens[after : after + PEOPLE_WITHIN])
 
 
 def weigh_entities(entities: Sequence[Entity]) -> tuple[Entity, ...]:

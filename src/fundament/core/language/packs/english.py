@@ -45,5 +45,6 @@ PACK = LanguagePack(
     endings=("s", "es", "ing", "ed"),
     name_connectors=word_list("of for and the & on"),
     person_titles=word_list("mr mrs ms miss dr sir lady lord prof professor president minister saint king queen"),
+    people_words=word_list("who whose whom he she his her him himself herself"),
     where_words=word_list("in at near around from across outside"),
 )

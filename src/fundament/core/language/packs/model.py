@@ -31,7 +31,8 @@ class LanguagePack:
     what a section is about, so they label nothing; form_headings: belong to the form of a page, so they head no subtopic. tagger: the module under `core.language` with tag_words, or "" where none tells parts of speech; then phrases have at most
     longest_phrase words. noun_senses: the module with the kinds of nouns, or "". carrier, carrier_with: sentences that gains are measured with, around a
     term, and around an entity with two words of its context. stand_in: put in the place of a term that is taken out. nouns_in_capitals: whether every noun
-    has a capital, so that one says nothing of a name. name_connectors: small words inside a name. person_titles: stand before a person's name. where_words:
+    has a capital, so that one says nothing of a name. name_connectors: small words inside a name. person_titles: stand before a person's name. people_words: pronouns for
+    people only. where_words:
     stand before a place's. endings: of inflected forms of words that the dictionary does not know. lacks: codes of what is not measured.
     """
 
@@ -62,6 +63,7 @@ class LanguagePack:
     endings: tuple[str, ...] = ()
     name_connectors: frozenset[str] = frozenset()
     person_titles: frozenset[str] = frozenset()
+    people_words: frozenset[str] = frozenset()
     where_words: frozenset[str] = frozenset()
     frequency_list: str = ""
     lacks: tuple[str, ...] = field(default=())
