@@ -10,7 +10,7 @@ from fundament.core.language.analysis import analyse_text
 from fundament.core.language.wordnet import noun_senses
 from fundament.core.reading.read_page import read_page
 from fundament.core.yardstick.concept_kinds import concept_kinds
-from fundament.core.yardstick.entity_names import find_names
+from fundament.core.yardstick.entity_names import find_names, is_compound
 from fundament.core.yardstick.model import ComparedPage, Entity
 from fundament.core.yardstick.name_runs import cue_beside, name_runs
 from fundament.core.yardstick.page_analysis import NameUse, analyse_page
@@ -170,3 +170,26 @@ def test_a_site_is_known_by_the_name_that_was_registered(url: str, is_own: bool)
     from fundament.core.yardstick.entity_names import _is_of_site
 
     assert _is_of_site("ashlartrust", url) == is_own
+
+
+def test_german_compounds_are_nouns_and_towns_are_names() -> None:
+    assert all(is_compound(word, False, "de") for word in ("Handbuchseite", "Prozesskennung", "Netzwerkschnittstellen"))
+    assert is_compound("Adresse", True, "de")
+    assert not any(is_compound(word, False, "de") for word in ("Regensburg", "Deutschland", "Siemens"))
+
+
+def test_what_a_class_of_things_is_called_says_the_kind_of_a_name_beside_it() -> None:
+    def kinds(language: str, *sentences: str) -> dict[str, str]:
+        text = "".join(f"<p>{sentence}</p>" for sentence in sentences)
+        pages = []
+        for number in range(3):
+            reading = read_page(f"<html lang={language}><main><h1>Post</h1>{text}</main></html>", f"https://p-{number}.example/")
+            pages.append(ComparedPage(number + 1, reading, analyse_page(reading)))
+        return {form: found.kind for found in find_names(pages, language).values() for form in found.forms}
+
+    english = kinds("en", "The old firm Hartwig sends its letters over the QTP protocol, and it has done so for years.")
+    assert english["QTP"] == "technology" and english["Hartwig"] == "organisation"
+    french = kinds(
+        "fr", "Le serveur envoie les lettres avec le protocole QTP et il les garde dans la ville de Montreval depuis des années."
+    )
+    assert french["QTP"] == "technology" and french["Montreval"] == "place"

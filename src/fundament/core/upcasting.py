@@ -47,11 +47,17 @@ def _analysis_from_4(plain: dict[str, Any]) -> dict[str, Any]:
     return {**plain, "names": names, "version": "5"}
 
 
+def _analysis_from_5(plain: dict[str, Any]) -> dict[str, Any]:
+    """Names may have the kind of a class of things that stands beside them; the older ones have not, and lack a kind at most."""
+    return {**plain, "version": "6"}
+
+
 STEPS: dict[tuple[str, str], tuple[str, Step]] = {  # (stage, from) -> (to, step)
     ("reading", "3"): ("4", _reading_from_3),
     ("analysis", "3"): ("4", _analysis_from_3),
     ("reading", "4"): ("5", _reading_from_4),
     ("analysis", "4"): ("5", _analysis_from_4),
+    ("analysis", "5"): ("6", _analysis_from_5),
 }
 
 

@@ -16,13 +16,15 @@ from fundament.core.language.phrases import PhraseMatcher
 from fundament.core.language.wordnet import named_kind
 from fundament.core.language.words import is_dictionary_word, tokenize
 from fundament.core.yardstick.model import ComparedPage
-from fundament.core.yardstick.name_runs import INNER_CAPITAL
+from fundament.core.yardstick.name_runs import CLASS, INNER_CAPITAL
 
 NAME_KINDS = frozenset(
-    ["person", "organisation", "place", "product", "work", "law", "event", "group", ""]
+    ["person", "organisation", "place", "product", "technology", "work", "law", "event", "group", ""]
 )  # "": a name of which nothing says the kind
 MOST_IN_SMALL = 0.3  # the share of a word's uses without a capital from which it is no name
 LEAST_CUES = 0.5  # the share of a name's uses with a cue for one kind beside them, and that on two pages, from which it has that kind
+# so many uses stand beside what a class of things is called, so many of these agree, and they are so many of all
+LEAST_CLASS_CUES, AGREEING, LEAST_CLASS_SHARE = 2, 0.7, 0.04
 # the last word of a name often says what it names, whatever its capitals look like
 _KIND_OF_LAST_WORD = {
     word: kind
@@ -34,6 +36,30 @@ _KIND_OF_LAST_WORD = {
     }.items()
     for word in words.split()
 }
+LEAST_HEAD, LEAST_TAIL = 4, 5  # letters of the parts of a compound
+_LINKS = ("", "s", "es", "n", "en", "er")
+_ENDS_OF_TOWNS = frozenset(
+    [
+        "burg",
+        "berg",
+        "dorf",
+        "stadt",
+        "heim",
+        "furt",
+        "hausen",
+        "bach",
+        "feld",
+        "haven",
+        "kirchen",
+        "brücken",
+        "münster",
+        "tal",
+        "wald",
+        "land",
+        "reich",
+        "sachsen",
+    ]
+)
 _STANDARD = re.compile(r"^(?:BS|EN|ISO|DIN|ASTM|IEC|IEEE)\b.*\d")
 
 
@@ -112,6 +138,8 @@ def _may_be_name(shown: str, lemmas: tuple[str, ...], in_small: float, language:
         return False  # an ordinary word, of an English text in a page of another language too
     if _is_shouted(shown, language) or words[-1].lower() in function_words(language):
         return False  # or cut off: "Locking And Concurrency In"
+    if pack_of(language).nouns_in_capitals and is_compound(words[-1].rpartition("-")[2], "-" in words[-1], language):
+        return False
     # a single word of the language with a capital may be that of a button; a vocabulary has to have it as a name
     return (
         len(words) > 1
@@ -119,6 +147,22 @@ def _may_be_name(shown: str, lemmas: tuple[str, ...], in_small: float, language:
         or bool(INNER_CAPITAL.match(shown))
         or bool(_named(lemmas, language))
     )
+
+
+@functools.lru_cache(maxsize=10_000)
+def is_compound(word: str, hyphenated: bool, language: str) -> bool:
+    """Whether a word in a language that writes nouns together is made of words of the language ("Handbuchseite"), or, behind a hyphen, is one ("IP-Adresse"):
+    a noun, then, and no name. What towns end in says nothing."""
+    lower = word.lower()
+    if hyphenated:
+        return is_dictionary_word(lower, language)
+    for place in range(LEAST_HEAD, len(lower) - LEAST_TAIL + 1):
+        head, tail = lower[:place], lower[place:]
+        if tail in _ENDS_OF_TOWNS or not is_dictionary_word(tail, language):
+            continue
+        if any(head.endswith(link) and is_dictionary_word(head.removesuffix(link), language) for link in _LINKS):
+            return True
+    return False
 
 
 def _named(lemmas: tuple[str, ...], language: str) -> str:
@@ -134,6 +178,11 @@ def _kind_by_evidence(lemmas: tuple[str, ...], cues: Counter[str], cue_pages: di
     total = sum(cues.values())
     for kind in ("person", "place"):
         if cues[kind] >= LEAST_CUES * total and len(cue_pages[kind]) >= 2:
+            return kind
+    classes = Counter({cue.removeprefix(CLASS): count for cue, count in cues.items() if cue.startswith(CLASS)})
+    if classes:
+        kind, count = classes.most_common(1)[0]
+        if count >= LEAST_CLASS_CUES and count >= AGREEING * classes.total() and count >= LEAST_CLASS_SHARE * total:
             return kind
     return ""
 

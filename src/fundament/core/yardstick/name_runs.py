@@ -16,6 +16,7 @@ from fundament.core.language.words import Token, is_address, is_dictionary_word
 
 LONGEST_NAME = 6  # words
 # "PostgreSQL", "SQLite", but not "McKay" or "DeLuca"
+CLASS = "a "  # before the kind that a class of things speaks for
 INNER_CAPITAL = re.compile(
     r"^(?!(?:Ma?c|De|Di|Du|La|Le|Van|Von|Fitz|O['’])[A-Z][a-z]+$)(?:[A-Za-z]{0,60}[a-z][A-Z][A-Za-z]{0,60}|[A-Z]{2,60}[a-z]{2,60})$"
 )
@@ -88,7 +89,8 @@ def _says_something(tokens: Sequence[Token], first: int, end: int, *, opens: boo
 
 
 def cue_beside(sentence: Sentence, first: int, end: int, language: str) -> str:
-    """The kind that a word before a run speaks for: "person" after a title, "place" after a word for where; "" for none."""
+    """The kind that a word beside a run speaks for: "person" after a title; what a class of things is called ("the SMTP protocol", "la ville de Lyon"),
+    marked CLASS; "place" after a word for where; "" for none."""
     pack = pack_of(language)
     words = [token.text.lower().rstrip(".") for token in sentence.tokens]
     if words[first] in pack.person_titles and end - first > 1:
@@ -96,4 +98,9 @@ def cue_beside(sentence: Sentence, first: int, end: int, language: str) -> str:
     before = words[first - 1] if first and sentence.joined[first] else ""
     if before in pack.person_titles:
         return "person"
+    after = words[end] if end < len(words) and sentence.joined[end] and not sentence.tokens[end].text[0].isupper() else ""
+    further = words[first - 2] if first > 1 and before in pack.inner_words and sentence.joined[first - 1] else ""
+    kind = pack.class_words.get(after) or pack.class_words.get(before) or pack.class_words.get(further)
+    if kind:
+        return CLASS + kind
     return "place" if before in pack.where_words else ""

@@ -14,5 +14,13 @@ PACK = pack_from_frequencies(
     carrier="Hier gaat het om {} en wat dat voor ons is.",
     stand_in="het",
     names=("van de der den en voor het", "dhr mevr dr prof heer mevrouw", "in te bij uit nabij"),
+    classes={
+        "technology": "protocol standaard algoritme taal programmeertaal formaat",
+        "product": "programma software bibliotheek hulpmiddel browser distributie",
+        "organisation": "bedrijf vereniging stichting fabrikant universiteit uitgeverij",
+        "place": "stad rivier eiland dorp gemeente provincie",
+        "work": "boek roman tijdschrift krant film",
+        "law": "wet verordening richtlijn licentie",
+    },
     form="beschrijving overzicht algemeen details informatie meer verdere basis opties parameters voorbeeld voorbeelden gebruik syntaxis functies",
 )

@@ -2,7 +2,7 @@
 
 from fundament.core.language.packs import english_lemmas
 from fundament.core.language.packs.english_words import EMPTY_WORDS, FUNCTION_WORDS
-from fundament.core.language.packs.model import LanguagePack
+from fundament.core.language.packs.model import LanguagePack, classes_of
 from fundament.core.language.word_list import word_list
 
 PACK = LanguagePack(
@@ -46,5 +46,15 @@ PACK = LanguagePack(
     name_connectors=word_list("of for and the & on"),
     person_titles=word_list("mr mrs ms miss dr sir lady lord prof professor president minister saint king queen"),
     people_words=word_list("who whose whom he she his her him himself herself"),
+    class_words=classes_of(
+        {
+            "technology": "protocol protocols standard standards algorithm language format encoding codec",
+            "product": "library program tool utility software browser compiler editor app package distribution plugin",
+            "organisation": "company firm group team manufacturer charity publisher bank brand union agency council",
+            "place": "city town village river valley island county province region district",
+            "work": "book novel film movie magazine newspaper journal song album series",
+            "law": "act directive regulation treaty licence license",
+        }
+    ),
     where_words=word_list("in at near around from across outside"),
 )

@@ -16,5 +16,13 @@ PACK = pack_from_frequencies(
     stand_in="cela",
     elided=word_list("l d j m t s c n qu jusqu lorsqu puisqu quoiqu"),
     names=("de du des la le les et d l pour", "m mme mlle dr monsieur madame docteur professeur", "à en près depuis"),
+    classes={
+        "technology": "protocole protocoles norme standard algorithme langage format",
+        "product": "logiciel programme bibliothèque outil navigateur distribution",
+        "organisation": "société entreprise association fondation fabricant université éditeur",
+        "place": "ville rivière île village commune province région",
+        "work": "livre roman revue journal film",
+        "law": "loi règlement directive licence",
+    },
     form="description aperçu présentation généralités général détails informations information plus autres bases options paramètres exemple exemples utilisation syntaxe fonctions modules directives apparentés",
 )

@@ -17,5 +17,13 @@ PACK = pack_from_frequencies(
     nouns_in_capitals=True,
     endings=("s", "n", "en", "e", "es", "er"),
     names=("", "herr frau dr prof professor", "in bei nahe aus"),
+    classes={
+        "technology": "protokoll protokolle standard verfahren algorithmus sprache programmiersprache format",
+        "product": "programm software bibliothek werkzeug datenbank browser betriebssystem distribution",
+        "organisation": "firma verein stiftung unternehmen gesellschaft hersteller universität behörde verlag",
+        "place": "stadt fluss insel dorf gemeinde provinz bundesland",
+        "work": "buch roman zeitschrift zeitung film",
+        "law": "gesetz verordnung richtlinie lizenz",
+    },
     form="beschreibung übersicht überblick allgemeines allgemein einzelheiten details informationen weitere weiteres mehr grundlagen optionen parameter beispiel beispiele verwendung syntax funktionen verwandte module direktiven anmerkungen",
 )

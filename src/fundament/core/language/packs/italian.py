@@ -16,5 +16,13 @@ PACK = pack_from_frequencies(
     stand_in="ciò",
     elided=word_list("l d c un all dall dell nell sull quest quell dov com anch tutt nessun qualcun"),
     names=("di del della dei delle e per", "sig signor signora dott dottor prof professore", "a in presso da"),
+    classes={
+        "technology": "protocollo protocolli norma standard algoritmo linguaggio formato",
+        "product": "programma libreria strumento browser distribuzione",
+        "organisation": "società azienda associazione fondazione produttore università editore",
+        "place": "città fiume isola paese provincia regione",
+        "work": "libro romanzo rivista giornale film",
+        "law": "legge regolamento direttiva licenza",
+    },
     form="descrizione panoramica generale generalità dettagli informazioni ulteriori altro basi opzioni parametri esempio esempi uso sintassi funzioni",
 )

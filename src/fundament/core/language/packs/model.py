@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import functools
-from collections.abc import Callable
+from collections.abc import Callable, Mapping
 from dataclasses import dataclass, field
 
 import simplemma
@@ -32,7 +32,7 @@ class LanguagePack:
     longest_phrase words. noun_senses: the module with the kinds of nouns, or "". carrier, carrier_with: sentences that gains are measured with, around a
     term, and around an entity with two words of its context. stand_in: put in the place of a term that is taken out. nouns_in_capitals: whether every noun
     has a capital, so that one says nothing of a name. name_connectors: small words inside a name. person_titles: stand before a person's name. people_words: pronouns for
-    people only. where_words:
+    people only. class_words: what classes of named things are called, with the kind of a name beside them. where_words:
     stand before a place's. endings: of inflected forms of words that the dictionary does not know. lacks: codes of what is not measured.
     """
 
@@ -64,6 +64,7 @@ class LanguagePack:
     name_connectors: frozenset[str] = frozenset()
     person_titles: frozenset[str] = frozenset()
     people_words: frozenset[str] = frozenset()
+    class_words: Mapping[str, str] = field(default_factory=dict)
     where_words: frozenset[str] = frozenset()
     frequency_list: str = ""
     lacks: tuple[str, ...] = field(default=())
@@ -84,6 +85,11 @@ class LanguagePack:
         from wordfreq import top_n_list  # not in a process that only scores texts of a language with lists of its own
 
         return frozenset(word for word in top_n_list(self.frequency_list, most) if word.isalpha())
+
+
+def classes_of(words: dict[str, str]) -> dict[str, str]:
+    """The kind by word, from the words by kind."""
+    return {word: kind for kind, listed in words.items() for word in listed.split()}
 
 
 def dictionary_lemma(code: str) -> Callable[[str], str]:
@@ -111,12 +117,13 @@ def pack_from_frequencies(
     elided: frozenset[str] = frozenset(),
     nouns_in_capitals: bool = False,
     names: tuple[str, str, str] = ("", "", ""),
+    classes: dict[str, str] | None = None,
     form: str = "",
     endings: tuple[str, ...] = ("s",),
 ) -> LanguagePack:
     """A language whose function words are its most frequent ones (wordfreq), modal verbs and connecting words (`further`) and elided words.
 
-    names: its name_connectors, person_titles and where_words. form: its form_headings.
+    names: its name_connectors, person_titles and where_words. classes: its class_words, by kind. form: its form_headings.
     """
     return LanguagePack(
         code=code,
@@ -140,6 +147,7 @@ def pack_from_frequencies(
         name_connectors=word_list(names[0]),
         person_titles=word_list(names[1]),
         where_words=word_list(names[2]),
+        class_words=classes_of(classes or {}),
         lacks=("entities", "meaning"),
     )
 

@@ -14,5 +14,13 @@ PACK = pack_from_frequencies(
     carrier="Tu chodzi o {} i o to, co to jest dla nas.",
     stand_in="to",
     names=("i w na do", "pan pani dr prof", "w we pod koło z"),
+    classes={
+        "technology": "protokół protokołu standard algorytm język format",
+        "product": "program biblioteka narzędzie przeglądarka dystrybucja",
+        "organisation": "firma stowarzyszenie fundacja przedsiębiorstwo uniwersytet wydawnictwo",
+        "place": "miasto rzeka wyspa wieś gmina województwo",
+        "work": "książka powieść czasopismo gazeta film",
+        "law": "ustawa rozporządzenie dyrektywa licencja",
+    },
     form="opis przegląd ogólne szczegóły informacje więcej inne podstawy opcje parametry przykład przykłady użycie składnia funkcje",
 )

@@ -17,5 +17,13 @@ PACK = pack_from_frequencies(
     carrier="Aqui se trata de {} e do que é para nós.",
     stand_in="isso",
     names=("de do da dos das e para", "sr sra dr dra senhor senhora professor", "em no na perto desde"),
+    classes={
+        "technology": "protocolo protocolos norma padrão algoritmo linguagem formato",
+        "product": "programa biblioteca ferramenta navegador distribuição",
+        "organisation": "empresa sociedade associação fundação fabricante universidade editora",
+        "place": "cidade rio ilha vila província região",
+        "work": "livro romance revista jornal filme",
+        "law": "lei regulamento diretiva licença",
+    },
     form="descrição visão geral generalidades detalhes informações mais outros básico opções parâmetros exemplo exemplos uso sintaxe funções",
 )

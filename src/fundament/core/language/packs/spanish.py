@@ -17,5 +17,13 @@ PACK = pack_from_frequencies(
     carrier="Aquí se trata de {} y de lo que es para nosotros.",
     stand_in="eso",
     names=("de del la las los y para", "sr sra srta dr dra don doña señor señora profesor", "en cerca desde"),
+    classes={
+        "technology": "protocolo protocolos norma estándar algoritmo lenguaje formato",
+        "product": "programa biblioteca herramienta navegador distribución",
+        "organisation": "empresa sociedad asociación fundación fabricante universidad editorial",
+        "place": "ciudad río isla pueblo provincia región",
+        "work": "libro novela revista periódico película",
+        "law": "ley reglamento directiva licencia",
+    },
     form="descripción visión general generalidades detalles información más otros básico opciones parámetros ejemplo ejemplos uso sintaxis funciones módulos directivas relacionados",
 )
