@@ -25,13 +25,13 @@ from standins.sheets import Sheet, read_folder
 
 PAGES, WORDS = 20, 2000
 KEEP_HEADING = 3  # of the joined texts' many short sections every third keeps its heading
-# one word for each page, said at the end of its sentences, so that no cache kept by text helps from page to page
+# one word for each page, said among all others of its sentences, so that no cache kept by text helps from page to page and none is a copy of another
 OWN_WORDS = [
     "usually", "often", "mostly", "rarely", "commonly", "normally", "generally", "typically", "traditionally", "occasionally", "frequently", "seldom",
     "perhaps", "certainly", "probably", "clearly", "simply", "evidently", "reportedly", "locally", "roughly", "largely",
     "partly", "surely", "plainly", "ideally", "formerly", "presently", "regularly", "elsewhere",
 ]  # fmt: skip
-_SENTENCE_END = re.compile(r"(?<=[a-z])\.(?=\s|$)")
+_SIX_WORDS = re.compile(r"((?:[A-Za-z]+ ){6})")
 
 
 def long_sheets(pages: int = PAGES, words: int = WORDS) -> list[Sheet]:
@@ -52,7 +52,7 @@ def long_sheets(pages: int = PAGES, words: int = WORDS) -> list[Sheet]:
         lines, count = [], 0
         for line in text.split("\n"):
             if count < words:
-                lines.append(line if line.startswith("#") else _SENTENCE_END.sub(f", {OWN_WORDS[number]}.", line))
+                lines.append(line if line.startswith("#") else _SIX_WORDS.sub(rf"\1{OWN_WORDS[number]} ", line))
                 count += len(lines[-1].split())
         text = "\n".join(lines)
         head = {**texts[number % len(texts)].head, "address": f"https://page-{number}.example/a", "make": makes[number % len(makes)]}

@@ -167,9 +167,9 @@ def test_names_are_runs_of_capitals_that_say_something(text: str, language: str,
     ],
 )  # fmt: skip
 def test_a_site_is_known_by_the_name_that_was_registered(url: str, is_own: bool) -> None:
-    from fundament.core.yardstick.entity_names import _is_of_site
+    from fundament.core.yardstick.entity_names import is_of_site
 
-    assert _is_of_site("ashlartrust", url) == is_own
+    assert is_of_site("ashlartrust", url) == is_own
 
 
 def test_german_compounds_are_nouns_and_towns_are_names() -> None:

@@ -27,11 +27,13 @@ def warm_for_building() -> None:
     """Load what making the figures of a study needs beside that: how frequent words are, and their senses."""
     from fundament.core.language.frequencies import word_general_frequency
     from fundament.core.language.wordnet import noun_senses
+    from fundament.core.yardstick.entity_names import is_of_site
 
     import_module("scipy.cluster.hierarchy")
     warm_for_scoring()
     word_general_frequency("words", "en")
     noun_senses("word")
+    is_of_site("word", "https://word.example/")
     _leave_alone_what_is_loaded()
 
 

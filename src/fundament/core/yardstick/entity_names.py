@@ -216,13 +216,14 @@ def _count_on_all_pages(found: dict[tuple[str, ...], Found], pages: Sequence[Com
                     ):
                         found[keys[match.phrase]].pages.add(page_number)
     for key, entity in list(found.items()):
-        hosts = {n for n in entity.pages if _is_of_site("".join(key), pages[n].reading.url)}
+        hosts = {n for n in entity.pages if is_of_site("".join(key), pages[n].reading.url)}
         entity.pages -= hosts
         if not entity.pages:
             del found[key]
 
 
-def _is_of_site(joined: str, url: str) -> bool:
+def is_of_site(joined: str, url: str) -> bool:
+    """Whether the words of a name, joined, are the name of the site that an address belongs to."""
     return bool(joined) and _site_name(url) == joined
 
 

@@ -11,6 +11,7 @@ thing twice, and so, a little, are sections that stand at different places of th
 from __future__ import annotations
 
 import functools
+import itertools
 import re
 from collections import Counter
 from collections.abc import Sequence
@@ -19,6 +20,7 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
+from fundament.core.language.analysis import analyse_text
 from fundament.core.language.function_words import function_words
 from fundament.core.language.vectors import Vectors, embed, unit
 from fundament.core.language.words import tokenize
@@ -59,6 +61,7 @@ class Section:
     place: float
     below: str  # its beginning
     text: str  # all of it; of a heading without text of its own, that of the headings under it
+    blocks: tuple[str, ...] = ()  # the texts of the blocks it is made of, where they are known
 
 
 @dataclass(frozen=True, eq=False)
@@ -162,7 +165,7 @@ def words_of(sections: Sequence[tuple[int, Section]], language: str) -> SectionW
     """The content lemmas of the sections; sums of money and degrees are words too."""
     texts, headings = [], []
     for _, section in sections:
-        found = Counter(_content(section.text, language))
+        found = Counter(itertools.chain.from_iterable(_content(text, language) for text in section.blocks or (section.text,)))
         for sign, times in _signs_in(f"{section.heading} {section.text}"):
             found[sign] += times
         texts.append(found)
@@ -197,9 +200,11 @@ def _heading_words(words: SectionWords) -> tuple[Distances, Distances]:
 @functools.lru_cache(maxsize=4_000)
 def _content(text: str, language: str) -> tuple[str, ...]:
     functional = function_words(language)
+    # sentence by sentence, for the sentences of a page are taken to words once
     return tuple(
         token.lemma
-        for token in tokenize(text, language)
+        for sentence in analyse_text(text, language)
+        for token in sentence.tokens
         if len(token.lemma) > 2 and not token.lemma[0].isdigit() and token.lemma not in functional and token.text.lower() not in functional
     )
 

@@ -44,12 +44,13 @@ def sections_of(reading: Reading) -> list[Section]:
         if block.level < 2 or len(block.text.split()) > 25:
             continue
         end = starts[order + 1] if order + 1 < len(starts) else len(blocks)
-        text = " ".join(b.text for b in blocks[start + 1 : end])
-        if not text:
+        below = tuple(b.text for b in blocks[start + 1 : end] if b.text)
+        if not below:
             end = next((s for s in starts[order + 1 :] if blocks[s].level <= block.level), len(blocks))
-            text = " ".join(b.text for b in blocks[start + 1 : end] if b.kind != "heading")
+            below = tuple(b.text for b in blocks[start + 1 : end] if b.kind != "heading" and b.text)
+        text = " ".join(below)
         place = order / max(1, len(starts) - 1)
-        sections.append(Section(block.text, block.level, round(place, 4), " ".join(text.split()[:BELOW_WORDS]), text))
+        sections.append(Section(block.text, block.level, round(place, 4), " ".join(text.split()[:BELOW_WORDS]), text, below))
     return sections
 
 
