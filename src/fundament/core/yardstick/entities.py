@@ -148,11 +148,13 @@ def _weigh(
     matcher = PhraseMatcher((phrase, number) for number, (_, entity) in enumerate(kept) for phrase in sorted(entity.phrases))
     salience = [[0.0] * len(pages) for _ in kept]
     around: list[list[str]] = [[] for _ in kept]
+    around_on: list[Counter[str]] = [Counter() for _ in kept]  # on how many pages a lemma stands near it
     uses, of_people = [0] * len(kept), [0] * len(kept)
     people = pack_of(language).people_words
     everything: list[str] = []
     for page_number, page in enumerate(pages):
         points: dict[int, float] = defaultdict(float)
+        begins = [len(lemmas) for lemmas in around]
         blocks = page.reading.main_blocks()
         for place, block in enumerate(blocks):
             early = 1.5 if place <= 0.1 * len(blocks) else 1.0
@@ -166,11 +168,13 @@ def _weigh(
                     of_people[match.phrase] += _speaks_of_people(sentence, match.end, people)
                     points[match.phrase] += boost
                     around[match.phrase].extend(content.difference(lemmas[match.start : match.end]))
+        for number in points:
+            around_on[number].update(set(around[number][begins[number] :]))
         whole = sum(points.values())
         for number, value in points.items():
             salience[number][page_number] = value / whole
     general = Counter(everything)
-    near = [_context(Counter(words), general) for words in around]
+    near = [_context(Counter(words), general, on_pages) for words, on_pages in zip(around, around_on, strict=True)]
     concepts = [n for n, (key, found) in enumerate(kept) if found.kind == "concept" and key not in brought]
     nouns = [_noun_of(min(kept[n][1].phrases), language) for n in concepts]
     subject = sorted(general, key=lambda lemma: (-general[lemma], lemma))[:SUBJECT_WORDS]
@@ -276,7 +280,7 @@ def entity_weights(salience: Numbers, own: NDArray[np.bool_]) -> Numbers:
     return np.asarray(100.0 * weights / (weights.sum() or 1.0))
 
 
-def _context(near: Counter[str], general: Counter[str]) -> tuple[str, ...]:
-    """The lemmas that stand near an entity, most telling first (uses near it, lowered by uses anywhere)."""
+def _context(near: Counter[str], general: Counter[str], on_pages: Counter[str]) -> tuple[str, ...]:
+    """The lemmas that stand near an entity, most telling first: those that do on two pages before the others, by uses near it, lowered by uses anywhere."""
     scored = {lemma: count / math.sqrt(general[lemma]) for lemma, count in near.items()}
-    return tuple(sorted(scored, key=lambda lemma: (-scored[lemma], lemma))[:CONTEXT_WORDS])
+    return tuple(sorted(scored, key=lambda lemma: (on_pages[lemma] < 2, -scored[lemma], lemma))[:CONTEXT_WORDS])

@@ -39,13 +39,15 @@ def is_question(text: str) -> bool:
     """
     if text.rstrip(" \"'”’»)").endswith(("?", "？", "؟")):
         return True
-    words = [word.strip(",.:;'\"“”‘’") for word in text.lower().split()[:3]]
-    if len(text.split()) < 3:
+    words = [word.strip(",.:;'\"“”‘’") for word in text.lower().split()]
+    if len(words) < 3:
         return False
     verbs, asked = words_of_all("question_verbs"), words_of_all("asked_words")
     if words[0] in verbs:
-        return words[1] in asked
-    return words[0] in words_of_all("question_words") and words[1] not in asked and any(word in verbs for word in words[1:])
+        return words[1] in asked or words[1] in ("this", "that", "these", "those")
+    if words[0] not in words_of_all("question_words") or words[1] in asked:
+        return False
+    return words[1] in verbs or (words[2] in verbs and (words[0] == "how" or (len(words) > 3 and words[3] in asked)))
 
 
 def contains(lemmas: Sequence[str], phrase: Sequence[str]) -> bool:

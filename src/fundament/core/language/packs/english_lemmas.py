@@ -61,6 +61,9 @@ _OWN_LEMMA = {
 }  # fmt: skip
 
 
+_END_IN_XE = frozenset(["axe", "pickaxe", "poleaxe", "annexe", "deluxe", "luxe"])
+
+
 def spelled_one_way(lower: str) -> str:
     """A lower-case word in British spelling, without a possessive ending."""
     if lower.endswith("'s"):
@@ -86,6 +89,8 @@ def lemma(lower: str) -> str:
         return lower  # a noun of its own ("siding") is more than the empty word that it is made of
     if found.endswith("e") and not simplemma.is_known(found, lang="en") and simplemma.is_known(found[:-1], lang="en"):
         found = found[:-1]  # "mixe" of "mixed"
+    if found.endswith("xe") and found not in _END_IN_XE and simplemma.is_known(found[:-1], lang="en"):
+        found = found[:-1]  # "mixe" of "mixes"
     if found == lower and len(lower) > 4 and _BARE_PLURAL.search(lower):
         singular = lower[:-1]
         if not simplemma.is_known(lower, lang="en") and simplemma.is_known(singular, lang="en"):
