@@ -16,6 +16,7 @@ from concurrent.futures import ProcessPoolExecutor
 from bench.material import KEYWORD, keywords_by_yake, quantiles
 from fundament.core.consensus.build import build_consensus
 from fundament.core.consensus.decide import Decisions, decide
+from fundament.core.language.analysis import take_over
 from fundament.core.reading.read_page import read_page
 from fundament.core.warm import warm_for_analysis, warm_for_building, warm_for_reading
 from fundament.core.yardstick.model import ComparedPage
@@ -91,6 +92,8 @@ def main() -> None:
     # as the worker does it: each page read and analysed by one of the processes
     jobs = [analysts.page_read(0, html.encode(), address, "utf-8") for address, html in sources]
     done = [job.result() for job in jobs]
+    for page in done:
+        take_over(page.sentences, page.reading.language)
     pages = [ComparedPage(n, page.reading, page.analysis) for n, page in enumerate(done, 1) if page.analysis is not None]
     analysed = time.perf_counter()
     consensus = build_consensus(pages, KEYWORD)

@@ -8,7 +8,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from fundament.core.language import vectors
-from fundament.core.language.analysis import analyse_text
+from fundament.core.language.analysis import KEPT_SENTENCES, analyse_text, keep_sentences, packed, take_over
 from fundament.core.language.detect import detect_language
 from fundament.core.language.phrases import PhraseMatcher
 from fundament.core.language.sentences import split_sentences
@@ -249,3 +249,13 @@ def test_the_words_of_the_sentences_are_those_of_the_text(text: str) -> None:
 @given(st.lists(st.text(alphabet=st.sampled_from("ab hlime,.-’é3 \n▁<s>/"), max_size=40), min_size=1, max_size=70))
 def test_vectors_are_those_of_the_library(texts: list[str]) -> None:
     assert vectors.mean_vectors(texts) == pytest.approx(np.asarray(vectors._model().embed(texts, norm=False)), abs=1e-6)
+
+
+@pytest.mark.parametrize("language", ["en", "fr", "de"])
+def test_sentences_handed_from_process_to_process_are_those_that_would_be_cut(language: str) -> None:
+    texts = ["Rake out the joints of the old wall. It takes 2.5 hours, or l'après-midi.", "Re-pointing: NHL 3.5, nothing else!", ""]
+    wanted = [analyse_text(text, language) for text in texts]
+    handed = packed(texts, language)
+    keep_sentences(KEPT_SENTENCES)
+    take_over(handed, language)
+    assert [analyse_text(text, language) for text in texts] == wanted

@@ -59,7 +59,9 @@ def mean_vectors(texts: Sequence[str]) -> Vectors:
     means = np.zeros((len(texts), DIMENSIONS), dtype=np.float32)
     for mean, text in zip(means, texts, strict=True):
         pieces = _pieces_of_text(text)
-        if pieces:
+        if len(pieces) == 1:
+            mean[:] = table[pieces[0]]
+        elif pieces:
             np.divide(np.add.reduce(table.take(pieces, axis=0), axis=0, dtype=np.float32), np.float32(len(pieces)), out=mean)
     return means
 

@@ -10,6 +10,7 @@ from collections.abc import Callable, Hashable
 from concurrent.futures import Future
 from typing import Any, NamedTuple, TypeVar
 
+from fundament.core.language.analysis import Packed, packed
 from fundament.core.message import Message
 from fundament.core.reading.model import Reading
 from fundament.core.reading.read_page import read_page
@@ -31,10 +32,11 @@ _large: Processes | None = None
 
 
 class PageRead(NamedTuple):
-    """A page that was read; one without text is not analysed."""
+    """A page that was read; one without text is not analysed. sentences: of its blocks, for the process that makes figures of them (`take_over`)."""
 
     reading: Reading
     analysis: PageAnalysis | None
+    sentences: Packed
 
 
 def start(count: int, *, seconds: float = SECONDS, megabytes: int = MEGABYTES) -> None:
@@ -67,7 +69,10 @@ def analysis_of(account: Hashable, reading: Reading) -> Future[PageAnalysis]:
 def read_and_analyse(content: bytes, url: str, charset: str, notes: tuple[Message, ...]) -> PageRead:
     """What the processes do with a page."""
     reading = read_page(content, url, header_charset=charset, notes=notes)
-    return PageRead(reading, analyse_page(reading) if reading.word_count else None)
+    if not reading.word_count:
+        return PageRead(reading, None, [])
+    analysis = analyse_page(reading)
+    return PageRead(reading, analysis, packed((block.text for block in reading.main_blocks() if block.kind != "code"), reading.language))
 
 
 def _done(account: Hashable, work: Callable[..., Result], *arguments: Any, is_large: bool) -> Future[Result]:

@@ -14,6 +14,7 @@ from django.utils import timezone
 
 from fundament.confined import ConfinedError
 from fundament.core.errors import SaidError, StoredValueError
+from fundament.core.language.analysis import take_over
 from fundament.core.reading.model import Reading as CoreReading
 from fundament.core.yardstick.near_copies import copied_from
 from fundament.providers.errors import PageError, ProviderError
@@ -127,6 +128,7 @@ def _read_waiting(study: Study) -> None:
                 result, raw = reading.pop(job_read)
                 with _failing_alone(study, result):
                     read = job_read.result()
+                    take_over(read.sentences, read.reading.language)
                     if read.analysis is None:
                         raise PageError("page.no_text")
                     _note_read(study, result, read.reading, store_reading(read.reading, read.analysis, raw))
