@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import functools
 import itertools
+import sys
 from collections.abc import Iterable
 from typing import NamedTuple
 
@@ -88,12 +89,11 @@ def take_over(sentences: Packed, language: str) -> None:
     if len(_taken_over) > MOST_TAKEN_OVER:
         _taken_over.clear()
     for text, of_text in sentences:
-        _taken_over[text, language] = tuple(
-            [
-                Sentence(start, end, tuple(map(Token, words, lemmas, starts, ends)), joined, natural, lemmas, count, counted)
-                for start, end, words, starts, ends, joined, natural, lemmas, count, counted in of_text
-            ]
-        )
+        found = []
+        for start, end, words, starts, ends, joined, natural, lemmas, count, counted in of_text:
+            lemmas = tuple(map(sys.intern, lemmas))  # the same words as everywhere here: looking phrases up is twice as fast
+            found.append(Sentence(start, end, tuple(map(Token, words, lemmas, starts, ends)), joined, natural, lemmas, count, counted))
+        _taken_over[text, language] = tuple(found)
 
 
 def _cut(text: str, language: str) -> tuple[Sentence, ...]:

@@ -10,6 +10,7 @@ from __future__ import annotations
 import functools
 import itertools
 import re
+import sys
 from typing import NamedTuple
 
 import simplemma
@@ -69,7 +70,7 @@ def lemma_of(word: str, language: str = "en") -> str:
         return lower
     pack = pack_of(language)
     lower = pack.spelled_one_way(lower).replace("'", "")
-    return pack.lemma(lower) if lower else word.lower()
+    return sys.intern(pack.lemma(lower) if lower else word.lower())
 
 
 @functools.lru_cache(maxsize=20_000)
