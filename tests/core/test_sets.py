@@ -73,3 +73,14 @@ def test_what_few_pages_repeat_is_asked_for_less_often() -> None:
     assert (drawn[:8] == np.array(usual)).all()
     assert (rare < 10).all() and (rare > 1).all() and list(rare) == sorted(rare)
     assert shared == pytest.approx([20.0, 30.0, 40.0])
+
+
+def test_a_page_far_off_in_two_things_moves_nothing_and_one_alone_may_be_a_sites_make() -> None:
+    pages = list(demo_study("repointing").pages[:6])
+    paragraph = " ".join(pages[0].reading.main_blocks()[2].text.split()[:12]) + "."
+    many = "".join(f"<h2>Joint number {n}</h2><p>{paragraph}</p>" for n in range(160))
+    few = "".join(f"<h2>Joint number {n}</h2>" + f"<p>{paragraph * 9}</p>" * (n % 8 == 0) for n in range(96))
+    for body, codes in ((many, ["note.freak"]), (few, [])):
+        reading = read_page(f"<main><h1>Joints</h1>{body}</main>", "https://freak.example/")
+        notes = yardstick_of([*pages, ComparedPage(9, reading, analyse_page(reading))], KEYWORD).notes
+        assert [note.code for note in notes if note.code in ("note.freak", "note.far_off")] == codes

@@ -88,16 +88,16 @@ def find_evidence(pages: Sequence[ComparedPage], keyword: str, settings: Setting
 
 
 def freaks_among(pages: Sequence[PageSummary]) -> dict[int, tuple[str, float, float]]:
-    """The pages, by number, that have of something FREAK times as much as the one with most of it among the others, or more: (measure, value, most of the
-    others). Of fewer than LEAST_VALUES pages nobody can say which is the freak."""
-    found: dict[int, tuple[str, float, float]] = {}
+    """The pages, by number, that have of two things FREAK times as much as the one with most of it among the others, or more: (measure, value, most of
+    the others) of the first. One alone may be the make of a site. Of fewer than LEAST_VALUES pages nobody can say which is the freak."""
+    found: dict[int, list[tuple[str, float, float]]] = {}
     for name in FREAK_MEASURES if len(pages) >= LEAST_VALUES else ():
         values = [page.structure[name] for page in pages]
         number = max(range(len(values)), key=values.__getitem__)
         most = max(value for other, value in enumerate(values) if other != number)
         if most and values[number] >= FREAK * most:
-            found.setdefault(number, (name, values[number], most))
-    return found
+            found.setdefault(number, []).append((name, values[number], most))
+    return {number: measures[0] for number, measures in found.items() if len(measures) > 1}
 
 
 def notes_on_set(words: Sequence[int]) -> list[Message]:
