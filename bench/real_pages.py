@@ -1,7 +1,7 @@
 """Real pages: HTML from Debian's documentation packages, made by several generators, against what each generator marks as its main part.
 
     ./fundament bench real_pages [pages per package] [--worst N]
-Installs the packages for the run when it may (as root); nothing of them is kept in the project. Prints, per package, the agreement of the
+The packages are fetched and unpacked, and not installed (some would bring another version of the database with them); nothing of them is kept in the project. Prints, per package, the agreement of the
 text and of the headings, beside that of other extractors, and the pages where ours is worst with what went wrong.
 """
 
@@ -9,10 +9,7 @@ from __future__ import annotations
 
 import argparse
 import gzip
-import os
 import re
-import subprocess
-import sys
 from dataclasses import dataclass
 from pathlib import Path
 from statistics import mean
@@ -20,6 +17,7 @@ from statistics import mean
 import lxml.html
 
 from bench.extraction import EXTRACTORS, extract
+from bench.outside.collections import debian
 from tests.gold.agreement import Agreement, Extracted, agreement, fold
 
 _DOCBOOK = "//div[@class='navheader' or @class='navfooter' or @class='toc']"
@@ -62,22 +60,11 @@ LEAST_WORDS = 60
 _INDEX = re.compile(r"^(index|genindex|keyword_index|docs|acronyms|quickreference|directives|sitemap|search|doclist)\b")  # lists of links
 
 
-def install_missing() -> None:
-    missing = sorted({s.package for s in SOURCES if next(Path(s.folder).glob(s.pattern), None) is None})
-    if missing:
-        print(f"installing {' '.join(missing)}", file=sys.stderr)
-        environment = {**os.environ, "DEBIAN_FRONTEND": "noninteractive"}
-        subprocess.run(["apt-get", "update", "-qq"], check=True, stdout=subprocess.DEVNULL)
-        subprocess.run(
-            ["apt-get", "install", "-y", "-qq", "--no-install-recommends", *missing], check=True, env=environment, stdout=subprocess.DEVNULL
-        )
-
-
 def pages_of(source: Source, most: int) -> list[Path]:
     """Pages of a package, spread evenly over their names."""
     found = sorted(
         p
-        for p in Path(source.folder).glob(source.pattern)
+        for p in (debian(source.package) / source.folder.lstrip("/")).glob(source.pattern)
         if p.is_file() and 2_000 < p.stat().st_size < 400_000 and not _INDEX.search(p.name)
     )
     step = max(1, len(found) // most)
@@ -118,7 +105,6 @@ def main() -> None:
     parser.add_argument("--worst", type=int, default=12)
     parser.add_argument("--alone", action="store_true", help="without the other extractors")
     options = parser.parse_args()
-    install_missing()
     names = ["fundament"] if options.alone else list(EXTRACTORS)
     overall: dict[str, list[Agreement]] = {name: [] for name in names}
     bad: list[tuple[float, Path, Extracted, Extracted]] = []
