@@ -23,6 +23,7 @@ from fundament.core.reading.read_page import read_page
 from fundament.core.yardstick.model import ComparedPage, Yardstick
 from fundament.core.yardstick.page_analysis import analyse_page
 
+_GIMP = "gimp-help-en:../gimp/2.0/help/en/"
 _HANDBOOK, _HARDEN = "debian-handbook:debian-handbook/html/", "harden-doc:harden-doc/html/"
 
 
@@ -77,6 +78,11 @@ STUDIES = (
         "postfix-doc:postfix/html/INSTALL.html", "exim4-doc-html:exim4-doc-html/spec_html/ch-building_and_installing_exim.html",
         "postgresql-doc-15:postgresql-doc-15/html/install-procedure.html", "sqlite3-doc:sqlite3/howtocompile.html",
         "nut-doc:nut-doc/html/user-manual/ar01s05.html",
+    )),
+    OutsideStudy("colour", "colour management", "en", (
+        f"{_GIMP}gimp-imaging-color-management.html", "argyll-doc:argyll-doc/ColorManagement.html", "argyll-doc:argyll-doc/iccgamutmapping.html",
+        f"{_GIMP}gimp-image-color-profile-convert.html", "png-definitive-guide:png-definitive-guide/html/chapter10.html",
+        "argyll-doc:argyll-doc/monitorcontrols.html", f"{_GIMP}gimp-image-color-management-enabled.html", "argyll-doc:argyll-doc/WideGamutColmters.html",
     )),
     OutsideStudy("sicherheit", "Sicherheit", "de", (
         f"{_HANDBOOK}de-DE/sect.selinux.html", f"{_HANDBOOK}de-DE/sect.supervision.html", f"{_HANDBOOK}de-DE/sect.other-security-considerations.html",

@@ -119,3 +119,15 @@ def test_headings_of_the_form_are_in_no_subtopic(heading: str) -> None:
         reading = read_page(html, f"https://s-{number}.example/")
         compared.append(ComparedPage(number, reading, analyse_page(reading)))
     assert {h.text for s in yardstick_of(compared, "lime mortar").subtopics for h in s.headings} == {"Raking out", "What it costs"}
+
+
+def test_the_same_heading_on_pages_of_one_site_is_its_form() -> None:
+    below = "Open the menu with the mouse or the keys, and choose the command from the list that comes up then."
+    steps = "Rake the old mortar out of the joints to twice their height with a plugging chisel, and brush the dust out of them."
+    compared = []
+    for number, (host, heading) in enumerate((("a", "Raking out"), ("a", "How to rake out"), ("b", "Raking out the joints")), 1):
+        form = f"<h2>Activating the command</h2><p>{below}</p>" if host == "a" else ""
+        html = f"<main><h1>P</h1>{form}<h2>{heading}</h2><p>{steps}</p></main>"
+        reading = read_page(html, f"https://{host}.example/{number}")
+        compared.append(ComparedPage(number, reading, analyse_page(reading)))
+    assert [subtopic.pages for subtopic in yardstick_of(compared, "lime mortar").subtopics] == [3]

@@ -51,7 +51,7 @@ def named_kind(phrase: str) -> str:
     if folder is None:
         return ""
     with (folder / "data.noun").open("rb") as data:
-        for offset in _index().get(phrase.replace(" ", "_"), ())[:2]:
+        for offset in _index().get(phrase.replace(" ", "_"), ())[:1]:
             data.seek(int(offset))
             line = data.readline().decode("latin-1").partition("|")[0]
             if _INSTANCE in line:

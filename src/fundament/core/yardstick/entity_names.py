@@ -98,7 +98,7 @@ def find_names(pages: Sequence[ComparedPage], language: str) -> dict[tuple[str, 
     small = _forms_in_small(pages)
     for number, page in enumerate(pages):
         for name in page.analysis.names:
-            shown = name.text.removeprefix("The ").removeprefix("the ")
+            shown = name.text.removeprefix("The ").removeprefix("the ").removesuffix("'s").removesuffix("’s")
             lemmas = name_lemmas(shown, language)
             if not _may_be_name(shown, lemmas, small.get(" ".join(lemmas), 0.0), language):
                 continue

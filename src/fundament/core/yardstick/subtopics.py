@@ -12,6 +12,7 @@ import re
 from collections import Counter
 from collections.abc import Sequence
 from dataclasses import replace
+from urllib.parse import urlsplit
 
 import numpy as np
 from numpy.typing import NDArray
@@ -67,6 +68,7 @@ def find_subtopics(
     views = section_distances(sections, keyword_lemmas, language, tables)
     labels = _probable(_group(views), probabilities(sections, keyword_lemmas, language, tables))
     distance = np.mean(views, axis=0)  # for the label: the heading closest to the others
+    sites = [urlsplit(page.reading.url).hostname or page.reading.url for page in pages]
     least = 2 if len(pages) > 2 else 1
     of_ourselves = [_of_ourselves(section.heading, language) for _, section in sections]
     groups: dict[int, list[int]] = {}
@@ -74,7 +76,9 @@ def find_subtopics(
         groups.setdefault(int(label), []).append(position)
     subtopics = []
     for members in groups.values():
-        if len({found[m][0] for m in members}) < least or all(of_ourselves[m] for m in members):
+        # the same heading on two pages of one site is its form, and nobody's agreement
+        said = {(sites[found[m][0]], plain_label(found[m][2].heading).lower()) for m in members}
+        if len({found[m][0] for m in members}) < least or len(said) < least or all(of_ourselves[m] for m in members):
             continue
         closest = min(
             members,

@@ -188,7 +188,7 @@ def _join_unknown_inflections(phrases: _Phrases, pool: _Pool, language: str) -> 
             continue
         for ending in endings:
             stem = key.removesuffix(ending)
-            if len(stem) < LEAST_STEM or stem == key:
+            if stem == key or (len(stem) < LEAST_STEM and not shown_form(pool.forms[key]).removesuffix(ending).isupper()):
                 continue
             shorter = next((other for other in (stem, f"{stem}e") if other in phrases and other != key), None)
             if shorter is not None:
