@@ -117,7 +117,7 @@ ALSO = {
         blade; artefact
         carbide blade; artefact
         oscillating blade; artefact
-        colour; attribute substance
+        colour; attribute property substance
         grains; object substance
         hammer; artefact
         chisel; artefact
@@ -147,7 +147,7 @@ ALSO = {
         Portland cement; substance
         England; place
         plaster; substance
-        damp; state phenomenon substance attribute
+        damp; state phenomenon substance attribute property
         crumb; object substance
         laboratory; artefact location
         bristle; artefact body object
@@ -155,7 +155,7 @@ ALSO = {
         clean water; substance
         sample; object artefact
         soft sand; substance
-        listed building consent; communication act state
+        listed building consent; communication information act state
         surface; artefact object
         carbonate; substance
         skin; artefact body
@@ -223,7 +223,7 @@ ALSO = {
         frame; artefact
         flame; phenomenon process substance
         heating; artefact process
-        noise; phenomenon event communication
+        noise; phenomenon event communication information
         air; substance
         leakage; event process
         fastener; artefact
@@ -240,7 +240,7 @@ ALSO = {
         heat loss; phenomenon event
         box sash; artefact
         box sash windows; artefact
-        listed building consent; communication act state""",
+        listed building consent; communication information act state""",
     "floor": """
         listed building; artefact object
         walls; artefact object
@@ -249,7 +249,7 @@ ALSO = {
         ground; object substance location
         wind; phenomenon
         heat; phenomenon
-        humidity; state phenomenon attribute
+        humidity; state phenomenon attribute property
         vapour; substance phenomenon
         plastic sheet; artefact
         tape; artefact

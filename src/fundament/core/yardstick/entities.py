@@ -33,7 +33,9 @@ _CONCEPT_KINDS = word_list(
     act animal artefact body event food object person phenomenon plant process substance group location
     """
 )
-_ABSTRACT_KINDS = frozenset(["shape", "state"])  # "void", "moisture": only when they are very much of the subject
+# only when they are very much of the subject: "void", "moisture"; "profile" in colour management, "algorithm", "brightness"
+_ABSTRACT_KINDS = frozenset(["shape", "state", "communication", "cognition", "attribute"])
+_SHOWN_KIND = {"communication": "information", "cognition": "concept", "attribute": "property"}  # where WordNet's word says little
 ABSTRACT_SPECIFIC = 2.0  # log10
 LEAST_SPECIFIC = 1.1  # log10, for single words
 UNKNOWN_NOUN_SPECIFIC = 2.5  # for nouns that WordNet does not have
@@ -78,7 +80,7 @@ def _concepts(found: dict[tuple[str, ...], Found], terms: Sequence[Term], langua
             continue
         if not senses and (term.specificity < UNKNOWN_NOUN_SPECIFIC or main[-1].endswith(("ing", "ed"))):
             continue
-        entity = Found("concept", set(term.phrases))
+        entity = Found("concept", set(term.phrases), is_specific=term.specificity >= ABSTRACT_SPECIFIC)
         entity.forms[term.name] += sum(term.counts)
         entity.pages = {number for number, count in enumerate(term.counts) if count}
         found[main] = entity
@@ -187,7 +189,7 @@ def _weigh(
         if not any(salience[number]) and key not in brought:
             continue
         kind, share = kinds.get(number, (found.kind, 1.0))
-        if number in kinds and kind and kind not in _CONCEPT_KINDS | _ABSTRACT_KINDS:
+        if number in kinds and kind and kind not in (_CONCEPT_KINDS | _ABSTRACT_KINDS if found.is_specific else _CONCEPT_KINDS):
             continue
         forms = sorted(found.forms, key=lambda form: (-found.forms[form], len(form), form))
         if share < SURE_OF_KIND or (number in kinds and forms[0].isupper()):
@@ -195,7 +197,7 @@ def _weigh(
         entities.append(
             Entity(
                 name=forms[0],
-                kind=kind,
+                kind=_SHOWN_KIND.get(kind, kind),
                 aliases=tuple(forms[1:6]),
                 phrases=tuple(sorted(found.phrases)),
                 pages=0,

@@ -79,6 +79,7 @@ class Found:
     phrases: set[tuple[str, ...]] = field(default_factory=set)
     forms: Counter[str] = field(default_factory=Counter)
     pages: set[int] = field(default_factory=set)
+    is_specific: bool = False  # of a concept: far more frequent on the pages than elsewhere
 
 
 def name_lemmas(text: str, language: str) -> tuple[str, ...]:
