@@ -185,6 +185,7 @@ TEXTS = {
     "reason.entity_absent": "Not named; {pages} of {of} competitors do.",
     "reason.subtopic_headed": "A heading of its own, with the text to it.",
     "reason.subtopic_headed_only": "A heading of its own, but little text that answers it.",
+    "reason.subtopic_headed_perhaps": "A heading of its own; the text perhaps answers it, which counts half: “{sentence}”",
     "reason.subtopic_perhaps": "Perhaps answered, which counts half: “{sentence}”",
     "reason.subtopic_covered": "Answered in the text, without a heading.",
     "reason.subtopic_absent": "Not covered; {pages} of {of} competitors give it a heading.",

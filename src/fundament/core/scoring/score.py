@@ -108,20 +108,19 @@ def _subtopic_items(compiled: CompiledYardstick, features: DraftFeatures, points
         headed = features.heading[number] >= HEADED_AT
         covered, perhaps = text[number] == 1.0, text[number] > 0.0
         state = "headed" if headed else "covered" if covered else "perhaps covered" if perhaps else "absent"
-        if headed:
-            reason = [message("reason.subtopic_headed" if covered else "reason.subtopic_headed_only")]
-        elif covered:
-            reason = [message("reason.subtopic_covered")]
-        elif perhaps:
-            reason = []
-        else:
-            reason = [message("reason.subtopic_absent", pages=subtopic.pages, of=pages)]
         if perhaps and not covered:
-            reason.append(message("reason.subtopic_perhaps", sentence=closest_sentence(compiled, features, number)))
+            sentence = closest_sentence(compiled, features, number)
+            reason = message("reason.subtopic_headed_perhaps" if headed else "reason.subtopic_perhaps", sentence=sentence)
+        elif headed:
+            reason = message("reason.subtopic_headed" if covered else "reason.subtopic_headed_only")
+        elif covered:
+            reason = message("reason.subtopic_covered")
+        else:
+            reason = message("reason.subtopic_absent", pages=subtopic.pages, of=pages)
         most = subtopic.weight * compiled.part_weight["subtopics"] / 100.0
         value = round(100.0 * float(text[number]))
         items.append(
-            Item("subtopics", subtopic.key, subtopic.label, float(points.subtopics[number]), most, state, value, 100, 100, tuple(reason))
+            Item("subtopics", subtopic.key, subtopic.label, float(points.subtopics[number]), most, state, value, 100, 100, (reason,))
         )
     return items
 
