@@ -86,7 +86,8 @@ def analyse_command(keyword: str, folder: str, draft: str = "", language: str = 
         "keyword": yardstick.keyword,
         "language": yardstick.language,
         "version": yardstick.version,
-        "notes": list(yardstick.notes),
+        "notes": [say(note) for note in yardstick.notes],
+        "unsure_terms": [{"name": term.name, "pages": term.pages, "uses": term.uses} for term in yardstick.unsure_terms],
         "pages": [_page(page, yardstick) for page in pages],
     }
     if not draft:
