@@ -110,6 +110,19 @@ def test_two_results_that_lead_to_one_page_count_once(actor: Actor, outside: str
     assert second.advice == ["advice.same_page", {"rank": 1}] and not second.chosen
 
 
+def test_a_near_copy_on_another_host_is_proposed_to_be_left_out(actor: Actor, outside: str, settings: Any) -> None:
+    settings.RESULTS_ADDRESS = ""
+    study = make_study(actor, addresses=[
+        "https://limewardens.example/questions/pointing", "https://studio-penhallow.example/notes/specifying-lime-pointing",
+        "https://www.museumofbrick.example/learn/lime-and-brick",
+    ])  # fmt: skip
+    original = study.results.get(rank=1)
+    study.results.filter(rank=3).update(reading=original.reading, words=original.words)
+    reading._choose(study)
+    copy = study.results.get(rank=3)
+    assert copy.advice == ["advice.near_copy", {"rank": 1}] and not copy.chosen
+
+
 @pytest.mark.parametrize(("task", "state"), [(read_study_task, "reading"), (make_figures_task, "ready")])
 def test_a_job_that_ends_in_an_error_leaves_a_state_to_go_on_from(
     signed_in: Client, study: Study, monkeypatch: pytest.MonkeyPatch, task: Any, state: str
