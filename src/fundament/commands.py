@@ -142,6 +142,7 @@ def _measured(yardstick: Yardstick, result: Score, edits: Sequence[Edit]) -> dic
             "parts": [{"name": part.name, "points": round(part.points, 3), "max": part.max} for part in result.parts],
             "aim": result.aim,
             "enough": result.enough,
+            "is_aim_firm": result.is_aim_firm,
         },
         "edits": [
             {"kind": e.finding.check, "subject": subject_of(e.finding), "gain": e.gain.middle, "text": say_all(e.finding.messages)}

@@ -125,7 +125,7 @@ def test_7_the_aim_is_the_upper_quartile_and_enough_a_little_above_the_best(arti
     scores = sorted(yardstick.page_scores.values())
     assert len(scores) == len(yardstick.pages)
     assert yardstick.aim == pytest.approx(float(np.percentile(scores, 75)), abs=0.01)
-    assert yardstick.aim <= scores[-1] < yardstick.enough
+    assert yardstick.aim <= scores[-1] < yardstick.enough and yardstick.is_aim_firm
     assert yardstick.enough == pytest.approx(min(100.0, scores[-1] + ABOVE_BEST), abs=0.01)
 
 
@@ -164,3 +164,11 @@ def test_a_section_moves_a_subtopic_from_absent_to_headed(compiled: CompiledYard
     assert state("<p>We had tea afterwards.</p>") == "absent"
     assert state(text) == "covered"
     assert state(f"<h2>How to rake out the joints</h2>{text}") == "headed"
+
+
+@pytest.mark.parametrize("count", [1, 2, 3, 4])
+def test_few_competitors_have_an_interval_or_no_aim(articles: list[ComparedPage], count: int) -> None:
+    yardstick = yardstick_of(articles[:count], KEYWORD)
+    scores = yardstick.page_scores.values()
+    assert not yardstick.is_aim_firm
+    assert (yardstick.aim, yardstick.enough) == ((min(scores), max(scores)) if count >= 3 else (0.0, 0.0))

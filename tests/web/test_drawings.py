@@ -11,10 +11,11 @@ from django.test import RequestFactory
 from fundament.core.checks import checks
 from fundament.core.scoring.model import STATES
 from fundament.core.yardstick.ranges import robust_range
+from fundament.web.drafts.panels import verdict
 from fundament.web.drawings.curve import Line, curve
 from fundament.web.drawings.range_strip import range_strip
 from fundament.web.drawings.states import state_mark
-from fundament.web.drawings.tags import check_name, figure, middle_half
+from fundament.web.drawings.tags import aim_words, check_name, figure, middle_half
 from fundament.web.tables import Column, csv_response, table_of
 
 HOSTILE = '"><script>alert(1)</script>'
@@ -129,3 +130,12 @@ def test_any_search_is_one_that_can_be_looked_for(search: str) -> None:
 
     found = cleaned_search(RequestFactory().get("/", {"search": search.encode("utf-8", "surrogatepass").decode("utf-8", "replace")}))
     assert len(found) <= 100 and "\x00" not in found
+
+
+def test_the_aim_is_said_as_firm_as_it_is() -> None:
+    assert aim_words({"aim": 67.6, "enough": 80.0}) == "aim 68"
+    assert aim_words({"aim": 55.2, "enough": 60.4, "is_aim_firm": False}) == "aim 55 to 60"
+    assert aim_words({"aim": 0.0, "enough": 0.0, "is_aim_firm": False}) == "no aim"
+    assert "no aim" in verdict(40, 0, 0, is_firm=False)
+    assert "nothing is called enough" in verdict(58, 55, 60, is_firm=False) and "Above" in verdict(70, 55, 60, is_firm=False)
+    assert verdict(70, 68, 80).startswith("Enough")

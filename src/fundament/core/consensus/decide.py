@@ -53,7 +53,7 @@ def decide(consensus: Consensus, keys: Keys | None = None, decisions: Decisions 
     terms = _weighed("terms", with_targets(consensus.terms, planned), keys.terms, weighting)
     terms = tuple(_with_own_target(term, number, weighting) for number, term in enumerate(terms))
     scores = {url: round(value, 2) for url, value in competitor_scores(consensus, decisions.planned_words, weighting).items()}
-    aim, enough = aim_of(scores)
+    aim, enough, is_firm = aim_of(scores)
     return Yardstick(
         keyword=consensus.keyword,
         language=consensus.language,
@@ -70,6 +70,7 @@ def decide(consensus: Consensus, keys: Keys | None = None, decisions: Decisions 
         page_scores=scores,
         aim=aim,
         enough=enough,
+        is_aim_firm=is_firm,
         version=consensus.version,
     )
 

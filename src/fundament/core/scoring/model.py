@@ -44,7 +44,7 @@ class Item:
 @dataclass(frozen=True)
 class Score:
     """total: 0..100, the sum of the parts; every part is the sum of its items' points. own_headings: the text's headings with text below
-    them that are of no subtopic of the competitors: its own angle."""
+    them that are of no subtopic of the competitors: its own angle. is_aim_firm: see `aim`."""
 
     total: float
     parts: tuple[Part, ...]
@@ -53,6 +53,7 @@ class Score:
     enough: float
     words: int
     own_headings: tuple[str, ...] = ()
+    is_aim_firm: bool = True
     version: str = SCORE_VERSION
 
     def items_of(self, part: str) -> tuple[Item, ...]:

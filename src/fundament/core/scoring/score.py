@@ -53,6 +53,7 @@ def score_features(compiled: CompiledYardstick, features: DraftFeatures, *, with
         enough=yardstick.enough,
         words=int(features.structure["words"]),
         own_headings=_own_headings(features),
+        is_aim_firm=yardstick.is_aim_firm,
     )
 
 

@@ -210,8 +210,8 @@ class Consensus:
 
 @dataclass(frozen=True)
 class Yardstick:
-    """The targets: a consensus with a person's decisions on it. page_scores: of the competitors by address, each against the others; aim and enough come
-    from them (0 where there are too few)."""
+    """The targets: a consensus with a person's decisions on it. page_scores: of the competitors by address, each against the others; aim, enough and
+    is_aim_firm come from them (see `scoring.aim`)."""
 
     keyword: str
     language: str
@@ -228,4 +228,5 @@ class Yardstick:
     page_scores: dict[str, float] = field(default_factory=dict)
     aim: float = 0.0
     enough: float = 0.0
+    is_aim_firm: bool = True
     version: str = CONSENSUS_VERSION

@@ -30,7 +30,7 @@ def panel_context(measured: Measured, panel: str) -> dict[str, Any]:
     score, compiled = measured.score, measured.compiled
     if score is None or compiled is None:
         return context
-    context["verdict"] = verdict(score.total, score.aim, score.enough)
+    context["verdict"] = verdict(score.total, score.aim, score.enough, is_firm=score.is_aim_firm)
     context["ticks"] = sorted(compiled.yardstick.page_scores.values())
     if panel == "edits":
         context["edits"] = [_edit_row(edit) for edit in measured.edits[:MOST_EDITS]]
@@ -80,8 +80,13 @@ def _gain(item: Item, gains: dict[tuple[str, str], float]) -> float:
     return max((gains.get((kind, item.key), 0.0) for kind in kinds.get(item.part, ())), default=0.0)
 
 
-def verdict(total: float, aim: float, enough: float) -> str:
+def verdict(total: float, aim: float, enough: float, *, is_firm: bool = True) -> str:
     """One sentence on where the text stands."""
+    if not aim:
+        return "With one or two competitors there is no aim; choose five or more to have one."
+    if not is_firm and total >= aim:
+        place = "Above" if total > enough else "Among"
+        return f"{place} the few competitors, who have {aim:.0f} to {enough:.0f}. With fewer than five nothing is called enough."
     if total < aim:
         # what is shown is what can be taken off in the head: both figures stand beside it, rounded
         distance = round(aim) - round(total)

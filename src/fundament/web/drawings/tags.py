@@ -63,6 +63,15 @@ def core_thumbnail(noted: dict[str, Any] | None) -> SafeString:
 
 
 @register.filter
+def aim_words(of: Any) -> str:
+    """{{ score|aim_words }}: what the aim is, of a score, a yardstick, or a score noted for lists."""
+    noted = of if isinstance(of, dict) else vars(of)
+    if not noted["aim"]:
+        return "no aim"
+    return f"aim {noted['aim']:.0f}" + ("" if noted.get("is_aim_firm", True) else f" to {noted['enough']:.0f}")
+
+
+@register.filter
 def part_name(name: str) -> str:
     """{{ part.name|part_name }}"""
     return label(name)

@@ -98,7 +98,7 @@ def note_score(draft: Draft, measured: Measured, version: int) -> None:
     point = (draft.score or {}).get("point")
     is_due = not _is_as_at(point, score)
     noted = {
-        "total": round(score.total, 2), "version": CORE_VERSION, "aim": score.aim, "enough": score.enough,
+        "total": round(score.total, 2), "version": CORE_VERSION, "aim": score.aim, "enough": score.enough, "is_aim_firm": score.is_aim_firm,
         "parts": [{"name": p.name, "points": round(p.points, 3), "max": p.max} for p in score.parts],
         "point": [score.total, score.aim, CORE_VERSION, timezone.now().isoformat()] if is_due else point,
     }  # fmt: skip
