@@ -138,4 +138,5 @@ def test_the_aim_is_said_as_firm_as_it_is() -> None:
     assert aim_words({"aim": 0.0, "enough": 0.0, "is_aim_firm": False}) == "no aim"
     assert "no aim" in verdict(40, 0, 0, is_firm=False)
     assert "nothing is called enough" in verdict(58, 55, 60, is_firm=False) and "Above" in verdict(70, 55, 60, is_firm=False)
-    assert verdict(70, 68, 80).startswith("Enough")
+    assert verdict(50, 55, 60, is_firm=False) == "5 points below the few competitors, who have 55 to 60."
+    assert verdict(70, 68, 80).startswith("Enough") and verdict(60, 68, 80) == "8 points below the aim of 68."

@@ -87,12 +87,13 @@ def verdict(total: float, aim: float, enough: float, *, is_firm: bool = True) ->
     if not is_firm and total >= aim:
         place = "Above" if total > enough else "Among"
         return f"{place} the few competitors, who have {aim:.0f} to {enough:.0f}. With fewer than five nothing is called enough."
+    against = f"the aim of {aim:.0f}" if is_firm else f"the few competitors, who have {aim:.0f} to {enough:.0f}"
     if total < aim:
         # what is shown is what can be taken off in the head: both figures stand beside it, rounded
         distance = round(aim) - round(total)
         if distance < 1:
-            return f"Less than a point below the aim of {aim:.0f}."
-        return f"{distance} point{'' if distance == 1 else 's'} below the aim of {aim:.0f}."
+            return f"Less than a point below {against}."
+        return f"{distance} point{'' if distance == 1 else 's'} below {against}."
     if total <= enough:
         return f"Enough: the aim of {aim:.0f} is reached. More would be padding."
     return f"Above every competitor (enough ends at {enough:.0f}). Check that it still reads well."
