@@ -31,9 +31,10 @@ document.addEventListener("htmx:responseError", (event) => {
 });
 // an answer with a sentence of its own is shown although it says no
 document.addEventListener("htmx:beforeSwap", (event) => {
-  const detail = (event as CustomEvent<{ xhr: XMLHttpRequest; shouldSwap: boolean; isError: boolean }>).detail;
+  const detail = (event as CustomEvent<{ xhr: XMLHttpRequest; shouldSwap: boolean; requestConfig: { triggeringEvent?: Event } }>).detail;
   if (detail.xhr.getResponseHeader("HX-Retarget")) detail.shouldSwap = true;
-  else document.getElementById("trouble")?.replaceChildren();
+  // what is shown anew because of somebody else says nothing of what this person tried
+  else if (detail.requestConfig.triggeringEvent?.type !== "live") document.getElementById("trouble")?.replaceChildren();
 });
 document.addEventListener("htmx:afterSettle", (event) => (event.target as Element).removeAttribute?.("aria-busy"));
 document.addEventListener("htmx:beforeRequest", (event) => {
