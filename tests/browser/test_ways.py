@@ -297,7 +297,8 @@ def test_an_answer_that_says_no_is_shown_where_one_looks(page: Page, study: Stud
     page.locator(".results-table input[type=checkbox]").first.click()
     expect(page.locator("#trouble")).to_contain_text("As a reader you cannot do this")
     with page.expect_response(lambda response: response.request.headers.get("hx-request") == "true"):
-        page.evaluate("window.htmx.trigger(document.querySelector('[data-live]:not([data-live-do])'), 'live')")  # as when somebody else does something
+        # as when somebody else does something
+        page.evaluate("window.htmx.trigger(document.querySelector('[data-live]:not([data-live-do])'), 'live')")
     page.wait_for_timeout(300)
     expect(page.locator("#trouble")).to_contain_text("As a reader you cannot do this")
 
