@@ -13,6 +13,7 @@ from fundament.core.yardstick.c_value import c_values
 from fundament.core.yardstick.keyword_zones import ZONES, keyword_uses, zone_advice, zone_ranges
 from fundament.core.yardstick.model import Yardstick
 from fundament.core.yardstick.ranges import robust_range
+from fundament.core.yardstick.structure import is_question
 from fundament.core.yardstick.trade_measures import LONGEST, measure_tables, trade_measures
 from fundament.messages import say
 
@@ -85,3 +86,15 @@ def test_zone_ranges_of_the_demo(yardstick: Yardstick) -> None:
     ranges = zone_ranges(yardstick)
     assert set(ranges) == set(ZONES)
     assert ranges["body"][1].median > 0
+
+
+@pytest.mark.parametrize(
+    ("heading", "asks"),
+    [
+        ("What is lime mortar?", True), ("What is lime mortar", True), ("How long does it take", True), ("Can I use cement", True),
+        ("Which sand should I buy", True), ("Was ist Kalk?", True), ("How to repoint a wall", False), ("What you need", False), ("What it costs", False),
+        ("Do not use cement", False), ("What cement would do", False), ("What lime does that cement cannot", False), ("Wie man Kalk mischt", False),
+    ],
+)  # fmt: skip
+def test_a_heading_asks_with_a_mark_or_as_only_a_question_begins(heading: str, asks: bool) -> None:
+    assert is_question(heading) is asks

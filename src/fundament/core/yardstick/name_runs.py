@@ -15,8 +15,8 @@ from fundament.core.language.packs import pack_of
 from fundament.core.language.words import Token, is_address, is_dictionary_word
 
 LONGEST_NAME = 6  # words
-# "PostgreSQL", "SQLite", but not "McKay" or "DeLuca"
 CLASS = "a "  # before the kind that a class of things speaks for
+# "PostgreSQL", "SQLite", but not "McKay" or "DeLuca"
 INNER_CAPITAL = re.compile(
     r"^(?!(?:Ma?c|De|Di|Du|La|Le|Van|Von|Fitz|O['’])[A-Z][a-z]+$)(?:[A-Za-z]{0,60}[a-z][A-Z][A-Za-z]{0,60}|[A-Z]{2,60}[a-z]{2,60})$"
 )

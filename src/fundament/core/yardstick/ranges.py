@@ -20,7 +20,7 @@ Numbers = NDArray[np.float64]
 FAR_OFF = 3.5
 MAD_FLOOR = 0.2  # on the natural-log scale: about 22 per cent
 SHARES = (0.0, 0.10, 0.25, 0.50, 0.75, 0.90, 0.95, 1.0)  # of a Range, in order
-PRIOR_PAGES = 3.0
+PRIOR_PAGES = 3.0  # so much the usual among all terms counts for one that no page uses
 LEAST_VALUES = 4  # with fewer values nobody can say which one is the freak
 
 

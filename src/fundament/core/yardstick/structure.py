@@ -33,7 +33,7 @@ class Beside:
 
 
 def is_question(text: str) -> bool:
-    """Whether a heading asks a question: it ends with a question mark, or begins as only a question does ("What is", "How long does", "Can I").
+    """Whether a heading asks a question: it ends with a question mark, or begins as only a question does ("What is", "How long does it", "Can I").
 
     "How to repoint a wall" and "What you need" ask nothing. Only English often leaves the mark away.
     """
@@ -44,10 +44,10 @@ def is_question(text: str) -> bool:
         return False
     verbs, asked = words_of_all("question_verbs"), words_of_all("asked_words")
     if words[0] in verbs:
-        return words[1] in asked or words[1] in ("this", "that", "these", "those")
+        return words[1] in asked
     if words[0] not in words_of_all("question_words") or words[1] in asked:
         return False
-    return words[1] in verbs or (words[2] in verbs and (words[0] == "how" or (len(words) > 3 and words[3] in asked)))
+    return words[1] in verbs or (len(words) > 3 and words[2] in verbs and words[3] in asked)
 
 
 def contains(lemmas: Sequence[str], phrase: Sequence[str]) -> bool:
