@@ -13,8 +13,9 @@ from collections.abc import Iterable, Iterator, Sequence
 from pathlib import Path
 from typing import Any
 
+from bench.outside.collections import debian
 from bench.outside.texts import manual_paragraphs
-from bench.real_pages import SOURCES, install_missing, pages_of, text_of
+from bench.real_pages import SOURCES, pages_of, text_of
 from fundament.core.language.analysis import Sentence, analyse_text
 from fundament.core.language.function_words import function_words
 from fundament.core.language.parts_of_speech import ENDING_LETTERS, TAG_OF_CODE, Lexicon, fold, read_lexicon, with_neighbours, write_lexicon
@@ -85,7 +86,7 @@ def wordnet_texts() -> Iterator[str]:
 
 def documentation() -> Iterator[tuple[bool, str]]:
     """(whether it is kept apart, text) of pages and of paragraphs of manual pages."""
-    install_missing()
+    debian(*(source.package for source in SOURCES))
     pages = [path for source in SOURCES for path in pages_of(source, 60)]
     for number, path in enumerate(pages):
         reading = read_page(text_of(path), "https://documentation.example/")

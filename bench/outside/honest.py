@@ -24,7 +24,7 @@ _FAQ = "python3.11-doc:python3.11/html/faq/"
 PAGES = {
     "instructions": (
         "git-doc:git-doc/gittutorial.html", "postfix-doc:postfix/html/BASIC_CONFIGURATION_README.html", "postfix-doc:postfix/html/DEBUG_README.html",
-        "apache2-doc:apache2-doc/manual/en/install.html", "python3.11-doc:python3.11/html/howto/sorting.html",
+        "apache2-doc:apache2-doc/manual/en/stopping.html", "python3.11-doc:python3.11/html/howto/sorting.html",
         "rsyslog-doc:rsyslog-doc/html/installation/install_from_source.html", "ntpsec-doc:ntpsec-doc/html/quick.html",
         "gimp-help-en:../gimp/2.0/help/en/gimp-painting.html",
     ),

@@ -124,6 +124,11 @@ def lexicon() -> Lexicon:
     return read_lexicon()
 
 
+def class_of_word(word: str) -> str:
+    """What a word in small letters is by itself: the word, for a function word that is its own class, or all it may be as a string of codes."""
+    return lexicon().class_of(word)
+
+
 def tag_words(words: Sequence[str], joined: Sequence[bool]) -> tuple[str, ...]:
     """The universal part of speech of each word of an English sentence (NOUN, PROPN, ADJ, VERB, NUM, X; OTHER for all else)."""
     return tuple([TAG_OF_CODE[code] for code in lexicon().tag(words, joined)])

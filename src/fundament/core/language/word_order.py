@@ -1,0 +1,133 @@
+"""How natural the order of the words of a sentence is, by trigrams over classes of words.
+
+Function words are their own class; all others are told apart by what they may be (the pack's tagger) and their ending, or by their last letters where a
+language has no tagger. A sentence's value is the mean over its places of log p(class | two before) / p(class), natural logarithms: near 0 or below for words
+in any order, above for natural ones. The trigrams are smoothed down to bigrams and single classes (Witten and Bell 1991, method C) and were counted on texts
+that have nothing to do with any study (`tools/make_word_order.py`). A value of one sentence says little; `scoring.guards.word_order` judges passages.
+"""
+
+from __future__ import annotations
+
+import functools
+import importlib
+import json
+import math
+from collections.abc import Sequence
+from dataclasses import dataclass
+from pathlib import Path
+
+import numpy as np
+
+from fundament.core.language.analysis import Sentence
+from fundament.core.language.function_words import function_words
+from fundament.core.language.packs import pack_of
+
+DATA = Path(__file__).with_name("data")
+OPENING, END, BREAK, OTHER, NUMBER = "^", "$", ",", "?", "#"
+ENDING_LETTERS = 2  # of a word, where nothing else tells its class
+ENDINGS = ("ing", "ed", "ly", "tion", "s")  # told apart where a tagger tells the class
+WORST = -4.0  # of one place: one rare word must not decide
+STEP = 0.05  # values are kept in such steps, as one byte
+
+
+@dataclass(frozen=True)
+class WordOrder:
+    """The counts of one language, as logarithms.
+
+    number: of a class. trigrams: by (a·N + b)·N + c, log p(c|a b) / p(c); bigrams: by b·N + c, (log p(c|b) / p(c), what a trigram that begins with them and
+    was never seen takes off); single: by class, what a bigram that begins with it and was never seen has. usual: the mean of honest sentences.
+    bounds: by sentences in a passage, the value below which its order is not natural.
+    """
+
+    language: str
+    number: dict[str, int]
+    trigrams: dict[int, float]
+    bigrams: dict[int, tuple[float, float]]
+    single: list[float]
+    usual: float
+    bounds: dict[int, float]
+
+    def value(self, sentence: Sentence) -> tuple[float, int]:
+        """(sum over its places, number of places); see the module."""
+        return self.value_of(class_sequence(sentence, self.language))
+
+    def value_of(self, classes: Sequence[str]) -> tuple[float, int]:
+        """The same of a sequence of classes."""
+        number, size = self.number, len(self.number)
+        other = number[OTHER]
+        places = [number.get(name, other) for name in classes]
+        total = 0.0
+        before = places[0]
+        pair = -1
+        for place in places[1:]:
+            following = before * size + place
+            found = self.trigrams.get(pair * size + place) if pair >= 0 else None
+            if found is None:
+                known = self.bigrams.get(following)
+                found = known[0] if known is not None else self.single[before]
+                if pair >= 0:
+                    less = self.bigrams.get(pair)
+                    found += less[1] if less is not None else 0.0
+            total += max(WORST, found)
+            pair, before = following, place
+        return total, len(places) - 1
+
+
+def class_sequence(sentence: Sentence, language: str) -> list[str]:
+    """The classes of a sentence's words, with what stands before, after and where a mark parts them."""
+    found = [OPENING]
+    for token, joined in zip(sentence.tokens, sentence.joined, strict=True):
+        if not joined and len(found) > 1:
+            found.append(BREAK)
+        found.append(word_class(token.text, language))
+    found.append(END)
+    return found
+
+
+@functools.lru_cache(maxsize=60_000)
+def word_class(word: str, language: str) -> str:
+    """The class of a word, wherever it stands."""
+    lower = word.lower()
+    if not word[0].isalpha():
+        return NUMBER
+    pack = pack_of(language)
+    if pack.tagger:
+        of_word: str = importlib.import_module(f"fundament.core.language.{pack.tagger}").class_of_word(lower)
+        if of_word == lower:
+            return lower
+        ending = next((e for e in ENDINGS if lower.endswith(e) and len(lower) > len(e) + 2), "")
+        return f"{of_word}-{ending}"
+    if lower in function_words(language):
+        return lower
+    return f"{'A' if pack.nouns_in_capitals and word[0].isupper() else ''}-{lower[-ENDING_LETTERS:]}"
+
+
+@functools.cache
+def word_order(language: str) -> WordOrder | None:
+    """What ships for a language, loaded once; None where nothing does."""
+    path = file_of(language)
+    if not path.is_file():
+        return None
+    with np.load(path) as tables:
+        said = json.loads(bytes(tables["said"]).decode())
+        values = STEP * tables["trigram_values"].astype(float)
+        pairs = zip((STEP * tables["bigram_values"].astype(float)).tolist(), (STEP * tables["bigram_less"].astype(float)).tolist(), strict=True)
+        return WordOrder(
+            language=language,
+            number={name: place for place, name in enumerate(said["classes"])},
+            trigrams=dict(zip(np.cumsum(tables["trigrams"]).tolist(), values.tolist(), strict=True)),
+            bigrams=dict(zip(np.cumsum(tables["bigrams"]).tolist(), pairs, strict=True)),
+            single=(STEP * tables["single"].astype(float)).tolist(),
+            usual=said["usual"],
+            bounds={int(size): bound for size, bound in said["bounds"].items()},
+        )
+
+
+def file_of(language: str) -> Path:
+    """Where the counts of a language are."""
+    return DATA / f"word_order_{language}.npz"
+
+
+def log_ratio(seen: float, all_seen: float, kinds: int, lower: float, single: float) -> float:
+    """log of (seen + kinds · lower) / (all seen + kinds) over the probability of the class by itself: Witten and Bell's estimate."""
+    return math.log((seen + kinds * lower) / (all_seen + kinds) / single)

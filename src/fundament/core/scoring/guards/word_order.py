@@ -1,0 +1,45 @@
+"""Passages without natural order of words earn nothing.
+
+Judged over at least four sentences of running text, never over one; headings between are skipped, items and cells of JUDGED_WORDS or more are judged with
+it. A sentence earns nothing when it lies in a passage of any of the sizes of PASSAGES whose value is below the language's bound, and its own is below that of a
+usual sentence. The longer a passage, the nearer its value is to the mean, so its bound lies higher: exchanged content words show over thirty sentences and
+not over four. Source of the values: `core.language.word_order`.
+"""
+
+from __future__ import annotations
+
+import numpy as np
+from numpy.typing import NDArray
+
+from fundament.core.language.analysis import Sentence
+from fundament.core.language.word_order import WordOrder
+
+Numbers = NDArray[np.float64]
+PASSAGES = (4, 10, 30)  # sentences
+JUDGED_WORDS = 8  # of an item or cell
+SHORT_KINDS = ("list_item", "table_cell")
+
+
+def judged_words(kind: str, sentence: Sentence) -> bool:
+    """Whether a sentence of a block of this kind is judged."""
+    return kind not in SHORT_KINDS or len(sentence.tokens) >= JUDGED_WORDS
+
+
+def without_order(sums: Numbers, places: Numbers, order: WordOrder) -> NDArray[np.bool_]:
+    """Which sentences of a text, in its order, earn nothing. sums, places: of each, see `WordOrder.value`; shape (sentences,)."""
+    count = len(sums)
+    flagged = np.zeros(count, dtype=bool)
+    running, running_places = np.concatenate(([0.0], np.cumsum(sums))), np.concatenate(([0.0], np.cumsum(places)))
+    for size, bound in order.bounds.items():
+        if count < size:
+            break
+        values = (running[size:] - running[:-size]) / (running_places[size:] - running_places[:-size])
+        low = values < bound
+        if low.any():
+            # a sentence is in a low passage when one of the `size` passages that hold it is low
+            edges = np.zeros(count + 1, dtype=np.int64)
+            starts = np.flatnonzero(low)
+            np.add.at(edges, starts, 1)
+            np.add.at(edges, starts + size, -1)
+            flagged |= np.cumsum(edges[:-1]) > 0
+    return np.asarray(flagged & (sums < order.usual * places))
