@@ -1,7 +1,8 @@
 """Make the counts of `fundament.core.language.word_order` for every language.
 
     PYTHONPATH=src:. .venv/bin/python -m tools.make_word_order [language ...]
-Counted: English on WordNet's glosses and examples (Debian's wordnet-base) and the Debian Administrator's Handbook, the others on its translations. The bounds
+Counted: English on WordNet's glosses and examples (Debian's wordnet-base) and the Debian Administrator's Handbook, the others on its translations (Dutch and Polish: and on
+translated manual pages). The bounds
 are set on the first half of the pages of another manual (English: the outside sets and honest pages); what they let through and catch on the other half
 is printed. Dutch and Polish have no other manual there: every fifth page of the handbook is kept apart for them.
 """
@@ -23,6 +24,7 @@ import numpy as np
 from bench.outside.collections import debian
 from bench.outside.honest import honest_pages
 from bench.outside.studies import STUDIES
+from bench.outside.texts import manual_paragraphs
 from bench.real_pages import text_of
 from fundament.core.language.analysis import Sentence, analyse_text
 from fundament.core.language.detect import detect_language
@@ -171,7 +173,9 @@ def main(languages: Sequence[str]) -> None:
         if language == "en":
             read += [class_sequence(s, language) for text in wordnet_texts() for s in analyse_text(text, language) if len(s.tokens) >= 3]
             honest = [p.reading for s in STUDIES if s.language == "en" for p in s.compared if "handbook" not in p.reading.url] + [p.reading for p in honest_pages()]
-        else:
+        elif language not in ANOTHER:  # little of the handbook is translated
+            read += [class_sequence(s, language) for text in manual_paragraphs(language, least=6, pages=600) for s in analyse_text(text, language) if s.natural]
+        if language != "en":
             honest = manual(f"harden-doc/html/{ANOTHER[language]}") if language in ANOTHER else [page for apart, page in pages if apart]
         tables = count(read)
         order = write(language, tables, 0.0, {})

@@ -83,8 +83,8 @@ def cheats(yardstick: Yardstick, pages: Sequence[Reading]) -> Iterator[Cheat]:
     yield Cheat("two terms in a template", paragraphs([*top, *(("p", templates[n % 2].format(f"{a} or {b}")) for n, (a, b) in enumerate(zip(names[::2], names[1::2], strict=False)))], language, **head))
     yield Cheat("a paragraph, terms swapped", paragraphs([*top, *_swapped(names, templates)], language, **head))
     yield Cheat("term lists", paragraphs([*top, *(("p", ", ".join(names[n : n + 8]) + ".") for n in range(0, len(names), 8))], language, **head))
-    yield Cheat("table cells", _cells([f"{name} {pack_of(language).stand_in}" for name in wanted], language, title, description))
-    yield Cheat("list items", paragraphs([*top, *(("li", f"{name} {pack_of(language).stand_in}") for name in wanted)], language, **head))
+    yield Cheat("table cells", _cells([f"{name} part" for name in wanted], language, title, description))
+    yield Cheat("list items", paragraphs([*top, *(("li", f"{name} part") for name in wanted)], language, **head))
     best = max(pages, key=lambda page: yardstick.page_scores.get(page.url, 0.0))
     yield Cheat("a copy of the best", _planned(best, yardstick.planned_words))
     sentences = [s for page in pages for b in page.main_blocks() if b.kind == "paragraph" for s in _SENTENCE_END.split(b.text) if len(s.split()) > 5]

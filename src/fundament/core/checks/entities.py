@@ -6,13 +6,12 @@ from collections.abc import Iterator
 
 import numpy as np
 
-from fundament.core.checks.carriers import context_carrier
 from fundament.core.checks.model import Change, Check, Context, Finding
 from fundament.core.message import message
 
 
 class MissingEntities(Check):
-    """An entity that is not recognised is named in a sentence with two words of its context."""
+    """An entity that is not recognised is named with two words of its context."""
 
     id, family, part = "name_entity", "entities", "entities"
 
@@ -31,8 +30,7 @@ class MissingEntities(Check):
                 words = message("check.name_entity.absent", pages=entity.pages, of=len(yardstick.pages), kind=entity.kind, context=near)
             else:
                 words = message("check.name_entity.own", kind=entity.kind)
-            sentence = context_carrier(compiled, int(number), entity.name)
-            yield self.found(entity.key, entity.name, words, change=Change(blocks=(("paragraph", 0, sentence),)))
+            yield self.found(entity.key, entity.name, words, change=Change(entities=(int(number),)))
 
 
 CHECKS = (MissingEntities(),)

@@ -8,24 +8,25 @@ from typing import ClassVar
 
 from fundament.core.message import Message
 from fundament.core.scoring.compiled import CompiledYardstick
-from fundament.core.scoring.features import DraftFeatures, Splice
+from fundament.core.scoring.features import DraftFeatures
 
 
 @dataclass(frozen=True)
 class Change:
-    """What exactly is done to a text when the gain of a finding is worked out.
+    """What is done to a text, told by what the score looks at: nobody's sentence is put into it.
 
-    blocks: (kind, level, text) put at the end of the text. splices: blocks put in the place of others. title, description: their new text
-    (None: unchanged). images, internal_links, external_links: so many more, images with alt text.
+    uses: (number of a term, so many more that earn; fewer when negative, and then of all uses). entities: numbers of those that become recognised. headings: numbers of subtopics that get one, with
+    text below; answers: of those that the text covers afterwards. counts: (measure, so many more that earn). long_words: so many words fewer stand in over-long
+    paragraphs. placement: (check, what its credit becomes).
     """
 
-    blocks: tuple[tuple[str, int, str], ...] = ()
-    splices: tuple[Splice, ...] = ()
-    title: str | None = None
-    description: str | None = None
-    images: int = 0
-    internal_links: int = 0
-    external_links: int = 0
+    uses: tuple[tuple[int, float], ...] = ()
+    entities: tuple[int, ...] = ()
+    headings: tuple[int, ...] = ()
+    answers: tuple[int, ...] = ()
+    counts: tuple[tuple[str, float], ...] = ()
+    long_words: float = 0.0
+    placement: tuple[tuple[str, float], ...] = ()
 
 
 @dataclass(frozen=True)

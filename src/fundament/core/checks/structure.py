@@ -6,10 +6,10 @@ from collections.abc import Iterator
 
 from fundament.core.checks.model import Change, Check, Context, Finding
 from fundament.core.language.analysis import analyse_text
+from fundament.core.language.words import count_words
 from fundament.core.message import message
 from fundament.core.scoring.block_features import PlacedBlock
 from fundament.core.scoring.compiled import CompiledYardstick
-from fundament.core.scoring.features import Splice
 from fundament.core.scoring.points import structure_target
 from fundament.core.yardstick.structure import LONG_PARAGRAPH, is_question
 
@@ -30,7 +30,8 @@ class LongParagraphs(Check):
                 continue
             subject = " ".join(block.text.split()[:6]) + " …"
             words = message("check.split_paragraph", words=block.features.words, most=LONG_PARAGRAPH, pieces=len(pieces))
-            change = Change(splices=(Splice(place, 1, tuple((block.kind, 0, piece) for piece in pieces)),))
+            left = sum(max(0, count_words(piece) - LONG_PARAGRAPH) for piece in pieces)
+            change = Change(counts=(("paragraphs", len(pieces) - 1.0),), long_words=block.features.words - LONG_PARAGRAPH - left)
             yield self.found(str(place), subject, words, change=change, block=place)
 
 
@@ -39,23 +40,19 @@ class FewCounts(Check):
 
     family, part = "length and structure", "structure"
 
-    def __init__(self, id: str, measure: str, one_more: Change) -> None:
+    def __init__(self, id: str, measure: str) -> None:
         self.id = id  # type: ignore[misc]
-        self.measure, self.one_more = measure, one_more
+        self.measure = measure
 
     def run(self, context: Context) -> Iterator[Finding]:
-        values = context.features.structure
+        features = context.features
+        values = features.structure
         low, high = structure_target(context.compiled, self.measure)
-        missing = int(low - values[self.measure])
+        missing = int(low - features.share * values[self.measure])
         if missing <= 0:
             return
-        one = self.one_more
-        change = Change(
-            blocks=one.blocks * missing, images=one.images * missing, internal_links=one.internal_links * missing,
-            external_links=one.external_links * missing,
-        )  # fmt: skip
         words = message(f"check.few.{self.measure}", measure=self.measure, value=values[self.measure], target=[low, high], missing=missing)
-        yield self.found(self.measure, "", words, change=change)
+        yield self.found(self.measure, "", words, change=Change(counts=((self.measure, float(missing)),)))
 
 
 class QuestionHeadings(Check):
@@ -72,10 +69,7 @@ class QuestionHeadings(Check):
         if not plain:
             return
         words = message("check.question.more" if count else "check.question.none", value=count, target=[low, high], turn=len(plain))
-        splices = tuple(
-            Splice(n, 1, (("heading", features.blocks[n].level, features.blocks[n].text.rstrip("?.!: ") + "?"),)) for n in plain
-        )
-        yield self.found("question_headings", "", words, change=Change(splices=splices))
+        yield self.found("question_headings", "", words, change=Change(counts=(("question_headings", float(len(plain))),)))
 
 
 def _pieces(compiled: CompiledYardstick, block: PlacedBlock) -> list[str]:
@@ -93,9 +87,9 @@ def _pieces(compiled: CompiledYardstick, block: PlacedBlock) -> list[str]:
 
 CHECKS = (
     LongParagraphs(),
-    FewCounts("images", "images_with_alt", Change(images=1)),
-    FewCounts("internal_links", "internal_links", Change(internal_links=1)),
-    FewCounts("external_links", "external_links", Change(external_links=1)),
-    FewCounts("list_items", "list_items", Change(blocks=(("list_item", 0, "…"),))),
+    FewCounts("images", "images_with_alt"),
+    FewCounts("internal_links", "internal_links"),
+    FewCounts("external_links", "external_links"),
+    FewCounts("list_items", "list_items"),
     QuestionHeadings(),
 )

@@ -12,7 +12,12 @@ from numpy.typing import NDArray
 
 from fundament.core.kept import Kept
 from fundament.core.language.analysis import Sentence, analyse_text
+from fundament.core.language.function_words import function_words
+from fundament.core.language.phrases import Match
 from fundament.core.language.uses import SentenceUses, uses_in_sentence
+from fundament.core.scoring.guards.frames import frames_of
+from fundament.core.scoring.guards.verdicts import Judged
+from fundament.core.scoring.guards.word_order import judged_words
 from fundament.core.yardstick.build import OPENING_WORDS, keyword_share
 from fundament.core.yardstick.structure import COUNTS, PARAGRAPH_KINDS, contains, count_block, is_question
 
@@ -77,6 +82,7 @@ class BlockFeatures:
     (place in the Row, count), shape (n, 2), no place twice. best: closest sentences per subtopic, shape (BEST_SENTENCES, subtopics), highest first.
     heading: similarity of the heading per subtopic. keyword: share of the keyword in a heading. asks: whether a heading is a question. says:
     whether it is text to a heading above it. matches: of terms in its real sentences, as (sentence, term, first token, last + 1), shape (n, 4).
+    judged: what the guards look at, None where there is nothing.
     """
 
     words: int
@@ -89,11 +95,13 @@ class BlockFeatures:
     says: bool
     exact_keyword: int
     matches: Integers
+    judged: Judged | None = None
 
     @property
     def bytes(self) -> int:
         """What its arrays hold."""
-        return self.real.nbytes + self.counts.nbytes + self.best.nbytes + self.heading.nbytes + self.matches.nbytes
+        guarded = self.judged.bytes if self.judged is not None else 0
+        return self.real.nbytes + self.counts.nbytes + self.best.nbytes + self.heading.nbytes + self.matches.nbytes + guarded
 
     def count(self, place: int) -> int:
         """One of its counts, by its place in the Row."""
@@ -160,11 +168,11 @@ def highest(*rows: Numbers | Similarities) -> Numbers:
 
 @dataclass(frozen=True, slots=True)
 class _Known:
-    """What is known of one sentence wherever it stands. entities: the numbers of the phrases that name them."""
+    """What is known of one sentence wherever it stands. entities: the phrases that name them."""
 
     sentence: Sentence
     uses: SentenceUses
-    entities: list[int]
+    entities: list[Match]
 
     @property
     def is_real(self) -> bool:
@@ -195,14 +203,14 @@ def _features_of(compiled: CompiledYardstick, blocks: Sequence[PlainBlock]) -> l
 
 def _known_sentences(compiled: CompiledYardstick, blocks: Sequence[PlainBlock]) -> list[list[_Known]]:
     """The sentences of each block of text. Blocks that edits would make differ in few, so each is looked at once."""
-    seen: dict[int, tuple[SentenceUses, list[int]]] = {}  # by identity of the tokens, which equal sentences share while they are held here
+    seen: dict[int, tuple[SentenceUses, list[Match]]] = {}  # by identity of the tokens, which equal sentences share while they are held here
     found = []
     for kind, _, text in blocks:
         of_block = []
         for sentence in analyse_text(text, compiled.language) if kind in TEXT_KINDS else ():
             facts = seen.get(id(sentence.tokens))
             if facts is None:
-                entities = [match.phrase for match in compiled.entity_matcher.find(sentence.lemmas, sentence.joined)]
+                entities = compiled.entity_matcher.find(sentence.lemmas, sentence.joined)
                 facts = uses_in_sentence(sentence, compiled.term_matcher, compiled.language), entities
                 seen[id(sentence.tokens)] = facts
             of_block.append(_Known(sentence, *facts))
@@ -228,7 +236,26 @@ def _text_features(compiled: CompiledYardstick, block: PlainBlock, known: Sequen
     return BlockFeatures(
         words=words, real=_integers([(s.start, s.end) for s in real], 2), best=best, heading=compiled.nothing.heading, keyword=0.0, asks=False, says=says,
         counts=_counts_of(compiled.row, (*counts, *counted), terms, mentioned, recognised), exact_keyword=exact, matches=_integers(matches, 4),
+        judged=_judged(compiled, kind, [k for k in known if k.is_real]),
     )  # fmt: skip
+
+
+def _judged(compiled: CompiledYardstick, kind: str, real: Sequence[_Known]) -> Judged | None:
+    """What the guards look at of a block's real sentences."""
+    if not real:
+        return None
+    numbers = [number for number, k in enumerate(real) if judged_words(kind, k.sentence)]
+    chosen = [real[number] for number in numbers]
+    order = [compiled.word_order.value(k.sentence) if compiled.word_order is not None else (0.0, 1) for k in chosen]
+    copied = compiled.copies.in_block([k.sentence for k in real])
+    if not numbers and not copied:
+        return None
+    return Judged(
+        judged=np.array(numbers, dtype=np.int32),
+        order=np.array(order, dtype=np.float32).reshape(-1, 2),
+        frames=frames_of([(k.sentence, [*k.uses.matches, *k.entities]) for k in chosen], function_words(compiled.language)) if chosen else None,
+        copied=_integers(copied, 2),
+    )
 
 
 def _other_features(compiled: CompiledYardstick, block: PlainBlock, of_heading: dict[str, Similarities]) -> BlockFeatures:
@@ -293,8 +320,8 @@ def _entities(compiled: CompiledYardstick, known: Sequence[_Known]) -> tuple[Cou
     own_words = frozenset(compiled.keyword_lemmas)
     around = {lemma for k in known if k.is_real for lemma in k.sentence.lemmas}
     for k in known:
-        for phrase in k.entities:
-            for number in compiled.entity_names[phrase]:
+        for match in k.entities:
+            for number in compiled.entity_names[match.phrase]:
                 mentioned[number] += 1
                 if k.is_real:
                     context, wider, needed = compiled.entity_context[number]

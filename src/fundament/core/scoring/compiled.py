@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import itertools
 from collections.abc import Sequence
+from typing import Any
 
 import numpy as np
 from numpy.typing import NDArray
@@ -11,7 +12,9 @@ from numpy.typing import NDArray
 from fundament.core.language.phrases import PhraseMatcher
 from fundament.core.language.vectors import Vectors, embed
 from fundament.core.language.words import tokenize
+from fundament.core.language.word_order import word_order
 from fundament.core.scoring.block_features import MOST_BYTES, KeptBlocks, Row, no_features
+from fundament.core.scoring.guards.copies import Copies
 from fundament.core.scoring.subtopic_vectors import Sections, SubtopicVectors
 from fundament.core.scoring.targets import Targets
 from fundament.core.yardstick.entities import CONTEXT_NEEDED
@@ -60,13 +63,16 @@ class CompiledYardstick(Targets):
         ]
         sections = Sections.of(subtopics, frozenset(self.keyword_lemmas), self.language)
         self.subtopics = SubtopicVectors(sections, len(subtopics))
+        self.word_order = word_order(self.language)
+        self.copies = Copies.of([page.text for page in yardstick.pages])
+        self.page_number = {page.url: number for number, page in enumerate(yardstick.pages)}
         self.section_words: dict[int, Range] = {}
-        self.carriers: dict[tuple[int, str], str] = {}
+        self.usual_sections: dict[int, Any] = {}  # what a section of a subtopic usually brings, kept when first asked for
         self.number = next(_numbers)
         self.blocks = KeptBlocks(MOST_BYTES) if blocks is None else blocks
         self.bytes = BYTES_OF_THING * (len(terms) + len(entities) + sum(len(s.headings) for s in subtopics)) + 2 * (
             sections.headings.nbytes + sections.texts.nbytes
-        )
+        ) + self.copies.bytes
         self.row = Row(len(terms), len(entities))
         self.nothing = no_features(len(subtopics))
 

@@ -16,12 +16,15 @@ import numpy as np
 from numpy.typing import NDArray
 
 from fundament.core.language.vectors import embed
-from fundament.core.scoring.block_features import BEST_SENTENCES, highest, place_blocks
+from fundament.core.scoring.block_features import PlacedBlock, Row, place_block
 from fundament.core.scoring.compiled import CompiledYardstick
-from fundament.core.scoring.features import DraftFeatures, assembled, draft_features
-from fundament.core.scoring.headings import headings_with_text
+from fundament.core.scoring.features import DraftFeatures, draft_features
+from fundament.core.scoring.figures import Figures, Sections, figures_at
+from fundament.core.scoring.guards.verdicts import Claims
+from fundament.core.scoring.length import Close, Counts
 from fundament.core.scoring.points import points_of
-from fundament.core.scoring.subtopic_vectors import Sections, SubtopicVectors
+from fundament.core.scoring.subtopic_vectors import Sections as OfSubtopics
+from fundament.core.scoring.subtopic_vectors import SubtopicVectors
 from fundament.core.scoring.targets import Targets
 from fundament.core.scoring.weighting import Weighting
 from fundament.core.yardstick.build import structure_table, usual_words
@@ -52,46 +55,52 @@ class _Tables:
 
 
 def competitor_features(consensus: Consensus, pages: Sequence[ComparedPage]) -> tuple[CompetitorFeatures, ...]:
-    """What each page has of what the others share, in the consensus' order. pages: all of those the consensus was made from, at least two."""
+    """What each page has of what the others share, in the consensus' order. pages: all of those the consensus was made from, at least two.
+
+    The guards judge a competitor as they judge a draft, but for copies: who of two competitors copied whom is not known.
+    """
     tables = _tables_of(consensus)
     page_of = {page.reading.url: page for page in pages}
     everything = plain_yardstick(consensus)
     plain = CompiledYardstick(everything)
     keyword_lemmas = frozenset(plain.keyword_lemmas)
-    sections = Sections.of(consensus.subtopics, keyword_lemmas, consensus.language)
+    sections = OfSubtopics.of(consensus.subtopics, keyword_lemmas, consensus.language)
     section_page = np.array([h.url for s in consensus.subtopics for h in s.headings], dtype=object)
+    unblamed = Claims(own_pages=frozenset(range(len(consensus.pages))))
     found = []
     for number, summary in enumerate(consensus.pages):
-        reading = page_of[summary.url].reading
-        features = draft_features(plain, reading)
+        features = draft_features(plain, page_of[summary.url].reading, unblamed)
         terms, entities, subtopics = _remaining(tables, number)
-        features = _features_with_only(plain, features, terms, entities)
+        row, counts, all_counts = _counts_with_only(plain, features, terms, entities)
         vectors = SubtopicVectors(_sections_without(sections, section_page != summary.url, subtopics), int(subtopics.sum()))
-        best, heading = _closeness(vectors, features, keyword_lemmas, consensus.language)
+        sentences, headings = _closeness(vectors, features, keyword_lemmas, consensus.language)
+        text = replace(
+            Sections.of(features.blocks, features.earning, features.headings),
+            counts=counts, all_counts=all_counts, sentences=sentences, heading_similarity=headings,
+        )  # fmt: skip
         found.append(
             CompetitorFeatures(
                 url=summary.url,
                 terms=tuple(np.flatnonzero(terms).tolist()),
                 entities=tuple(np.flatnonzero(entities).tolist()),
                 subtopics=tuple(np.flatnonzero(subtopics).tolist()),
-                counts=tuple(features.terms.tolist()),
-                recognised=tuple(features.recognised.tolist()),
-                text=tuple(best.mean(axis=0).tolist()),
-                heading=tuple(heading.tolist()),
+                figures=Figures.by_section(row, text, features.structure["words"], 0).pack(),
                 structure=dict(features.structure),
                 placement=dict(features.placement),
+                earning_share=features.earning_share,
             )
         )
     return tuple(found)
 
 
 def competitor_scores(consensus: Consensus, planned_words: int, weighting: Weighting) -> dict[str, float]:
-    """The score (0..100) of each page by its address, against the others. planned_words: 0 for the median of the others."""
+    """The score (0..100) of each page by its address, against the others, as if it had the planned length (0: the median of the others)."""
     tables = _tables_of(consensus)
-    return {
-        page.url: points_of(_targets_without(consensus, tables, number, page, planned_words, weighting), _Scorable.of(page)).total
-        for number, page in enumerate(consensus.competitors)
-    }
+    found = {}
+    for number, page in enumerate(consensus.competitors):
+        targets = _targets_without(consensus, tables, number, page, planned_words, weighting)
+        found[page.url] = points_of(targets, _Scorable(figures_at(page.figures, targets.planned_words), page)).total
+    return found
 
 
 def plain_yardstick(consensus: Consensus) -> Yardstick:
@@ -107,45 +116,48 @@ def plain_yardstick(consensus: Consensus) -> Yardstick:
 class _Scorable:
     """A competitor's features as the points are worked out from them."""
 
-    terms: Numbers
-    recognised: Numbers
-    best: Numbers
-    heading: Numbers
-    structure: dict[str, float]
-    placement: dict[str, float]
+    figures: Figures
+    page: CompetitorFeatures
 
-    @classmethod
-    def of(cls, page: CompetitorFeatures) -> _Scorable:
-        return cls(
-            np.array(page.counts), np.array(page.recognised), np.array([page.text]), np.array(page.heading), page.structure, page.placement
-        )
+    @property
+    def structure(self) -> dict[str, float]:
+        return self.page.structure
+
+    @property
+    def placement(self) -> dict[str, float]:
+        return self.page.placement
+
+    @property
+    def earning_share(self) -> float:
+        return self.page.earning_share
 
 
-def _features_with_only(plain: CompiledYardstick, features: DraftFeatures, terms: Mask, entities: Mask) -> DraftFeatures:
-    """The features of a text when only these terms and entities are looked for.
+def _counts_with_only(plain: CompiledYardstick, features: DraftFeatures, terms: Mask, entities: Mask) -> tuple[Row, list[Counts], list[Counts]]:
+    """The counts of a text's blocks, of what earns and of all, when only these terms and entities are looked for.
 
     Where a block uses a phrase that is none any more, shorter phrases inside it count and its sentences are judged anew; all other blocks stay as they
     are, also a sentence that such a phrase helped to cram. The words of the subject are those of all pages.
     """
-    row = plain.row
-    gone = np.concatenate((~terms, ~entities, ~entities))  # of the row's counts before the tally
-    judged = [
-        number
-        for number, block in enumerate(features.blocks)
-        if gone[block.features.counts[block.features.counts[:, 0] < len(gone), 0]].any() or (~terms)[block.features.matches[:, 1]].any()
-    ]
-    if not judged:
-        return replace(
-            features, terms=features.terms[terms], mentioned=features.mentioned[entities], recognised=features.recognised[entities]
-        )
-    reduced = CompiledYardstick(_with_only(plain.yardstick, terms, entities))
-    anew = place_blocks(reduced, [(b.kind, b.level, b.text) for b in (features.blocks[number] for number in judged)])
-    blocks = list(features.blocks)
-    for number, block in zip(judged, anew, strict=True):
-        blocks[number] = block
-    rest = features.sums - row.sum([features.blocks[number] for number in judged])
-    rest = rest[np.concatenate((terms, entities, entities, np.ones(row.width - len(gone), dtype=bool)))]
-    return assembled(reduced, blocks, features.parts, rest + reduced.row.sum(anew))
+    row = Row(int(terms.sum()), int(entities.sum()))
+    stays = np.concatenate((terms, entities, entities, np.ones(plain.row.width - len(terms) - 2 * len(entities), dtype=bool)))
+    place_now = np.cumsum(stays) - 1
+    reduced = None
+    known: dict[int, Counts] = {}
+
+    def counts_of(block: PlacedBlock) -> Counts:
+        nonlocal reduced
+        if id(block) not in known:
+            counts = block.features.counts
+            if not stays[counts[:, 0]].all() or (~terms)[block.features.matches[:, 1]].any():
+                if reduced is None:
+                    reduced = CompiledYardstick(_with_only(plain.yardstick, terms, entities))
+                known[id(block)] = place_block(reduced, block.kind, block.level, block.text).features.counts
+            else:
+                known[id(block)] = np.stack([place_now[counts[:, 0]], counts[:, 1]], axis=1).astype(np.int32)
+        return known[id(block)]
+
+    counts = [counts_of(block) for block in features.earning]
+    return row, counts, counts if features.earning is features.blocks else [counts_of(block) for block in features.blocks]
 
 
 def _with_only(yardstick: Yardstick, terms: Mask, entities: Mask) -> Yardstick:
@@ -209,21 +221,21 @@ def _targets_without(
     )
 
 
-def _sections_without(sections: Sections, others: Mask, subtopics: Mask) -> Sections:
+def _sections_without(sections: OfSubtopics, others: Mask, subtopics: Mask) -> OfSubtopics:
     """The sections of the other pages in the subtopics that remain, these numbered anew."""
     keep = others & subtopics[sections.owner] if len(sections.owner) else np.zeros(0, dtype=bool)
     number = np.cumsum(subtopics) - 1
-    return Sections(sections.headings[keep], sections.texts[keep], number[sections.owner[keep]])
+    return OfSubtopics(sections.headings[keep], sections.texts[keep], number[sections.owner[keep]])
 
 
-def _closeness(vectors: SubtopicVectors, features: DraftFeatures, keyword_lemmas: frozenset[str], language: str) -> tuple[Numbers, Numbers]:
-    """`best` and `heading` of features (see DraftFeatures) for subtopic vectors."""
-    nothing = np.zeros((BEST_SENTENCES, vectors.count))
-    real = [sentence for block in features.blocks for sentence in block.real_sentences]
-    best = highest(vectors.sentence_similarity(embed(real)), nothing) if real else nothing
-    counted, _ = headings_with_text(features.blocks)
-    headings = [(block.text, block.text) for block in counted if block.level >= 2]
+def _closeness(vectors: SubtopicVectors, features: DraftFeatures, keyword_lemmas: frozenset[str], language: str) -> tuple[list[Close], Numbers]:
+    """Similarity to subtopic vectors: of the earning sentences of each block, and of the headings that count."""
+    sentences = [block.real_sentences if len(block.features.real) else [] for block in features.earning]
+    together = [sentence for of_block in sentences for sentence in of_block]
+    similar = vectors.sentence_similarity(embed(together)) if together else np.zeros((0, vectors.count), dtype=np.float32)
+    ends = np.cumsum([len(of_block) for of_block in sentences])
+    by_block = [similar[end - len(of_block) : end] for end, of_block in zip(ends.tolist(), sentences, strict=True)]
+    headings = [(features.earning[place].text, features.earning[place].text) for place in features.headings.places]
     if not headings or not vectors.count:
-        return best, np.zeros(vectors.count)
-    found = section_vectors(headings, keyword_lemmas, language)
-    return best, np.asarray(vectors.heading_similarity(found).max(axis=0))
+        return by_block, np.zeros((len(headings), vectors.count))
+    return by_block, np.asarray(vectors.heading_similarity(section_vectors(headings, keyword_lemmas, language)), dtype=float)

@@ -2,24 +2,24 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Protocol
 
 import numpy as np
 from numpy.typing import NDArray
 
-from fundament.core.scoring.features import DraftFeatures
-from fundament.core.scoring.parts import PART_WEIGHTS
+from fundament.core.scoring.figures import COUNTED_ROWS, HEADED_AT, HEADING_COUNTS, Figures
+from fundament.core.scoring.guards.items import allowed_share
+from fundament.core.scoring.guards.subject import evidence_of, factor_of
 from fundament.core.scoring.targets import Targets
 from fundament.core.yardstick.measures import EARNING, MEASURE
 from fundament.core.yardstick.model import Range
 
 Numbers = NDArray[np.float64]
+__all__ = ["HEADED_AT"]
 
 FIRST_USE_EXPONENT = 0.7  # below the range the first uses pay more than the last
 OVERUSE_COST = 0.15  # of a term's points at most, reached at twice the ceiling
-HEADED_AT = 0.55  # similarity from which a heading is held to be of a subtopic
 # mean similarity of the closest sentences from which a text perhaps covers a subtopic, and from which it covers it. Chosen on sections labelled from
 # outside pages: between the two about half are truly covered
 PERHAPS_FROM, COVERED_FROM = 0.18, 0.32
@@ -32,6 +32,8 @@ PLACEMENT_POINTS = {
     "title": 2.5, "title_length": 1.0, "h1": 2.0, "opening": 1.5, "h2": 0.75, "body_exact": 0.75,
     "description": 1.0, "description_length": 0.5,
 }  # fmt: skip
+SAMPLED = (*HEADING_COUNTS, *COUNTED_ROWS)  # counts that are worked out section by section
+FAR_ABOVE, LEAST_HIGH, FAR_COST = 2.0, 3.0, 0.5  # from twice the range on (of at least 3) a count costs, half of its points at four times
 TITLE_LENGTH = (30, 60)  # characters
 DESCRIPTION_LENGTH = (70, 160)
 
@@ -40,17 +42,13 @@ class Scorable(Protocol):
     """What the points of a text are worked out from; see DraftFeatures."""
 
     @property
-    def terms(self) -> Numbers: ...
-    @property
-    def recognised(self) -> Numbers: ...
-    @property
-    def best(self) -> Numbers: ...
-    @property
-    def heading(self) -> Numbers: ...
+    def figures(self) -> Figures: ...
     @property
     def structure(self) -> dict[str, float]: ...
     @property
     def placement(self) -> dict[str, float]: ...
+    @property
+    def earning_share(self) -> float: ...
 
 
 @dataclass(frozen=True, eq=False)
@@ -62,6 +60,7 @@ class Points:
     subtopics: Numbers
     structure: dict[str, float]
     placement: dict[str, float]
+    of_subject: float = 1.0  # what the evidence of the subject leaves of all points
 
     @property
     def parts(self) -> dict[str, float]:
@@ -80,84 +79,67 @@ class Points:
         return sum(self.parts.values())
 
 
-def points_of(targets: Targets, features: Scorable) -> Points:
+def points_of(targets: Targets, text: Scorable) -> Points:
     """All points a text earns. The weight of a part of which the yardstick has nothing (no subtopics, say) goes to the others."""
+    figures = text.figures
+    terms = _term_points(targets, figures, "uses")
+    entities = _entity_points(targets, figures, "uses")
+    if figures.running is not figures.uses:
+        running_terms, running_entities = _term_points(targets, figures, "running"), _entity_points(targets, figures, "running")
+        everything, running = float(terms.sum() + entities.sum()), float(running_terms.sum() + running_entities.sum())
+        counts = allowed_share(everything, running, targets.item_share)
+        terms = running_terms + counts * (terms - running_terms)
+        entities = running_entities + counts * (entities - running_entities)
+    terms = terms - _overuse(targets, figures)
+    of_subject = subject_factor(targets, float(terms.sum()), float(entities.sum()))
+    scale = of_subject * targets.part_scale
     return Points(
-        terms=targets.part_weight["terms"] / 100.0 * targets.term_weight * term_credit(targets, features.terms),
-        entities=targets.part_weight["entities"] / 100.0 * targets.entity_weight * (features.recognised > 0),
-        subtopics=targets.part_weight["subtopics"] / 100.0 * targets.subtopic_weight * subtopic_credit(features),
-        structure={
-            name: targets.part_scale * points * structure_credit(targets, features, name) for name, points in STRUCTURE_POINTS.items()
-        },
-        placement={
-            name: targets.part_scale * points * placement_credit(targets, features, name) for name, points in PLACEMENT_POINTS.items()
-        },
+        terms=of_subject * terms,
+        entities=of_subject * entities,
+        subtopics=of_subject * targets.part_weight["subtopics"] / 100.0 * targets.subtopic_weight * subtopic_credit(figures),
+        structure={name: scale * points * structure_credit(targets, text, name) for name, points in STRUCTURE_POINTS.items()},
+        placement={name: scale * points * placement_credit(targets, text, name) for name, points in PLACEMENT_POINTS.items()},
+        of_subject=of_subject,
     )
 
 
-def parts_of(targets: Targets, base: DraftFeatures, variants: Sequence[DraftFeatures]) -> Numbers:
-    """The points of each part for many texts that differ little from `base`: the same as `points_of(...).parts` of each, taken together.
-
-    Shape (texts, parts), the parts in the order of PART_WEIGHTS.
-    """
-    if not variants:
-        return np.zeros((0, len(PART_WEIGHTS)))
-    weight = targets.part_weight
-    terms = term_credit(targets, np.stack([v.terms for v in variants])) @ targets.term_weight
-    entities = (np.stack([v.recognised for v in variants]) > 0) @ targets.entity_weight
-    best = np.stack([v.best for v in variants]).mean(axis=1)
-    heading = np.stack([v.heading for v in variants])
-    subtopics = _subtopic_credit(best, heading) @ targets.subtopic_weight
-    known = points_of(targets, base)
-    structure, placement = [], []
-    for variant in variants:
-        changed = variant.structure is not base.structure
-        structure.append(sum([
-            targets.part_scale * points * structure_credit(targets, variant, name)
-            if changed and _measured_by(name, variant) != _measured_by(name, base) else known.structure[name]
-            for name, points in STRUCTURE_POINTS.items()
-        ]))  # fmt: skip
-        placement.append(sum([
-            targets.part_scale * points * placement_credit(targets, variant, name)
-            if variant.placement[name] != base.placement[name] else known.placement[name]
-            for name, points in PLACEMENT_POINTS.items()
-        ]))  # fmt: skip
-    weighed = {"terms": weight["terms"] / 100.0 * terms, "entities": weight["entities"] / 100.0 * entities,
-               "subtopics": weight["subtopics"] / 100.0 * subtopics, "structure": np.array(structure), "placement": np.array(placement)}  # fmt: skip
-    return np.stack([weighed[part] for part in PART_WEIGHTS], axis=1)
+def subject_factor(targets: Targets, terms: float, entities: float) -> float:
+    """What the evidence of the subject leaves of all points. terms, entities: points earned before it."""
+    return factor_of(evidence_of(terms, entities, targets.part_weight["terms"] + targets.part_weight["entities"]))
 
 
-def _measured_by(name: str, features: Scorable) -> tuple[float, ...]:
-    """The values a structure measure's credit depends on."""
-    values = features.structure
-    if name == "words_per_paragraph":
-        return values["counted_paragraph_words"], values["long_paragraph_words"]
-    return (values[MEASURE[name].counted or name],)
+def _term_points(targets: Targets, figures: Figures, table: str) -> Numbers:
+    low = targets.term_low
+    credit = figures.term_mean(table, lambda places, uses: use_credit(low[places][:, None], uses))
+    return np.asarray(targets.part_weight["terms"] / 100.0 * targets.term_weight * credit)
 
 
-def term_credit(targets: Targets, counts: Numbers) -> Numbers:
-    """0..1 per term: (uses / low)^0.7 below the range, 1 within and up to the ceiling, then down by at most OVERUSE_COST."""
-    below = (np.minimum(counts, targets.term_low) / np.maximum(targets.term_low, 1.0)) ** FIRST_USE_EXPONENT
-    excess = np.clip((counts - targets.term_ceiling) / np.maximum(targets.term_ceiling, 1.0), 0.0, 1.0)
-    return np.asarray(below - OVERUSE_COST * excess)
+def _overuse(targets: Targets, figures: Figures) -> Numbers:
+    """What uses above the ceiling cost: all uses, also those that earn nothing."""
+    ceiling = np.maximum(targets.term_ceiling, 1.0)
+    if not (figures.totals("over") > targets.term_ceiling).any():
+        return np.zeros(len(ceiling))
+    excess = figures.term_mean("over", lambda places, uses: np.clip(uses / ceiling[places][:, None] - 1.0, 0.0, 1.0))
+    return np.asarray(OVERUSE_COST * targets.part_weight["terms"] / 100.0 * targets.term_weight * excess)
 
 
-def text_credit(features: Scorable) -> Numbers:
-    """Per subtopic: 1 when the closest sentences of the text answer it, PERHAPS_CREDIT when they perhaps do, else 0."""
-    return _text_credit(features.best.mean(axis=0))
+def _entity_points(targets: Targets, figures: Figures, table: str) -> Numbers:
+    return np.asarray(targets.part_weight["entities"] / 100.0 * targets.entity_weight * figures.recognised(table))
 
 
-def _text_credit(closeness: Numbers) -> Numbers:
-    return np.select([closeness >= COVERED_FROM, closeness >= PERHAPS_FROM], [1.0, PERHAPS_CREDIT], 0.0)
+def use_credit(low: Numbers, uses: Numbers) -> Numbers:
+    """0..1 of a term's uses that earn: (uses / low)^0.7 below the range, 1 from its low end on."""
+    return np.asarray((np.minimum(uses, low) / np.maximum(low, 1.0)) ** FIRST_USE_EXPONENT)
 
 
-def subtopic_credit(features: Scorable) -> Numbers:
+def text_credit(figures: Figures) -> Numbers:
+    """Per subtopic: 1 when the closest sentences of the text answer it, PERHAPS_CREDIT when they perhaps do, else 0; the mean over the choices of sections."""
+    return np.asarray(PERHAPS_CREDIT * figures.closeness(PERHAPS_FROM) + (1.0 - PERHAPS_CREDIT) * figures.closeness(COVERED_FROM))
+
+
+def subtopic_credit(figures: Figures) -> Numbers:
     """0..1 per subtopic: TEXT_SHARE for the text, the rest for a heading of its own."""
-    return _subtopic_credit(features.best.mean(axis=0), features.heading)
-
-
-def _subtopic_credit(closeness: Numbers, heading: Numbers) -> Numbers:
-    return TEXT_SHARE * _text_credit(closeness) + (1.0 - TEXT_SHARE) * (heading >= HEADED_AT)
+    return np.asarray(TEXT_SHARE * text_credit(figures) + (1.0 - TEXT_SHARE) * figures.headed())
 
 
 def structure_target(targets: Targets, name: str) -> tuple[float, float]:
@@ -180,15 +162,27 @@ def _structure_target(targets: Targets, name: str) -> tuple[float, float]:
     return low, max(low, round(wanted.p75 * scale))
 
 
-def structure_credit(targets: Targets, features: Scorable, name: str) -> float:
-    """0..1: what is there of the low end of the range. More than the range never costs; only over-long paragraphs do."""
-    values = features.structure
+def structure_credit(targets: Targets, text: Scorable, name: str, more: float = 0.0) -> float:
+    """0..1: what is there of the low end of the range, and far above the range less; over-long paragraphs cost by the share of their words.
+
+    more: so many more are there.
+    """
+    values, figures = text.structure, text.figures
     if name == "words_per_paragraph":
         words = values["counted_paragraph_words"]
         return 1.0 - min(1.0, 2.0 * values["long_paragraph_words"] / words) if words else 0.0
-    low, _ = structure_target(targets, name)
-    value = values[MEASURE[name].counted or name]
-    return 1.0 if low <= 0 else min(1.0, value / low)
+    low, high = structure_target(targets, name)
+    counted = MEASURE[name].counted or name
+    if name == "words" or counted not in SAMPLED:
+        return min(1.0, figures.share * (values[counted] + more) / low) if low > 0 else float(values["counted_words"] > 0)
+    most = FAR_ABOVE * max(high, LEAST_HIGH)
+
+    def credit(counts: Numbers) -> Numbers:
+        counts = counts + figures.share * more
+        reached = np.minimum(1.0, counts / low) if low > 0 else np.ones(len(counts))
+        return np.asarray(reached * (1.0 - FAR_COST * np.clip(counts / most - 1.0, 0.0, 1.0)))
+
+    return figures.count_mean(counted, credit) if values["counted_words"] > 0 else 0.0
 
 
 def placement_target(targets: Targets, name: str) -> tuple[float, float]:
@@ -203,12 +197,18 @@ def placement_target(targets: Targets, name: str) -> tuple[float, float]:
     return 1.0, 1.0
 
 
-def placement_credit(targets: Targets, features: Scorable, name: str) -> float:
-    """0..1 for one placement check."""
-    value = features.placement[name]
+def placement_credit(targets: Targets, text: Scorable, name: str) -> float:
+    """0..1 for one placement check. Title, description and H1 count by the share of the text's words that earn."""
+    value = text.placement[name]
     low, high = placement_target(targets, name)
-    if name.endswith("_length"):
-        if value < low:
-            return value / low
-        return max(0.0, 1.0 - (value - high) / high) if value > high else 1.0
-    return min(1.0, value / low)
+    if name == "body_exact":
+        return text.figures.count_mean("exact_keyword", lambda counts: np.minimum(1.0, counts / low))
+    if name == "h2":
+        return text.figures.best_h2()
+    if name == "opening":
+        return min(1.0, value / low)
+    if not name.endswith("_length"):
+        return text.earning_share * min(1.0, value / low)
+    if value < low:
+        return text.earning_share * value / low
+    return text.earning_share * (max(0.0, 1.0 - (value - high) / high) if value > high else 1.0)

@@ -6,7 +6,6 @@ from fundament.core.message import message
 from fundament.core.reading.model import Reading
 from fundament.core.scoring.compiled import CompiledYardstick
 from fundament.core.scoring.features import DraftFeatures, draft_features
-from fundament.core.scoring.headings import headings_with_text
 from fundament.core.scoring.model import Item, Part, Score
 from fundament.core.scoring.points import (
     HEADED_AT,
@@ -59,7 +58,7 @@ def score_features(compiled: CompiledYardstick, features: DraftFeatures, *, with
 
 def _own_headings(features: DraftFeatures) -> tuple[str, ...]:
     """Headings from H2 on, with text below them, that are close to no subtopic's headings."""
-    counted, _ = headings_with_text(features.blocks)
+    counted = [features.blocks[place] for place in features.headings.places]
     own = [b.text for b in counted if b.level >= 2 and float(b.features.heading.max(initial=0.0)) < HEADED_AT]
     return tuple(dict.fromkeys(own))
 
@@ -104,7 +103,7 @@ def _entity_items(compiled: CompiledYardstick, features: DraftFeatures, points: 
 def _subtopic_items(compiled: CompiledYardstick, features: DraftFeatures, points: Points) -> list[Item]:
     items = []
     pages = len(compiled.yardstick.pages)
-    text = text_credit(features)
+    text = text_credit(features.figures)
     for number, subtopic in enumerate(compiled.yardstick.subtopics):
         headed = features.heading[number] >= HEADED_AT
         covered, perhaps = text[number] == 1.0, text[number] > 0.0
@@ -130,7 +129,7 @@ def closest_sentence(compiled: CompiledYardstick, features: DraftFeatures, subto
     """The text's sentence that is closest to what the competitors say under a subtopic, given by its number; "" for a text without any."""
     _, block_of = features.ordered_closest
     place = int(block_of[0, subtopic])
-    sentences = features.blocks[place].real_sentences if place >= 0 else []
+    sentences = features.earning[place].real_sentences if place >= 0 else []
     if not sentences:
         return ""
     return sentences[int(compiled.sentence_similarity(sentences)[:, subtopic].argmax())]

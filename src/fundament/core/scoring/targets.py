@@ -29,6 +29,7 @@ class Targets:
     subtopic_weight: Numbers
     structure: dict[str, Range]
     planned_words: int
+    item_share: float = 0.2  # of the points for terms and entities, at most from short items and cells
     part_scale: float = field(init=False)
     part_weight: dict[str, float] = field(init=False)
     spans: dict[str, tuple[float, float]] = field(init=False, default_factory=dict)

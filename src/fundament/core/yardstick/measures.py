@@ -28,7 +28,7 @@ MEASURES = (
     Measure("question_headings", points=0.5, counted="counted_question_headings"),
     Measure("images"),
     Measure("images_with_alt", points=1.0),
-    Measure("list_items", points=0.25),
+    Measure("list_items", points=0.25, counted="counted_list_items"),
     Measure("table_cells"),
     Measure("internal_links", points=0.75),
     Measure("external_links", points=0.75),

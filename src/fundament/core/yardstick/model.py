@@ -151,7 +151,8 @@ class Subtopic:
 class PageSummary:
     """A competitor in short.
 
-    structure: its measures; zones: how much of the keyword (0..1) each zone has; keyword_uses: (exact, partial) uses of it by zone.
+    structure: its measures; zones: how much of the keyword (0..1) each zone has; keyword_uses: (exact, partial) uses of it by zone. text: its words as
+    numbers, see `page_words`.
     """
 
     url: str
@@ -162,27 +163,25 @@ class PageSummary:
     structure: dict[str, float]
     zones: dict[str, float]
     keyword_uses: dict[str, tuple[int, int]] = field(default_factory=dict)
+    text: str = ""
 
 
 @dataclass(frozen=True)
 class CompetitorFeatures:
     """What a competitor has of what the others share, so that it can be scored against them without being read again.
 
-    terms, entities, subtopics: the numbers of those that the others share without it; the lists of figures are of these, in this order. counts: uses of
-    terms; recognised: recognised mentions of entities; text: closeness of its text to each subtopic, heading: of its closest heading. structure and
-    placement: see DraftFeatures.
+    terms, entities, subtopics: the numbers of those that the others share without it. figures: what it has of them, in this order, section by section; see
+    `scoring.figures`. structure, placement and earning_share: see DraftFeatures.
     """
 
     url: str
     terms: tuple[int, ...]
     entities: tuple[int, ...]
     subtopics: tuple[int, ...]
-    counts: tuple[float, ...]
-    recognised: tuple[float, ...]
-    text: tuple[float, ...]
-    heading: tuple[float, ...]
+    figures: str
     structure: dict[str, float]
     placement: dict[str, float]
+    earning_share: float = 1.0
 
 
 @dataclass(frozen=True)

@@ -11,8 +11,6 @@ PACK = pack_from_frequencies(
     ourselves="wij we ons onze",
     closing="inhoud opmerking waarschuwing conclusie inleiding bronnen samenvatting",
     closing_phrases=("zie ook",),
-    carrier="Hier gaat het om {} en wat dat voor ons is.",
-    stand_in="het",
     names=("van de der den en voor het", "dhr mevr dr prof heer mevrouw", "in te bij uit nabij"),
     classes={
         "technology": "protocol standaard algoritme taal programmeertaal formaat",

@@ -34,9 +34,6 @@ PACK = LanguagePack(
     form_headings=word_list(
         "description synopsis details information background general parameters options syntax example examples more related modules directives notes documentation getting started"
     ),
-    carrier="This is about {} and what it does for them here.",
-    carrier_with="This is about {} and what it has to do with {} or with {} here.",
-    stand_in="it",
     lemma=english_lemmas.lemma,
     spelled_one_way=english_lemmas.spelled_one_way,
     tagger="parts_of_speech",

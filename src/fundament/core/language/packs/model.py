@@ -29,8 +29,7 @@ class LanguagePack:
     question_words, question_verbs, asked_words: how a question without its mark begins ("What is", "Can I"), where a language leaves it away.
     ourselves: words for whoever wrote the page. closing_words, closing_phrases: headings of the form ("Conclusion"). general_headings: tell nobody
     what a section is about, so they label nothing; form_headings: belong to the form of a page, so they head no subtopic. tagger: the module under `core.language` with tag_words, or "" where none tells parts of speech; then phrases have at most
-    longest_phrase words. noun_senses: the module with the kinds of nouns, or "". carrier, carrier_with: sentences that gains are measured with, around a
-    term, and around an entity with two words of its context. stand_in: put in the place of a term that is taken out. nouns_in_capitals: whether every noun
+    longest_phrase words. noun_senses: the module with the kinds of nouns, or "". nouns_in_capitals: whether every noun
     has a capital, so that one says nothing of a name. name_connectors: small words inside a name. person_titles: stand before a person's name. people_words: pronouns for
     people only. class_words: what classes of named things are called, with the kind of a name beside them. where_words:
     stand before a place's. endings: of inflected forms of words that the dictionary does not know. lacks: codes of what is not measured.
@@ -44,9 +43,6 @@ class LanguagePack:
     between_words: frozenset[str]
     closing_words: frozenset[str]
     closing_phrases: frozenset[str]
-    carrier: str
-    stand_in: str
-    carrier_with: str = ""
     question_words: frozenset[str] = frozenset()
     question_verbs: frozenset[str] = frozenset()
     asked_words: frozenset[str] = frozenset()
@@ -111,9 +107,6 @@ def pack_from_frequencies(
     ourselves: str,
     closing: str,
     closing_phrases: tuple[str, ...],
-    carrier: str,
-    stand_in: str,
-    carrier_with: str = "",
     elided: frozenset[str] = frozenset(),
     nouns_in_capitals: bool = False,
     names: tuple[str, str, str] = ("", "", ""),
@@ -135,9 +128,6 @@ def pack_from_frequencies(
         between_words=word_list(between),
         closing_words=word_list(closing),
         closing_phrases=frozenset(closing_phrases),
-        carrier=carrier,
-        stand_in=stand_in,
-        carrier_with=carrier_with,
         elided=elided,
         lemma=dictionary_lemma(code),
         ourselves=word_list(ourselves),
@@ -156,4 +146,4 @@ def pack_from_frequencies(
 def pack_without_data(code: str) -> LanguagePack:
     """What is known of a language without a pack: words are told apart, and nothing else."""
     nothing: frozenset[str] = frozenset()
-    return LanguagePack(code, code, nothing, nothing, nothing, nothing, nothing, nothing, "{}", "…", lacks=("pack", "entities", "meaning"))
+    return LanguagePack(code, code, nothing, nothing, nothing, nothing, nothing, nothing, lacks=("pack", "entities", "meaning"))

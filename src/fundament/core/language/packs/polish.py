@@ -11,8 +11,6 @@ PACK = pack_from_frequencies(
     ourselves="my nas nam nasz nasza nasze naszych naszej",
     closing="spis treści uwaga uwagi ostrzeżenie podsumowanie wstęp wprowadzenie źródła bibliografia przypisy",
     closing_phrases=("zobacz też",),
-    carrier="Tu chodzi o {} i o to, co to jest dla nas.",
-    stand_in="to",
     names=("i w na do", "pan pani dr prof", "w we pod koło z"),
     classes={
         "technology": "protokół protokołu standard algorytm język format",

@@ -14,8 +14,6 @@ PACK = pack_from_frequencies(
         "veja também",
         "ver também",
     ),
-    carrier="Aqui se trata de {} e do que é para nós.",
-    stand_in="isso",
     names=("de do da dos das e para", "sr sra dr dra senhor senhora professor", "em no na perto desde"),
     classes={
         "technology": "protocolo protocolos norma padrão algoritmo linguagem formato",

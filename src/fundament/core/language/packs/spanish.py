@@ -14,8 +14,6 @@ PACK = pack_from_frequencies(
         "véase también",
         "ver también",
     ),
-    carrier="Aquí se trata de {} y de lo que es para nosotros.",
-    stand_in="eso",
     names=("de del la las los y para", "sr sra srta dr dra don doña señor señora profesor", "en cerca desde"),
     classes={
         "technology": "protocolo protocolos norma estándar algoritmo lenguaje formato",

@@ -1,0 +1,140 @@
+"""What a change of a text gains, worked out on the features it is scored by.
+
+No sentence is put into the text: a use is one that earns whole, a heading brings what sections of its subtopic usually bring. What all of it would earn is the *reach*
+of an edit; people who make it by hand get less, and now and then more: *sure* and *middle* are the shares of it that edits made by hand did get (`SHARES`,
+measured by `bench/outside/gains.py`).
+"""
+
+from __future__ import annotations
+
+import functools
+from collections.abc import Iterable, Sequence
+from dataclasses import dataclass
+from typing import TypeVar
+
+import numpy as np
+from numpy.typing import NDArray
+
+from fundament.core.checks.model import Change
+from fundament.core.edits.model import Gain
+from fundament.core.scoring.compiled import CompiledYardstick
+from fundament.core.scoring.features import DraftFeatures
+from fundament.core.scoring.points import (
+    OVERUSE_COST,
+    PLACEMENT_POINTS,
+    STRUCTURE_POINTS,
+    TEXT_SHARE,
+    placement_credit,
+    points_of,
+    structure_credit,
+    subject_factor,
+    text_credit,
+    use_credit,
+)
+
+Numbers = NDArray[np.float64]
+Key = TypeVar("Key", int, str)
+SHARES: dict[str, tuple[float, float]] = {}  # check -> (sure, middle) as shares of the reach
+OTHER_SHARES = (0.5, 0.9)
+
+
+@dataclass(frozen=True, eq=False)
+class Gains:
+    """The gains of changes of one text."""
+
+    compiled: CompiledYardstick
+    features: DraftFeatures
+
+    @functools.cached_property
+    def _sums(self) -> dict[str, float]:
+        """Points by part before the evidence of the subject is asked for."""
+        points = points_of(self.compiled, self.features)
+        return {part: value / points.of_subject if points.of_subject else 0.0 for part, value in points.parts.items()}
+
+    @functools.cached_property
+    def _text_credit(self) -> Numbers:
+        return text_credit(self.features.figures)
+
+    @functools.cached_property
+    def _headed(self) -> Numbers:
+        return self.features.figures.headed()
+
+    @functools.cached_property
+    def _recognised(self) -> Numbers:
+        return self.features.figures.recognised()
+
+    def gain(self, check: str, full: float) -> Gain:
+        """The four figures of an edit that would gain `full` if all of it earned."""
+        sure, middle = SHARES.get(check, OTHER_SHARES)
+        return Gain(middle=round(middle * full, 4), sure=round(sure * full, 4), reach=round(full, 4))
+
+    def joint(self, changes: Sequence[Change]) -> float:
+        """What several changes gain together; gains do not add."""
+        return sum(self.by_part(joined(changes)).values())
+
+    def by_part(self, change: Change) -> dict[str, float]:
+        """What a change gains in each part of the score when all of it earns."""
+        compiled, features = self.compiled, self.features
+        weight = {part: points / 100.0 for part, points in compiled.part_weight.items()}
+        more = dict.fromkeys(self._sums, 0.0)
+        for term, uses in change.uses:
+            now, then = self._term_credit(term, 0.0), self._term_credit(term, uses)
+            more["terms"] += weight["terms"] * compiled.term_weight[term] * (then - now)
+        for entity in dict.fromkeys(change.entities):
+            more["entities"] += weight["entities"] * compiled.entity_weight[entity] * features.share * (1.0 - self._recognised[entity])
+        for subtopic in dict.fromkeys(change.headings):
+            more["subtopics"] += weight["subtopics"] * compiled.subtopic_weight[subtopic] * (1.0 - TEXT_SHARE) * features.share * (1.0 - self._headed[subtopic])
+        for subtopic in dict.fromkeys(change.answers):
+            more["subtopics"] += weight["subtopics"] * compiled.subtopic_weight[subtopic] * TEXT_SHARE * features.share * (1.0 - self._text_credit[subtopic])
+        scale = compiled.part_scale
+        for name, added in _summed(change.counts):
+            measure = name.removeprefix("counted_")
+            if measure in STRUCTURE_POINTS:
+                now, then = (structure_credit(compiled, features, measure, value) for value in (0.0, added))
+                more["structure"] += scale * STRUCTURE_POINTS[measure] * (then - now)
+        if change.long_words:
+            words = features.structure["counted_paragraph_words"]
+            left = max(0.0, features.structure["long_paragraph_words"] - change.long_words)
+            credit = 1.0 - min(1.0, 2.0 * left / words) if words else 0.0
+            more["structure"] += scale * STRUCTURE_POINTS["words_per_paragraph"] * (credit - structure_credit(compiled, features, "words_per_paragraph"))
+        for name, credit in dict(change.placement).items():
+            now = placement_credit(compiled, features, name)
+            earning = features.earning_share if name != "opening" and name != "h2" else 1.0
+            more["placement"] += scale * PLACEMENT_POINTS[name] * max(0.0, credit * earning - now)
+        changed = {part: value + more[part] for part, value in self._sums.items()}
+        before, after = subject_factor(compiled, self._sums["terms"], self._sums["entities"]), subject_factor(compiled, changed["terms"], changed["entities"])
+        return {part: after * changed[part] - before * value for part, value in self._sums.items()}
+
+    def _term_credit(self, term: int, more: float) -> float:
+        """The mean credit of a term after so many more uses, which are in sections as probable as all others."""
+        compiled, figures = self.compiled, self.features.figures
+        low, ceiling = compiled.term_low[term], max(1.0, compiled.term_ceiling[term])
+
+        def credit(uses: Numbers) -> Numbers:
+            return use_credit(low, np.maximum(0.0, uses + figures.share * max(0.0, more)))
+
+        def excess(uses: Numbers) -> Numbers:
+            return np.asarray(np.clip(np.maximum(0.0, uses + figures.share * more) / ceiling - 1.0, 0.0, 1.0))
+
+        return figures.one_mean("uses", term, credit) - OVERUSE_COST * figures.one_mean("over", term, excess)
+
+
+def joined(changes: Iterable[Change]) -> Change:
+    """Several changes as one."""
+    listed = list(changes)
+    return Change(
+        uses=tuple(_summed([use for change in listed for use in change.uses])),
+        entities=tuple(dict.fromkeys(entity for change in listed for entity in change.entities)),
+        headings=tuple(dict.fromkeys(subtopic for change in listed for subtopic in change.headings)),
+        answers=tuple(dict.fromkeys(subtopic for change in listed for subtopic in change.answers)),
+        counts=tuple(_summed([count for change in listed for count in change.counts])),
+        long_words=sum(change.long_words for change in listed),
+        placement=tuple({name: credit for change in listed for name, credit in change.placement}.items()),
+    )
+
+
+def _summed(pairs: Iterable[tuple[Key, float]]) -> list[tuple[Key, float]]:
+    found: dict[Key, float] = {}
+    for key, value in pairs:
+        found[key] = found.get(key, 0.0) + value
+    return list(found.items())

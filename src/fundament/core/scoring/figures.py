@@ -1,0 +1,254 @@
+"""The figures of a text that its points are worked out from: uses, recognised mentions, closeness, headings, section by section.
+
+They can be kept as one string and asked again at another planned length; a text no longer than planned is one section that is always taken.
+"""
+
+from __future__ import annotations
+
+import functools
+from collections.abc import Callable, Sequence
+from dataclasses import dataclass
+
+import numpy as np
+from numpy.typing import NDArray
+
+from fundament.core.scoring.block_features import BEST_SENTENCES, TALLY, PlacedBlock, Row
+from fundament.core.scoring.guards.items import is_short_item
+from fundament.core.scoring.headings import CountedHeadings
+from fundament.core.scoring.length import (
+    Close,
+    Counts,
+    Distribution,
+    any_of,
+    best_of,
+    close_sections,
+    counts_by_section,
+    cut_into_sections,
+    packed,
+    reaches,
+    share_of,
+    unpacked,
+)
+
+Numbers = NDArray[np.float64]
+HEADED_AT = 0.55  # similarity from which a heading is held to be of a subtopic
+HEADING_COUNTS = ("counted_h2", "counted_h3", "counted_question_headings")  # rows of Figures.headings
+COUNTED_ROWS = {"counted_paragraphs": "counted_paragraphs", "counted_list_items": "list_items", "exact_keyword": "counted_exact_keyword"}
+STORED = 10_000  # similarities are kept in such parts
+
+
+@dataclass(frozen=True, eq=False)
+class Sections:
+    """A text in sections. number: of each block's section; counts: of what each block earns, see BlockFeatures; all_counts: of all it has, the same list where nothing
+    is denied; short: whether it is a short item or cell. heading_places: the blocks of the headings that count; headings: these; heading_similarity: of
+    each to the subtopics. sentences: similarity of each block's earning sentences, or of the closest, to the subtopics."""
+
+    number: NDArray[np.int32]
+    counts: Sequence[Counts]
+    all_counts: Sequence[Counts]
+    short: NDArray[np.bool_]
+    heading_places: tuple[int, ...]
+    headings: tuple[PlacedBlock, ...]
+    heading_similarity: Numbers
+    sentences: Sequence[Close]
+
+    @staticmethod
+    def of(blocks: Sequence[PlacedBlock], earning: Sequence[PlacedBlock], headings: CountedHeadings) -> Sections:
+        """blocks: as they were written; earning: what counts of each; headings: of the latter."""
+        counts = [block.features.counts for block in earning]
+        counted = tuple(earning[place] for place in headings.places)
+        subtopics = len(headings.similarity)
+        return Sections(
+            number=cut_into_sections(blocks),
+            counts=counts,
+            all_counts=counts if earning is blocks else [block.features.counts for block in blocks],
+            short=np.array([is_short_item(block) for block in earning], dtype=bool),
+            heading_places=headings.places,
+            headings=counted,
+            heading_similarity=np.array([block.features.heading for block in counted]).reshape(len(counted), subtopics),
+            sentences=[block.features.best if len(block.features.real) else block.features.best[:0] for block in earning],
+        )
+
+
+@dataclass(frozen=True, eq=False)
+class Figures:
+    """uses: of the Row, see `counts_by_section`; over: of the terms, all uses whether they earn or not; running: without what stands in short items and cells; either is the
+    same array as uses where nothing differs. headings: of HEADING_COUNTS by section. heads: per subtopic, sections under a heading of it. h2_keyword: the keyword's share in
+    each H2 that counts. close: see `close_sections`. words: of the whole text. share: q, with which a section is taken.
+    """
+
+    row: Row
+    uses: Counts
+    over: Counts
+    running: Counts
+    headings: Counts
+    heads: Numbers
+    h2_keyword: Numbers
+    close: Close
+    words: float
+    share: float
+
+    @staticmethod
+    def whole(row: Row, sums: Numbers, everything: Numbers, running: Numbers, best: Numbers, headings: CountedHeadings) -> Figures:
+        """Of a text no longer than planned, from sums over it."""
+        uses = _of_sums(sums)
+        counts = np.array([headings.h2, headings.h3, headings.questions], dtype=float)
+        subtopics = best.shape[1]
+        return Figures(
+            row=row, uses=uses, over=uses if everything is sums else _of_sums(everything[: row.terms]),
+            running=uses if (running == sums).all() else _of_sums(running), headings=_of_sums(counts),
+            heads=(headings.similarity >= HEADED_AT).astype(float), h2_keyword=np.array([headings.h2_keyword]),
+            close=np.concatenate((np.arange(subtopics)[:, None], best.T), axis=1).astype(np.float32), words=0.0, share=1.0,
+        )  # fmt: skip
+
+    @staticmethod
+    def by_section(row: Row, text: Sections, words: float, planned: int) -> Figures:
+        """Of a text of several sections, at a planned length. words: of the whole text."""
+        sections = text.number
+        uses = counts_by_section(text.counts, sections, row.width)
+        over = uses if text.all_counts is text.counts else counts_by_section(text.all_counts, sections, row.width)
+        running = uses
+        if text.short.any():
+            kept = np.flatnonzero(~text.short)
+            running = counts_by_section([text.counts[place] for place in kept.tolist()], sections[kept], row.width)
+        size = int(sections[-1]) + 1 if len(sections) else 0
+        per_section = np.zeros((len(HEADING_COUNTS), size))
+        headed = np.zeros((size, text.heading_similarity.shape[1]), dtype=bool)
+        for place, heading, similarity in zip(text.heading_places, text.headings, text.heading_similarity, strict=True):
+            section = sections[place]
+            per_section[:, section] += (heading.level == 2, heading.level > 2, heading.features.asks)
+            if heading.level >= 2:
+                headed[section] |= similarity >= HEADED_AT
+        together: dict[int, list[Close]] = {}
+        for section, rows in zip(sections.tolist(), text.sentences, strict=True):
+            if len(rows):
+                together.setdefault(section, []).append(rows)
+        return Figures(
+            row=row, uses=uses, over=over, running=running, headings=_of_table(per_section), heads=headed.sum(axis=0).astype(float),
+            h2_keyword=np.array([b.features.keyword for b in text.headings if b.level == 2]),
+            close=close_sections([np.concatenate(of_section) for of_section in together.values()]), words=words, share=share_of(words, planned),
+        )  # fmt: skip
+
+    @property
+    def tally(self) -> int:
+        """Where the counts of TALLY begin in a row."""
+        return self.row.terms + 2 * self.row.entities
+
+    @functools.cached_property
+    def _chances(self) -> dict[str, Distribution]:
+        return {}
+
+    def chances(self, table: str) -> Distribution:
+        """How probable each number of uses is: of "uses", "over", "running" or "headings"."""
+        known = self._chances.get(table)
+        if known is None:
+            counts = getattr(self, table)
+            same = table in ("over", "running") and counts is self.uses
+            known = self._chances[table] = self.chances("uses") if same else Distribution.of(self._needed(table, counts), self.share)
+        return known
+
+    def _needed(self, table: str, counts: Counts) -> Counts:
+        """Without the rows that are only summed, such as words."""
+        if table == "headings":
+            return counts
+        wanted = (counts[:, 0] < self.row.terms) | np.isin(counts[:, 0], [self.tally + TALLY.index(name) for name in COUNTED_ROWS.values()])
+        return counts[wanted]
+
+    def term_mean(self, table: str, credit: Callable[[NDArray[np.int64], Numbers], Numbers]) -> Numbers:
+        """The mean of a credit of each term's uses; see `Distribution.mean`."""
+        if self.share >= 1.0:
+            totals = self.totals(table)
+            return np.asarray(credit(np.arange(self.row.terms), totals[:, None])[:, 0])
+        return self.chances(table).mean(self.row.terms, credit)
+
+    def one_mean(self, table: str, term: int, credit: Callable[[Numbers], Numbers]) -> float:
+        """The mean of a credit of one term's uses."""
+        if self.share >= 1.0:
+            return float(credit(np.array([self.totals(table)[term]]))[0])
+        return self.chances(table).mean_at(term, credit)
+
+    def totals(self, table: str) -> Numbers:
+        """All uses of each term."""
+        counts = getattr(self, table)
+        own = counts[counts[:, 0] < self.row.terms]
+        return np.bincount(own[:, 0], weights=own[:, 1] * own[:, 2], minlength=self.row.terms).astype(float)
+
+    def recognised(self, table: str = "uses") -> Numbers:
+        """The probability that each entity is recognised."""
+        counts = getattr(self, table)
+        first = self.row.terms + self.row.entities
+        own = counts[(counts[:, 0] >= first) & (counts[:, 0] < first + self.row.entities)]
+        number = np.bincount(own[:, 0] - first, weights=own[:, 2], minlength=self.row.entities)
+        return any_of(number, self.share)
+
+    def count_mean(self, name: str, credit: Callable[[Numbers], Numbers]) -> float:
+        """The mean of a credit of one count: of HEADING_COUNTS or COUNTED_ROWS."""
+        table, place = ("headings", HEADING_COUNTS.index(name)) if name in HEADING_COUNTS else ("uses", self.tally + TALLY.index(COUNTED_ROWS[name]))
+        if self.share >= 1.0:
+            counts = getattr(self, table)
+            own = counts[counts[:, 0] == place]
+            return float(credit(np.array([float((own[:, 1] * own[:, 2]).sum())]))[0])
+        return self.chances(table).mean_at(place, credit)
+
+    def closeness(self, bound: float) -> Numbers:
+        """Per subtopic the probability that the closest sentences reach a bound."""
+        return reaches(self.close, len(self.heads), bound, self.share)
+
+    def headed(self) -> Numbers:
+        """Per subtopic the probability that there is a heading of it."""
+        return any_of(self.heads, self.share)
+
+    def best_h2(self) -> float:
+        """The keyword's share in the best H2, in the mean."""
+        return best_of(self.h2_keyword, self.share)
+
+    def pack(self) -> str:
+        """As one string; similarities are rounded to a ten-thousandth."""
+        wanted = self._stored()
+        close = np.round(self.close * np.array([1, *[STORED] * BEST_SENTENCES])).astype("<u2")
+        over = self.over if self.over is not self.uses else self.uses[:0]
+        running = self.running if self.running is not self.uses else self.uses[:0]
+        return packed(
+            *[_stored(counts, wanted) for counts in (self.uses, over, running)], self.headings.astype("<u2"), self.heads.astype("<u2"),
+            np.round(self.h2_keyword * STORED).astype("<u2"), close,
+            np.array([self.row.terms, self.row.entities, int(self.over is not self.uses), int(self.running is not self.uses)], dtype="<u2"),
+            np.array([self.words], dtype="<f8"),
+        )  # fmt: skip
+
+    def _stored(self) -> NDArray[np.int64]:
+        recognised = self.row.terms + self.row.entities
+        counted = [self.tally + TALLY.index(name) for name in COUNTED_ROWS.values()]
+        return np.array([*range(self.row.terms), *range(recognised, recognised + self.row.entities), *counted])
+
+
+def _stored(counts: Counts, wanted: NDArray[np.int64]) -> NDArray[np.uint16]:
+    return np.minimum(counts[np.isin(counts[:, 0], wanted)], 65_535).astype("<u2")
+
+
+@functools.lru_cache(maxsize=400)
+def figures_at(text: str, planned: int) -> Figures:
+    """What `pack` made a string of, at a planned length. Kept, since every decision asks for the competitors' again."""
+    uses, over, running, headings, heads, h2_keyword, close, row, words = unpacked(text)
+    of_row = row.tolist()
+    counts = uses.astype(np.int32)
+    return Figures(
+        row=Row(of_row[0], of_row[1]), uses=counts, over=over.astype(np.int32) if of_row[2] else counts,
+        running=running.astype(np.int32) if of_row[3] else counts, headings=headings.astype(np.int32), heads=heads.astype(float),
+        h2_keyword=h2_keyword.astype(float) / STORED, close=(close / np.array([1, *[STORED] * BEST_SENTENCES])).astype(np.float32),
+        words=float(words[0]), share=share_of(float(words[0]), planned),
+    )  # fmt: skip
+
+
+def _of_sums(sums: Numbers) -> Counts:
+    """A whole text's sums as one section."""
+    places = np.flatnonzero(sums)
+    return np.stack([places, sums[places], np.ones(len(places))], axis=1).astype(np.int32)
+
+
+def _of_table(table: Numbers) -> Counts:
+    """(row, count, sections with it) of a table of counts by section."""
+    found = []
+    for place, row in enumerate(table):
+        counts, number = np.unique(row[row > 0], return_counts=True)
+        found += [(place, int(count), int(times)) for count, times in zip(counts, number, strict=True)]
+    return np.array(found, dtype=np.int32).reshape(-1, 3)

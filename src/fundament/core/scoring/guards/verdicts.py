@@ -1,0 +1,116 @@
+"""Which sentences of a text earn nothing, and why: all guards together.
+
+A guard looks at a whole text, so what it finds is no sum over blocks; but what it looks at (frames, values of word order, places copied from) is kept
+with each block, so that a keystroke costs the block it changes and a pass over numbers.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass, field
+from typing import TYPE_CHECKING, NamedTuple
+
+import numpy as np
+from numpy.typing import NDArray
+
+from fundament.core.language.word_order import WordOrder
+from fundament.core.scoring.guards.frames import worn_sentences
+from fundament.core.scoring.guards.word_order import without_order
+
+if TYPE_CHECKING:
+    from fundament.core.scoring.block_features import PlacedBlock
+
+GUARDS = ("copied", "quoted", "frame", "order")  # the first that holds of a sentence is its reason
+MOST_QUOTED = 0.2  # of a text's words may be quotations that earn
+
+
+class Verdict(NamedTuple):
+    """A sentence that earns nothing. block: its number; start, end: characters of the block's text; guard: of GUARDS; page: number of the competitor it is
+    copied from, or -1."""
+
+    block: int
+    start: int
+    end: int
+    guard: str
+    page: int = -1
+
+
+@dataclass(frozen=True)
+class Claims:
+    """What is known of a text that the guards cannot see. own_pages: numbers of competitors that copied from it, or are it; own_passages: texts of blocks that
+    a person called their own."""
+
+    own_pages: frozenset[int] = frozenset()
+    own_passages: frozenset[str] = frozenset()
+
+
+NO_CLAIMS = Claims()
+
+
+@dataclass(frozen=True, eq=False, slots=True)
+class Judged:
+    """What the guards look at of one block. frames and order are of its `judged` sentences, by their numbers among the real ones; copied: (number among the real
+    ones, page), shape (n, 2)."""
+
+    judged: NDArray[np.int32]
+    order: NDArray[np.float32]
+    frames: object = field(default=None)
+    copied: NDArray[np.int32] = field(default_factory=lambda: np.zeros((0, 2), dtype=np.int32))
+
+    @property
+    def bytes(self) -> int:
+        """What its arrays hold."""
+        return self.judged.nbytes + self.order.nbytes + self.copied.nbytes + getattr(self.frames, "bytes", 0)
+
+
+def verdicts_of(blocks: Sequence[PlacedBlock], order: WordOrder | None, claims: Claims = NO_CLAIMS) -> tuple[Verdict, ...]:
+    """The sentences of a text that earn nothing, in its order. order: of the text's language, None where that guard is lacking."""
+    places, numbers, frames, values = [], [], [], []
+    found: dict[tuple[int, int], tuple[str, int]] = {}
+    words = quoted = 0
+    for place, block in enumerate(blocks):
+        features = block.features
+        words += features.words
+        judged = features.judged
+        if judged is None:
+            continue
+        if len(judged.copied) and block.text not in claims.own_passages:
+            for number, page in judged.copied.tolist():
+                if page not in claims.own_pages:
+                    found.setdefault((place, number), ("quoted" if _is_quotation(block, number) else "copied", page))
+        if len(judged.judged):
+            places.append(np.full(len(judged.judged), place))
+            numbers.append(judged.judged)
+            frames.append(judged.frames)
+            values.append(judged.order)
+    for place, block in enumerate(blocks):
+        if block.kind == "quote":
+            quoted += block.features.words
+            if quoted > MOST_QUOTED * words:
+                for number in range(len(block.features.real)):
+                    found.setdefault((place, number), ("quoted", -1))
+    if places:
+        at, of_real = np.concatenate(places), np.concatenate(numbers)
+        lost = [("frame", worn_sentences(frames))]  # type: ignore[arg-type]
+        if order is not None:
+            rows = np.concatenate(values).astype(float)
+            lost.append(("order", without_order(rows[:, 0], rows[:, 1], order)))
+        for guard, flagged in lost:
+            for index in np.flatnonzero(flagged).tolist():
+                found.setdefault((int(at[index]), int(of_real[index])), (guard, -1))
+    return tuple(
+        Verdict(place, *blocks[place].features.real[number].tolist(), guard, page) for (place, number), (guard, page) in sorted(found.items())
+    )
+
+
+_MARKS = {'"': '"', "“": "”", "«": "»", "„": "“", "‘": "’"}
+
+
+def _is_quotation(block: PlacedBlock, number: int) -> bool:
+    """Whether a sentence is set as a quotation: in a block of that kind, or between quotation marks."""
+    if block.kind == "quote":
+        return True
+    start, end = block.features.real[number].tolist()
+    sentence = block.text[start:end].strip()
+    closing = _MARKS.get(sentence[:1])
+    return closing is not None and closing in sentence[-3:]
