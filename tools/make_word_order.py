@@ -40,7 +40,8 @@ ANOTHER = {"de": "de-DE", "fr": "fr-FR", "es": "es-ES", "it": "it-IT", "pt": "pt
 LEAST_USES = 2  # of a trigram or bigram that is kept
 LEAST_CLASS = 3  # uses of a class
 FALSE_ALARMS = 0.002  # of honest passages may lie below a bound
-FEW, MARGIN = 2_000, 0.15  # where so few sentences set a bound, it is so much lower
+FEW = 2_000  # sentences that set a bound
+MARGIN, MARGIN_OF_FEW = 0.08, 0.15  # a bound lies so much lower than what the honest sentences say
 
 
 def manual(folder: str) -> list[Reading]:
@@ -95,7 +96,9 @@ def count(sequences: Sequence[Sequence[str]]) -> dict[str, Any]:
     for (first, second, third), seen in triples.items():
         if seen >= LEAST_USES:
             lower = share[third] * math.exp(of_pair(second, third))
-            trigrams[(first * size + second) * size + third] = log_ratio(seen, begun_by_pair[first, second], kinds_by_pair[first, second], lower, share[third])
+            trigrams[(first * size + second) * size + third] = log_ratio(
+                seen, begun_by_pair[first, second], kinds_by_pair[first, second], lower, share[third]
+            )
     keys, more_keys = sorted(trigrams), sorted(bigrams)
     return {
         "names": names, "trigrams": np.diff(np.array(keys, dtype=np.uint64), prepend=np.uint64(0)), "trigram_values": _bytes([trigrams[key] for key in keys]),
@@ -110,7 +113,9 @@ def _bytes(values: Sequence[float]) -> np.ndarray[Any, Any]:
 
 def write(language: str, tables: dict[str, Any], usual: float, bounds: dict[int, float]) -> WordOrder:
     """Store the tables, and read them as they will be read."""
-    said = json.dumps({"classes": tables["names"], "usual": round(usual, 3), "bounds": {str(size): round(bound, 3) for size, bound in bounds.items()}})
+    said = json.dumps(
+        {"classes": tables["names"], "usual": round(usual, 3), "bounds": {str(size): round(bound, 3) for size, bound in bounds.items()}}
+    )
     arrays = {name: table for name, table in tables.items() if name != "names"}
     DATA.mkdir(exist_ok=True)
     np.savez_compressed(file_of(language), said=np.frombuffer(said.encode(), dtype=np.uint8), **arrays)
@@ -172,23 +177,37 @@ def main(languages: Sequence[str]) -> None:
         read = [class_sequence(s, language) for apart, page in pages if not apart for _, s in sentences_of(page, language)]
         if language == "en":
             read += [class_sequence(s, language) for text in wordnet_texts() for s in analyse_text(text, language) if len(s.tokens) >= 3]
-            honest = [p.reading for s in STUDIES if s.language == "en" for p in s.compared if "handbook" not in p.reading.url] + [p.reading for p in honest_pages()]
+            honest = [p.reading for s in STUDIES if s.language == "en" for p in s.compared if "handbook" not in p.reading.url] + [
+                p.reading for p in honest_pages()
+            ]
         elif language not in ANOTHER:  # little of the handbook is translated
-            read += [class_sequence(s, language) for text in manual_paragraphs(language, least=6, pages=600) for s in analyse_text(text, language) if s.natural]
+            read += [
+                class_sequence(s, language)
+                for text in manual_paragraphs(language, least=6, pages=600)
+                for s in analyse_text(text, language)
+                if s.natural
+            ]
         if language != "en":
             honest = manual(f"harden-doc/html/{ANOTHER[language]}") if language in ANOTHER else [page for apart, page in pages if apart]
         tables = count(read)
         order = write(language, tables, 0.0, {})
         tuned, _, _ = measured(order, honest[::2])
         usual = float(np.mean([total / count for page in tuned for total, count in page]))
-        margin = MARGIN if sum(map(len, tuned)) < FEW else 0.0
-        bounds = {size: float(np.quantile(passages(tuned, size), FALSE_ALARMS)) - margin for size in PASSAGES if len(passages(tuned, size)) > 100}
+        margin = MARGIN_OF_FEW if sum(map(len, tuned)) < FEW else MARGIN
+        bounds = {
+            size: float(np.quantile(passages(tuned, size), FALSE_ALARMS)) - margin for size in PASSAGES if len(passages(tuned, size)) > 100
+        }
         order = write(language, tables, usual, bounds)
         kept, mixed, exchanged = measured(order, honest[1::2])
-        print(f"{language}: {len(read)} sentences, {len(order.number)} classes, {len(order.trigrams)} trigrams, {file_of(language).stat().st_size // 1000} kB")
+        print(
+            f"{language}: {len(read)} sentences, {len(order.number)} classes, {len(order.trigrams)} trigrams, {file_of(language).stat().st_size // 1000} kB"
+        )
         for size, bound in bounds.items():
             below = [np.mean(np.array(passages(values, size) or [np.nan]) < bound) for values in (kept, mixed, exchanged)]
-            print(f"   {size:2} sentences, bound {bound:.2f}: honest passages below it {below[0]:.4f}, shuffled {below[1]:.3f}, content words permuted {below[2]:.3f}", flush=True)
+            print(
+                f"   {size:2} sentences, bound {bound:.2f}: honest passages below it {below[0]:.4f}, shuffled {below[1]:.3f}, content words permuted {below[2]:.3f}",
+                flush=True,
+            )
 
 
 if __name__ == "__main__":

@@ -1,6 +1,6 @@
 """Does the score hold? Honest, poor and cheating texts on every outside subject.
 
-    PYTHONPATH=src:. .venv/bin/python -m bench.outside.holds
+PYTHONPATH=src:. .venv/bin/python -m bench.outside.holds
 """
 
 from __future__ import annotations

@@ -70,7 +70,9 @@ def cheats(yardstick: Yardstick, pages: Sequence[Reading]) -> Iterator[Cheat]:
     wanted = [term.name for term in yardstick.terms for _ in range(max(1, term.low))]
     templates = TEMPLATES.get(language, TEMPLATES["en"])
     title = f"{yardstick.keyword.capitalize()}: everything you need to know"
-    description = f"All about {yardstick.keyword}, with answers to the questions that people ask most, and advice for those who are new to it."
+    description = (
+        f"All about {yardstick.keyword}, with answers to the questions that people ask most, and advice for those who are new to it."
+    )
     head = {"title": title, "description": description}
     top = [("h1", yardstick.keyword.capitalize())]
     labels = [subtopic.label for subtopic in yardstick.subtopics]
@@ -78,23 +80,49 @@ def cheats(yardstick: Yardstick, pages: Sequence[Reading]) -> Iterator[Cheat]:
     yield Cheat("empty", paragraphs([], language))
     yield Cheat("head alone", paragraphs(top, language, **head))
     yield Cheat("one template", paragraphs([*top, *(("p", templates[0].format(name)) for name in names)], language, **head))
-    yield Cheat("one template, as often as asked", paragraphs([*top, *(("p", templates[0].format(name)) for name in wanted)], language, **head))
-    yield Cheat("six templates under the labels", paragraphs(_under(labels, [t.format(n) for t, n in zip(itertools.cycle(templates), wanted, strict=False)], top), language, **head))
-    yield Cheat("two terms in a template", paragraphs([*top, *(("p", templates[n % 2].format(f"{a} or {b}")) for n, (a, b) in enumerate(zip(names[::2], names[1::2], strict=False)))], language, **head))
+    yield Cheat(
+        "one template, as often as asked", paragraphs([*top, *(("p", templates[0].format(name)) for name in wanted)], language, **head)
+    )
+    yield Cheat(
+        "six templates under the labels",
+        paragraphs(_under(labels, [t.format(n) for t, n in zip(itertools.cycle(templates), wanted, strict=False)], top), language, **head),
+    )
+    yield Cheat(
+        "two terms in a template",
+        paragraphs(
+            [*top, *(("p", templates[n % 2].format(f"{a} or {b}")) for n, (a, b) in enumerate(zip(names[::2], names[1::2], strict=False)))],
+            language,
+            **head,
+        ),
+    )
     yield Cheat("a paragraph, terms swapped", paragraphs([*top, *_swapped(names, templates)], language, **head))
-    yield Cheat("term lists", paragraphs([*top, *(("p", ", ".join(names[n : n + 8]) + ".") for n in range(0, len(names), 8))], language, **head))
+    yield Cheat(
+        "term lists", paragraphs([*top, *(("p", ", ".join(names[n : n + 8]) + ".") for n in range(0, len(names), 8))], language, **head)
+    )
     yield Cheat("table cells", _cells([f"{name} part" for name in wanted], language, title, description))
     yield Cheat("list items", paragraphs([*top, *(("li", f"{name} part") for name in wanted)], language, **head))
     best = max(pages, key=lambda page: yardstick.page_scores.get(page.url, 0.0))
     yield Cheat("a copy of the best", _planned(best, yardstick.planned_words))
-    sentences = [s for page in pages for b in page.main_blocks() if b.kind == "paragraph" for s in _SENTENCE_END.split(b.text) if len(s.split()) > 5]
+    sentences = [
+        s for page in pages for b in page.main_blocks() if b.kind == "paragraph" for s in _SENTENCE_END.split(b.text) if len(s.split()) > 5
+    ]
     random.Random(1).shuffle(sentences)
-    yield Cheat("competitors' sentences under the labels", paragraphs(_under(labels, _words_of(sentences, yardstick.planned_words), top), language, **head))
+    yield Cheat(
+        "competitors' sentences under the labels",
+        paragraphs(_under(labels, _words_of(sentences, yardstick.planned_words), top), language, **head),
+    )
     yield Cheat("the best, words shuffled", shuffled(_planned(best, yardstick.planned_words)))
     yield Cheat("the best, content words permuted", permuted(_planned(best, yardstick.planned_words)))
-    filler = [t.format(n) for t, n in zip(itertools.cycle(templates), itertools.cycle(names), strict=False) for _ in (0,)] if not names else []
+    filler = (
+        [t.format(n) for t, n in zip(itertools.cycle(templates), itertools.cycle(names), strict=False) for _ in (0,)] if not names else []
+    )
     filler = [templates[n % len(templates)].format(names[n % len(names)]) for n in range(2_300)] if names else []
-    yield Cheat("30,000 words, 77 headings", paragraphs(_under([labels[n % len(labels)] if labels else f"{yardstick.keyword} {n}" for n in range(77)], filler, top), language, **head))
+    yield Cheat(
+        "30,000 words, 77 headings",
+        paragraphs(
+            _under([labels[n % len(labels)] if labels else f"{yardstick.keyword} {n}" for n in range(77)], filler, top), language, **head
+        ),
+    )
 
 
 def _under(labels: Sequence[str], sentences: Sequence[str], top: Sequence[tuple[str, str]]) -> list[tuple[str, str]]:
@@ -174,7 +202,7 @@ def permuted(draft: Reading, *, items: bool = False) -> Reading:
     return _each_sentence(draft, mix, items)
 
 
-def _each_sentence(draft: Reading, mix, items: bool) -> Reading:  # noqa: ANN001
+def _each_sentence(draft: Reading, mix, items: bool) -> Reading:
     blocks = []
     for block in draft.main_blocks():
         if block.kind in ("heading", "code"):

@@ -12,7 +12,8 @@ from fundament.core.message import message
 from fundament.core.scoring.block_features import PlacedBlock, place_blocks
 from fundament.core.scoring.compiled import CompiledYardstick
 from fundament.core.scoring.features import DraftFeatures
-from fundament.core.scoring.points import HEADED_AT, text_credit
+from fundament.core.scoring.figures import HEADED_AT
+from fundament.core.scoring.points import text_credit
 from fundament.core.scoring.score import closest_sentence
 from fundament.core.yardstick.model import Range
 from fundament.core.yardstick.ranges import robust_range

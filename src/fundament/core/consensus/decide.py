@@ -11,7 +11,7 @@ import numpy as np
 
 from fundament.core.consensus.keys import Keys, proposed_keys
 from fundament.core.scoring.aim import aim_of
-from fundament.core.scoring.leave_one_out import competitor_scores
+from fundament.core.scoring.leave_one_out import competition
 from fundament.core.scoring.weighting import Weighting
 from fundament.core.yardstick.build import usual_words
 from fundament.core.yardstick.model import Consensus, Entity, Subtopic, Term, Yardstick
@@ -52,7 +52,8 @@ def decide(consensus: Consensus, keys: Keys | None = None, decisions: Decisions 
     weighting = _weighting(consensus, keys, decisions, planned)
     terms = _weighed("terms", with_targets(consensus.terms, planned), keys.terms, weighting)
     terms = tuple(_with_own_target(term, number, weighting) for number, term in enumerate(terms))
-    scores = {url: round(value, 2) for url, value in competitor_scores(consensus, decisions.planned_words, weighting).items()}
+    others = competition(consensus, decisions.planned_words, weighting)
+    scores = {url: round(value, 2) for url, value in others.scores.items()}
     aim, enough, is_firm = aim_of(scores)
     return Yardstick(
         keyword=consensus.keyword,
@@ -71,6 +72,9 @@ def decide(consensus: Consensus, keys: Keys | None = None, decisions: Decisions 
         aim=aim,
         enough=enough,
         is_aim_firm=is_firm,
+        usual_evidence=round(others.usual_evidence, 4),
+        keyword_presence=others.keyword_presence,
+        item_share=others.item_share,
         version=consensus.version,
     )
 

@@ -83,9 +83,17 @@ class Gains:
         for entity in dict.fromkeys(change.entities):
             more["entities"] += weight["entities"] * compiled.entity_weight[entity] * features.share * (1.0 - self._recognised[entity])
         for subtopic in dict.fromkeys(change.headings):
-            more["subtopics"] += weight["subtopics"] * compiled.subtopic_weight[subtopic] * (1.0 - TEXT_SHARE) * features.share * (1.0 - self._headed[subtopic])
+            more["subtopics"] += (
+                weight["subtopics"]
+                * compiled.subtopic_weight[subtopic]
+                * (1.0 - TEXT_SHARE)
+                * features.share
+                * (1.0 - self._headed[subtopic])
+            )
         for subtopic in dict.fromkeys(change.answers):
-            more["subtopics"] += weight["subtopics"] * compiled.subtopic_weight[subtopic] * TEXT_SHARE * features.share * (1.0 - self._text_credit[subtopic])
+            more["subtopics"] += (
+                weight["subtopics"] * compiled.subtopic_weight[subtopic] * TEXT_SHARE * features.share * (1.0 - self._text_credit[subtopic])
+            )
         scale = compiled.part_scale
         for name, added in _summed(change.counts):
             measure = name.removeprefix("counted_")
@@ -96,13 +104,15 @@ class Gains:
             words = features.structure["counted_paragraph_words"]
             left = max(0.0, features.structure["long_paragraph_words"] - change.long_words)
             credit = 1.0 - min(1.0, 2.0 * left / words) if words else 0.0
-            more["structure"] += scale * STRUCTURE_POINTS["words_per_paragraph"] * (credit - structure_credit(compiled, features, "words_per_paragraph"))
+            more["structure"] += (
+                scale * STRUCTURE_POINTS["words_per_paragraph"] * (credit - structure_credit(compiled, features, "words_per_paragraph"))
+            )
         for name, credit in dict(change.placement).items():
             now = placement_credit(compiled, features, name)
             earning = features.earning_share if name != "opening" and name != "h2" else 1.0
             more["placement"] += scale * PLACEMENT_POINTS[name] * max(0.0, credit * earning - now)
         changed = {part: value + more[part] for part, value in self._sums.items()}
-        before, after = subject_factor(compiled, self._sums["terms"], self._sums["entities"]), subject_factor(compiled, changed["terms"], changed["entities"])
+        before, after = (subject_factor(compiled, features, sums["terms"], sums["entities"]) for sums in (self._sums, changed))
         return {part: after * changed[part] - before * value for part, value in self._sums.items()}
 
     def _term_credit(self, term: int, more: float) -> float:

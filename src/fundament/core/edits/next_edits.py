@@ -51,6 +51,8 @@ def measured(compiled: CompiledYardstick, features: DraftFeatures, findings: Seq
         by_part = gains.by_part(finding.change)
         full = sum(by_part.values())
         if full >= LEAST_GAIN:
-            edits.append(Edit(finding, finding.change, gains.gain(finding.check, full), tuple((part, by_part[part]) for part in PART_WEIGHTS)))
+            edits.append(
+                Edit(finding, finding.change, gains.gain(finding.check, full), tuple((part, by_part[part]) for part in PART_WEIGHTS))
+            )
     edits.sort(key=lambda edit: (-edit.gain.middle, edit.finding.key))
     return edits

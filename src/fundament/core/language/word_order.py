@@ -23,7 +23,8 @@ from fundament.core.language.function_words import function_words
 from fundament.core.language.packs import pack_of
 
 DATA = Path(__file__).with_name("data")
-OPENING, END, BREAK, OTHER, NUMBER = "^", "$", ",", "?", "#"
+OPENING, END, BREAK, OTHER, NUMBER, NAME = "^", "$", ",", "?", "#", "&"
+MOST_NAMES = 0.5  # of a sentence's words may have a capital as names do; where more have one, it says nothing
 ENDING_LETTERS = 2  # of a word, where nothing else tells its class
 ENDINGS = ("ing", "ed", "ly", "tion", "s")  # told apart where a tagger tells the class
 WORST = -4.0  # of one place: one rare word must not decide
@@ -54,9 +55,9 @@ class WordOrder:
     def value_of(self, classes: Sequence[str]) -> tuple[float, int]:
         """The same of a sequence of classes."""
         number, size = self.number, len(self.number)
-        other = number[OTHER]
+        other, name = number[OTHER], number.get(NAME, -1)
         places = [number.get(name, other) for name in classes]
-        total = 0.0
+        total, counted = 0.0, 0
         before = places[0]
         pair = -1
         for place in places[1:]:
@@ -68,18 +69,23 @@ class WordOrder:
                 if pair >= 0:
                     less = self.bigrams.get(pair)
                     found += less[1] if less is not None else 0.0
-            total += max(WORST, found)
+            if place != name:  # a name says nothing: any word may be one
+                total += max(WORST, found)
+                counted += 1
             pair, before = following, place
-        return total, len(places) - 1
+        return total, max(1, counted)
 
 
 def class_sequence(sentence: Sentence, language: str) -> list[str]:
     """The classes of a sentence's words, with what stands before, after and where a mark parts them."""
+    capitals = sum([token.text[0].isupper() for token in sentence.tokens[1:]])
+    with_names = not pack_of(language).nouns_in_capitals and capitals <= MOST_NAMES * (len(sentence.tokens) - 1)
     found = [OPENING]
     for token, joined in zip(sentence.tokens, sentence.joined, strict=True):
         if not joined and len(found) > 1:
             found.append(BREAK)
-        found.append(word_class(token.text, language))
+        is_name = with_names and token.text[0].isupper() and len(found) > 1 and token.text.lower() not in function_words(language)
+        found.append(NAME if is_name else word_class(token.text, language))
     found.append(END)
     return found
 
@@ -111,7 +117,9 @@ def word_order(language: str) -> WordOrder | None:
     with np.load(path) as tables:
         said = json.loads(bytes(tables["said"]).decode())
         values = STEP * tables["trigram_values"].astype(float)
-        pairs = zip((STEP * tables["bigram_values"].astype(float)).tolist(), (STEP * tables["bigram_less"].astype(float)).tolist(), strict=True)
+        pairs = zip(
+            (STEP * tables["bigram_values"].astype(float)).tolist(), (STEP * tables["bigram_less"].astype(float)).tolist(), strict=True
+        )
         return WordOrder(
             language=language,
             number={name: place for place, name in enumerate(said["classes"])},

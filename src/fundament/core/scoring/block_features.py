@@ -39,20 +39,23 @@ TALLY = (*COUNTS, *COUNTED)  # counts of a block that are summed over a text
 
 @dataclass(frozen=True, slots=True)
 class Row:
-    """Where in a row of sums the counts stand: counted uses of each term, mentions and recognised mentions of each entity, then the counts of TALLY."""
+    """Where in a row of sums the counts stand: counted uses of each term, mentions and recognised mentions of each entity, the counts of TALLY, and uses of each word
+    of the keyword."""
 
     terms: int
     entities: int
+    keyword: int = 0
 
     @property
     def width(self) -> int:
         """How many counts a row has."""
-        return self.terms + 2 * self.entities + len(TALLY)
+        return self.terms + 2 * self.entities + len(TALLY) + self.keyword
 
-    def parts(self, sums: Numbers) -> tuple[Numbers, Numbers, Numbers, Numbers]:
-        """A row of sums taken apart: terms, mentioned, recognised, tally."""
+    def parts(self, sums: Numbers) -> tuple[Numbers, Numbers, Numbers, Numbers, Numbers]:
+        """A row of sums taken apart: terms, mentioned, recognised, tally, words of the keyword."""
         mentioned, recognised, tally = self.terms, self.terms + self.entities, self.terms + 2 * self.entities
-        return sums[:mentioned], sums[mentioned:recognised], sums[recognised:tally], sums[tally:]
+        keyword = tally + len(TALLY)
+        return sums[:mentioned], sums[mentioned:recognised], sums[recognised:tally], sums[tally:keyword], sums[keyword:]
 
     def sum(self, blocks: Sequence[PlacedBlock]) -> Numbers:
         """The sums of all blocks' counts."""
@@ -60,18 +63,6 @@ class Row:
             return np.zeros(self.width)
         counts = np.concatenate([block.features.counts for block in blocks])
         return np.bincount(counts[:, 0], weights=counts[:, 1], minlength=self.width).astype(float, copy=False)
-
-    @staticmethod
-    def changed(sums: Numbers, came: Sequence[PlacedBlock], went: Sequence[PlacedBlock] = ()) -> Numbers:
-        """The sums after blocks came and others went; no block has a place twice."""
-        sums = sums.copy()
-        for block in came:
-            counts = block.features.counts
-            sums[counts[:, 0]] += counts[:, 1]
-        for block in went:
-            counts = block.features.counts
-            sums[counts[:, 0]] -= counts[:, 1]
-        return sums
 
 
 @dataclass(frozen=True, eq=False, slots=True)
@@ -203,7 +194,9 @@ def _features_of(compiled: CompiledYardstick, blocks: Sequence[PlainBlock]) -> l
 
 def _known_sentences(compiled: CompiledYardstick, blocks: Sequence[PlainBlock]) -> list[list[_Known]]:
     """The sentences of each block of text. Blocks that edits would make differ in few, so each is looked at once."""
-    seen: dict[int, tuple[SentenceUses, list[Match]]] = {}  # by identity of the tokens, which equal sentences share while they are held here
+    seen: dict[
+        int, tuple[SentenceUses, list[Match]]
+    ] = {}  # by identity of the tokens, which equal sentences share while they are held here
     found = []
     for kind, _, text in blocks:
         of_block = []
@@ -231,11 +224,12 @@ def _text_features(compiled: CompiledYardstick, block: PlainBlock, known: Sequen
     paragraph = bool(real) and kind in PARAGRAPH_KINDS
     counted = (max(0, counts[0] - crammed_words), int(paragraph), counts[0] if paragraph else 0, exact)
     mentioned, recognised = _entities(compiled, known)
+    keyword = [sum([sentence.lemmas.count(word) for sentence in real]) for word in compiled.keyword_content]
     says = bool(real) or (kind in ("list_item", "table_cell") and inside < words)
     terms = Counter([phrase for k in known for phrase in k.uses.counted])
     return BlockFeatures(
         words=words, real=_integers([(s.start, s.end) for s in real], 2), best=best, heading=compiled.nothing.heading, keyword=0.0, asks=False, says=says,
-        counts=_counts_of(compiled.row, (*counts, *counted), terms, mentioned, recognised), exact_keyword=exact, matches=_integers(matches, 4),
+        counts=_counts_of(compiled.row, (*counts, *counted, *keyword), terms, mentioned, recognised), exact_keyword=exact, matches=_integers(matches, 4),
         judged=_judged(compiled, kind, [k for k in known if k.is_real]),
     )  # fmt: skip
 
@@ -253,7 +247,9 @@ def _judged(compiled: CompiledYardstick, kind: str, real: Sequence[_Known]) -> J
     return Judged(
         judged=np.array(numbers, dtype=np.int32),
         order=np.array(order, dtype=np.float32).reshape(-1, 2),
-        frames=frames_of([(k.sentence, [*k.uses.matches, *k.entities]) for k in chosen], function_words(compiled.language)) if chosen else None,
+        frames=frames_of([(k.sentence, [*k.uses.matches, *k.entities]) for k in chosen], function_words(compiled.language))
+        if chosen
+        else None,
         copied=_integers(copied, 2),
     )
 

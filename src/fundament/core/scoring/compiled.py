@@ -9,10 +9,12 @@ from typing import Any
 import numpy as np
 from numpy.typing import NDArray
 
+from fundament.core.language.function_words import function_words
+from fundament.core.language.packs import pack_of
 from fundament.core.language.phrases import PhraseMatcher
 from fundament.core.language.vectors import Vectors, embed
-from fundament.core.language.words import tokenize
 from fundament.core.language.word_order import word_order
+from fundament.core.language.words import tokenize
 from fundament.core.scoring.block_features import MOST_BYTES, KeptBlocks, Row, no_features
 from fundament.core.scoring.guards.copies import Copies
 from fundament.core.scoring.subtopic_vectors import Sections, SubtopicVectors
@@ -43,10 +45,16 @@ class CompiledYardstick(Targets):
             subtopic_weight=np.array([s.weight for s in subtopics], dtype=float),
             structure=yardstick.structure,
             planned_words=yardstick.planned_words,
+            item_share=yardstick.item_share,
+            usual_evidence=yardstick.usual_evidence,
         )
         self.yardstick = yardstick
         self.language = yardstick.language
         self.keyword_lemmas = tuple(token.lemma for token in tokenize(yardstick.keyword, yardstick.language))
+        functional = function_words(self.language)
+        self.keyword_content = (
+            tuple(dict.fromkeys(lemma for lemma in self.keyword_lemmas if lemma not in functional)) or self.keyword_lemmas
+        )
         self.term_matcher = PhraseMatcher((p, n) for n, term in enumerate(terms) for p in term.phrases)
         self.entity_matcher = PhraseMatcher((p, n) for n, entity in enumerate(entities) for p in entity.phrases)
         self.entity_own = [frozenset(lemma for p in e.phrases for lemma in p) for e in entities]
@@ -64,16 +72,19 @@ class CompiledYardstick(Targets):
         sections = Sections.of(subtopics, frozenset(self.keyword_lemmas), self.language)
         self.subtopics = SubtopicVectors(sections, len(subtopics))
         self.word_order = word_order(self.language)
-        self.copies = Copies.of([page.text for page in yardstick.pages])
+        self.copies = Copies.of([page.text for page in yardstick.pages], titles=not pack_of(self.language).nouns_in_capitals)
         self.page_number = {page.url: number for number, page in enumerate(yardstick.pages)}
         self.section_words: dict[int, Range] = {}
         self.usual_sections: dict[int, Any] = {}  # what a section of a subtopic usually brings, kept when first asked for
         self.number = next(_numbers)
         self.blocks = KeptBlocks(MOST_BYTES) if blocks is None else blocks
-        self.bytes = BYTES_OF_THING * (len(terms) + len(entities) + sum(len(s.headings) for s in subtopics)) + 2 * (
-            sections.headings.nbytes + sections.texts.nbytes
-        ) + self.copies.bytes
-        self.row = Row(len(terms), len(entities))
+        self.bytes = (
+            BYTES_OF_THING * (len(terms) + len(entities) + sum(len(s.headings) for s in subtopics))
+            + 2 * (sections.headings.nbytes + sections.texts.nbytes)
+            + self.copies.bytes
+        )
+        self.row = Row(len(terms), len(entities), len(self.keyword_content))
+        self.keyword_presence = np.array(yardstick.keyword_presence or [1.0] * len(self.keyword_content))
         self.nothing = no_features(len(subtopics))
 
     def heading_similarity(self, headings: Sequence[str]) -> Vectors:

@@ -18,7 +18,7 @@ from fundament.core.reading.model import Reading
 from fundament.core.scoring.block_features import BEST_SENTENCES, COUNTED, TALLY, PlacedBlock, highest, place_blocks
 from fundament.core.scoring.figures import Figures, Sections
 from fundament.core.scoring.guards.items import is_short_item
-from fundament.core.scoring.guards.verdicts import NO_CLAIMS, Claims, Verdict, verdicts_of
+from fundament.core.scoring.guards.verdicts import NO_CLAIMS, Claims, Verdict, variety_of, verdicts_of
 from fundament.core.scoring.headings import CountedHeadings, count_headings
 from fundament.core.scoring.length import share_of
 from fundament.core.yardstick.build import OPENING_WORDS, keyword_share
@@ -46,7 +46,7 @@ class DraftFeatures:
     blocks: as they were written; earning: each without its sentences that earn nothing, which verdicts tells. terms: uses of each term that earn; all_terms: all of
     them; mentioned, recognised: mentions of entities. best: closest sentences per subtopic, see BlockFeatures. headings: those with earning text below.
     structure: the MEASURES as they are of any text, with what their credit needs beside; counts that begin with counted_ are of what earns. placement: share of
-    the keyword in each zone, and lengths. earning_share: of the words, those in sentences that are not denied. share: q, see `length`. figures: what the points are worked out from.
+    the keyword in each zone, and lengths. keyword: uses of each of its words that earn. variety: see `guards.verdicts`. earning_share: of the words, those in sentences that are not denied. share: q, see `length`. figures: what the points are worked out from.
     """
 
     blocks: tuple[PlacedBlock, ...]
@@ -61,6 +61,8 @@ class DraftFeatures:
     headings: CountedHeadings
     structure: dict[str, float]
     placement: dict[str, float]
+    keyword: Numbers
+    variety: float
     earning_share: float
     share: float
     figures: Figures
@@ -130,8 +132,8 @@ def assembled(
     row, subtopics = compiled.row, len(compiled.subtopic_weight)
     sums = row.sum(earning)
     everything = sums if earning is blocks else row.sum(blocks)
-    terms, mentioned, recognised, counts = row.parts(sums)
-    all_terms, _, _, all_counts = row.parts(everything)
+    terms, mentioned, recognised, counts, keyword = row.parts(sums)
+    all_terms, _, _, all_counts, _ = row.parts(everything)
     headings = count_headings(earning, subtopics)
     tally, written = dict(zip(TALLY, counts.tolist(), strict=True)), dict(zip(TALLY, all_counts.tolist(), strict=True))
     structure = structure_from(written, parts.beside)
@@ -164,7 +166,7 @@ def assembled(
         figures = Figures.whole(row, sums, everything, running, best, headings)
     return DraftFeatures(
         blocks=blocks, earning=earning, verdicts=verdicts, parts=parts, terms=terms, all_terms=all_terms, mentioned=mentioned, recognised=recognised,
-        best=best, headings=headings, structure=structure, placement=placement, earning_share=earning_share, share=share, figures=figures,
+        best=best, headings=headings, structure=structure, placement=placement, keyword=keyword, variety=variety_of(blocks, verdicts), earning_share=earning_share, share=share, figures=figures,
     )  # fmt: skip
 
 

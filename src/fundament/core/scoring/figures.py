@@ -183,7 +183,9 @@ class Figures:
 
     def count_mean(self, name: str, credit: Callable[[Numbers], Numbers]) -> float:
         """The mean of a credit of one count: of HEADING_COUNTS or COUNTED_ROWS."""
-        table, place = ("headings", HEADING_COUNTS.index(name)) if name in HEADING_COUNTS else ("uses", self.tally + TALLY.index(COUNTED_ROWS[name]))
+        table, place = (
+            ("headings", HEADING_COUNTS.index(name)) if name in HEADING_COUNTS else ("uses", self.tally + TALLY.index(COUNTED_ROWS[name]))
+        )
         if self.share >= 1.0:
             counts = getattr(self, table)
             own = counts[counts[:, 0] == place]

@@ -11,6 +11,7 @@ from __future__ import annotations
 import itertools
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
+from typing import NamedTuple
 
 import numpy as np
 from numpy.typing import NDArray
@@ -20,6 +21,8 @@ from fundament.core.scoring.block_features import PlacedBlock, Row, place_block
 from fundament.core.scoring.compiled import CompiledYardstick
 from fundament.core.scoring.features import DraftFeatures, draft_features
 from fundament.core.scoring.figures import Figures, Sections, figures_at
+from fundament.core.scoring.guards.items import LEAST_SHARE
+from fundament.core.scoring.guards.subject import usual_presence
 from fundament.core.scoring.guards.verdicts import Claims
 from fundament.core.scoring.length import Close, Counts
 from fundament.core.scoring.points import points_of
@@ -87,20 +90,43 @@ def competitor_features(consensus: Consensus, pages: Sequence[ComparedPage]) -> 
                 figures=Figures.by_section(row, text, features.structure["words"], 0).pack(),
                 structure=dict(features.structure),
                 placement=dict(features.placement),
+                keyword=tuple(features.keyword.tolist()),
+                variety=features.variety,
                 earning_share=features.earning_share,
             )
         )
     return tuple(found)
 
 
-def competitor_scores(consensus: Consensus, planned_words: int, weighting: Weighting) -> dict[str, float]:
-    """The score (0..100) of each page by its address, against the others, as if it had the planned length (0: the median of the others)."""
+class Competition(NamedTuple):
+    """How the competitors stand, each against the others: scores (0..100) by address; usual_evidence: the share of the points for terms and entities that the
+    median of them earns; keyword_presence: how far they use each word of the keyword; item_share: see `guards.items`."""
+
+    scores: dict[str, float]
+    usual_evidence: float = 0.0
+    keyword_presence: tuple[float, ...] = ()
+    item_share: float = LEAST_SHARE
+
+
+def competition(consensus: Consensus, planned_words: int, weighting: Weighting) -> Competition:
+    """Each page as if it had the planned length (0: the median of the others)."""
+    if not consensus.competitors:
+        return Competition({})
     tables = _tables_of(consensus)
+    targets = [_targets_without(consensus, tables, n, page, planned_words, weighting) for n, page in enumerate(consensus.competitors)]
+    texts = [_Scorable(figures_at(page.figures, own.planned_words), page) for own, page in zip(targets, consensus.competitors, strict=True)]
+    first = [points_of(own, text) for own, text in zip(targets, texts, strict=True)]
+    items = float(np.percentile([points.item_share for points in first], 75))
+    evidence = np.array([points.evidence for points in first])
+    words = [text.figures.share * text.keyword for text in texts]
     found = {}
-    for number, page in enumerate(consensus.competitors):
-        targets = _targets_without(consensus, tables, number, page, planned_words, weighting)
-        found[page.url] = points_of(targets, _Scorable(figures_at(page.figures, targets.planned_words), page)).total
-    return found
+    for number, (own, text) in enumerate(zip(targets, texts, strict=True)):
+        own.item_share = max(LEAST_SHARE, items)
+        own.usual_evidence = float(np.median(np.delete(evidence, number)))
+        own.keyword_presence = usual_presence([others for n, others in enumerate(words) if n != number], len(text.keyword))
+        found[text.page.url] = points_of(own, text).total
+    presence = usual_presence(words, len(texts[0].keyword))
+    return Competition(found, float(np.median(evidence)), tuple(presence.round(4).tolist()), round(max(LEAST_SHARE, items), 4))
 
 
 def plain_yardstick(consensus: Consensus) -> Yardstick:
@@ -128,17 +154,27 @@ class _Scorable:
         return self.page.placement
 
     @property
+    def keyword(self) -> Numbers:
+        return np.array(self.page.keyword)
+
+    @property
+    def variety(self) -> float:
+        return self.page.variety
+
+    @property
     def earning_share(self) -> float:
         return self.page.earning_share
 
 
-def _counts_with_only(plain: CompiledYardstick, features: DraftFeatures, terms: Mask, entities: Mask) -> tuple[Row, list[Counts], list[Counts]]:
+def _counts_with_only(
+    plain: CompiledYardstick, features: DraftFeatures, terms: Mask, entities: Mask
+) -> tuple[Row, list[Counts], list[Counts]]:
     """The counts of a text's blocks, of what earns and of all, when only these terms and entities are looked for.
 
     Where a block uses a phrase that is none any more, shorter phrases inside it count and its sentences are judged anew; all other blocks stay as they
     are, also a sentence that such a phrase helped to cram. The words of the subject are those of all pages.
     """
-    row = Row(int(terms.sum()), int(entities.sum()))
+    row = Row(int(terms.sum()), int(entities.sum()), plain.row.keyword)
     stays = np.concatenate((terms, entities, entities, np.ones(plain.row.width - len(terms) - 2 * len(entities), dtype=bool)))
     place_now = np.cumsum(stays) - 1
     reduced = None
@@ -228,7 +264,9 @@ def _sections_without(sections: OfSubtopics, others: Mask, subtopics: Mask) -> O
     return OfSubtopics(sections.headings[keep], sections.texts[keep], number[sections.owner[keep]])
 
 
-def _closeness(vectors: SubtopicVectors, features: DraftFeatures, keyword_lemmas: frozenset[str], language: str) -> tuple[list[Close], Numbers]:
+def _closeness(
+    vectors: SubtopicVectors, features: DraftFeatures, keyword_lemmas: frozenset[str], language: str
+) -> tuple[list[Close], Numbers]:
     """Similarity to subtopic vectors: of the earning sentences of each block, and of the headings that count."""
     sentences = [block.real_sentences if len(block.features.real) else [] for block in features.earning]
     together = [sentence for of_block in sentences for sentence in of_block]

@@ -156,7 +156,7 @@ def reaches(close: Close, subtopics: int, bound: float, share: float) -> Numbers
     for subtopic in range(subtopics):
         rows = close[edges[subtopic] : edges[subtopic + 1], 1:].astype(float)
         count = len(rows)
-        if not count or rows[: BEST_SENTENCES, 0].sum() + rows[:, 1:].max(initial=0.0) * BEST_SENTENCES < wanted:
+        if not count or rows[:BEST_SENTENCES, 0].sum() + rows[:, 1:].max(initial=0.0) * BEST_SENTENCES < wanted:
             continue
         alone = share * (1.0 - share) ** (count - 1) * float((rows.sum(axis=1) >= wanted).sum())
         if count == 1:
@@ -173,7 +173,9 @@ def reaches(close: Close, subtopics: int, bound: float, share: float) -> Numbers
 
 def packed(*arrays: NDArray[np.generic]) -> str:
     """Arrays of integers or of similarities as one string."""
-    return ".".join(f"{array.dtype.str[1:]}{'x'.join(map(str, array.shape))}:{base64.b64encode(array.tobytes()).decode()}" for array in arrays)
+    return ".".join(
+        f"{array.dtype.str[1:]}{'x'.join(map(str, array.shape))}:{base64.b64encode(array.tobytes()).decode()}" for array in arrays
+    )
 
 
 @functools.lru_cache(maxsize=400)

@@ -8,7 +8,7 @@ from typing import Protocol
 import numpy as np
 from numpy.typing import NDArray
 
-from fundament.core.scoring.figures import COUNTED_ROWS, HEADED_AT, HEADING_COUNTS, Figures
+from fundament.core.scoring.figures import COUNTED_ROWS, HEADING_COUNTS, Figures
 from fundament.core.scoring.guards.items import allowed_share
 from fundament.core.scoring.guards.subject import evidence_of, factor_of
 from fundament.core.scoring.targets import Targets
@@ -16,7 +16,6 @@ from fundament.core.yardstick.measures import EARNING, MEASURE
 from fundament.core.yardstick.model import Range
 
 Numbers = NDArray[np.float64]
-__all__ = ["HEADED_AT"]
 
 FIRST_USE_EXPONENT = 0.7  # below the range the first uses pay more than the last
 OVERUSE_COST = 0.15  # of a term's points at most, reached at twice the ceiling
@@ -48,6 +47,10 @@ class Scorable(Protocol):
     @property
     def placement(self) -> dict[str, float]: ...
     @property
+    def keyword(self) -> Numbers: ...
+    @property
+    def variety(self) -> float: ...
+    @property
     def earning_share(self) -> float: ...
 
 
@@ -61,6 +64,8 @@ class Points:
     structure: dict[str, float]
     placement: dict[str, float]
     of_subject: float = 1.0  # what the evidence of the subject leaves of all points
+    item_share: float = 0.0  # of the points for terms and entities, from short items and cells
+    evidence: float = 0.0  # share of the points for terms and entities, before it
 
     @property
     def parts(self) -> dict[str, float]:
@@ -84,14 +89,16 @@ def points_of(targets: Targets, text: Scorable) -> Points:
     figures = text.figures
     terms = _term_points(targets, figures, "uses")
     entities = _entity_points(targets, figures, "uses")
+    items = 0.0
     if figures.running is not figures.uses:
         running_terms, running_entities = _term_points(targets, figures, "running"), _entity_points(targets, figures, "running")
         everything, running = float(terms.sum() + entities.sum()), float(running_terms.sum() + running_entities.sum())
+        items = (everything - running) / everything if everything else 0.0
         counts = allowed_share(everything, running, targets.item_share)
         terms = running_terms + counts * (terms - running_terms)
         entities = running_entities + counts * (entities - running_entities)
     terms = terms - _overuse(targets, figures)
-    of_subject = subject_factor(targets, float(terms.sum()), float(entities.sum()))
+    of_subject = subject_factor(targets, text, float(terms.sum()), float(entities.sum()))
     scale = of_subject * targets.part_scale
     return Points(
         terms=of_subject * terms,
@@ -100,12 +107,23 @@ def points_of(targets: Targets, text: Scorable) -> Points:
         structure={name: scale * points * structure_credit(targets, text, name) for name, points in STRUCTURE_POINTS.items()},
         placement={name: scale * points * placement_credit(targets, text, name) for name, points in PLACEMENT_POINTS.items()},
         of_subject=of_subject,
+        item_share=items,
+        evidence=earned_share(targets, float(terms.sum()), float(entities.sum())),
     )
 
 
-def subject_factor(targets: Targets, terms: float, entities: float) -> float:
-    """What the evidence of the subject leaves of all points. terms, entities: points earned before it."""
-    return factor_of(evidence_of(terms, entities, targets.part_weight["terms"] + targets.part_weight["entities"]))
+def subject_factor(targets: Targets, text: Scorable, terms: float, entities: float) -> float:
+    """What the evidence of the subject, and the variety of the sentences, leave of all points. terms, entities: points earned before it."""
+    words = text.figures.share * text.keyword
+    return text.variety * factor_of(
+        evidence_of(earned_share(targets, terms, entities), targets.usual_evidence, words, targets.keyword_presence)
+    )
+
+
+def earned_share(targets: Targets, terms: float, entities: float) -> float:
+    """Of the points for terms and entities, what is earned."""
+    most = targets.part_weight["terms"] + targets.part_weight["entities"]
+    return (terms + entities) / most if most else 0.0
 
 
 def _term_points(targets: Targets, figures: Figures, table: str) -> Numbers:

@@ -6,9 +6,9 @@ from fundament.core.message import message
 from fundament.core.reading.model import Reading
 from fundament.core.scoring.compiled import CompiledYardstick
 from fundament.core.scoring.features import DraftFeatures, draft_features
+from fundament.core.scoring.figures import HEADED_AT
 from fundament.core.scoring.model import Item, Part, Score
 from fundament.core.scoring.points import (
-    HEADED_AT,
     PLACEMENT_POINTS,
     Points,
     placement_target,

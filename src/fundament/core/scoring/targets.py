@@ -30,6 +30,8 @@ class Targets:
     structure: dict[str, Range]
     planned_words: int
     item_share: float = 0.2  # of the points for terms and entities, at most from short items and cells
+    usual_evidence: float = 0.0  # share of the points for terms and entities that the median competitor earns; 0 where nobody knows
+    keyword_presence: Numbers = field(default_factory=lambda: np.zeros(0))  # how far the competitors use each word of the keyword
     part_scale: float = field(init=False)
     part_weight: dict[str, float] = field(init=False)
     spans: dict[str, tuple[float, float]] = field(init=False, default_factory=dict)

@@ -16,8 +16,8 @@ from fundament.core.message import Message, message
 from fundament.core.yardstick.entities import find_entities
 from fundament.core.yardstick.keyword_zones import keyword_uses
 from fundament.core.yardstick.model import ComparedPage, Consensus, PageSummary, Range, Settings
-from fundament.core.yardstick.page_words import words_of_page
 from fundament.core.yardstick.near_copies import copied_from
+from fundament.core.yardstick.page_words import words_of_page
 from fundament.core.yardstick.ranges import LEAST_VALUES, is_usual, robust_ranges
 from fundament.core.yardstick.structure import contains, structure_of
 from fundament.core.yardstick.subtopics import find_subtopics
@@ -139,7 +139,9 @@ def summarise(page: ComparedPage, keyword: str, language: str) -> PageSummary:
     reading = page.reading
     structure = structure_of(reading, keyword, language)
     zones, uses = _zones(page, keyword, language), keyword_uses(reading, keyword, language)
-    return PageSummary(reading.url, page.rank, reading.title, reading.kind, reading.word_count, structure, zones, uses, words_of_page(reading, language))
+    return PageSummary(
+        reading.url, page.rank, reading.title, reading.kind, reading.word_count, structure, zones, uses, words_of_page(reading, language)
+    )
 
 
 @functools.lru_cache(maxsize=10_000)

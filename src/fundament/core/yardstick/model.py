@@ -171,7 +171,7 @@ class CompetitorFeatures:
     """What a competitor has of what the others share, so that it can be scored against them without being read again.
 
     terms, entities, subtopics: the numbers of those that the others share without it. figures: what it has of them, in this order, section by section; see
-    `scoring.figures`. structure, placement and earning_share: see DraftFeatures.
+    `scoring.figures`. structure, placement, keyword, variety and earning_share: see DraftFeatures.
     """
 
     url: str
@@ -181,7 +181,9 @@ class CompetitorFeatures:
     figures: str
     structure: dict[str, float]
     placement: dict[str, float]
-    earning_share: float = 1.0
+    keyword: tuple[float, ...]
+    variety: float
+    earning_share: float
 
 
 @dataclass(frozen=True)
@@ -210,7 +212,7 @@ class Consensus:
 @dataclass(frozen=True)
 class Yardstick:
     """The targets: a consensus with a person's decisions on it. page_scores: of the competitors by address, each against the others; aim, enough and
-    is_aim_firm come from them (see `scoring.aim`)."""
+    is_aim_firm come from them (see `scoring.aim`). usual_evidence, keyword_presence, item_share: see `scoring.leave_one_out.Competition`."""
 
     keyword: str
     language: str
@@ -228,4 +230,7 @@ class Yardstick:
     aim: float = 0.0
     enough: float = 0.0
     is_aim_firm: bool = True
+    usual_evidence: float = 0.0
+    keyword_presence: tuple[float, ...] = ()
+    item_share: float = 0.2
     version: str = CONSENSUS_VERSION

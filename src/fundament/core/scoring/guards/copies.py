@@ -34,7 +34,7 @@ class Copies:
     """Where the competitors' words stand.
 
     runs: hashes of all runs of RUN words, rising; run_page: the page of each. stock: those on STOCK_PAGES pages or more, rising. pieces: the same of PIECE words;
-    piece_at: where each begins, counted over all pages. page_at: where each page begins.
+    piece_at: where each begins, counted over all pages. page_at: where each page begins. titles: whether capitals tell the title of a work.
     """
 
     runs: Hashes
@@ -43,6 +43,7 @@ class Copies:
     pieces: Hashes
     piece_at: NDArray[np.int32]
     page_at: NDArray[np.int32]
+    titles: bool = True
 
     @property
     def bytes(self) -> int:
@@ -50,8 +51,8 @@ class Copies:
         return sum(array.nbytes for array in (self.runs, self.run_page, self.stock, self.pieces, self.piece_at))
 
     @staticmethod
-    def of(pages: Sequence[str]) -> Copies:
-        """pages: from `words_of_page`, each."""
+    def of(pages: Sequence[str], *, titles: bool = True) -> Copies:
+        """pages: from `words_of_page`, each. titles: False in a language whose nouns all have a capital."""
         words = [words_in(page) for page in pages]
         starts = np.concatenate(([0], np.cumsum([len(page) for page in words]))).astype(np.int32)
         runs, run_page, pieces, piece_at = [], [], [], []
@@ -68,7 +69,9 @@ class Copies:
         different, count = np.unique(all_runs, return_counts=True)
         all_pieces, all_at = _joined(pieces, np.uint64), _joined(piece_at, np.int32)
         order = np.argsort(all_pieces, kind="stable")
-        return Copies(all_runs, all_pages, different[count >= STOCK_PAGES], all_pieces[order], all_at[order].astype(np.int32), starts[:-1])
+        return Copies(
+            all_runs, all_pages, different[count >= STOCK_PAGES], all_pieces[order], all_at[order].astype(np.int32), starts[:-1], titles
+        )
 
     def in_block(self, sentences: Sequence[Sentence]) -> list[tuple[int, int]]:
         """(number of a copied sentence, page it is copied from), for each page that it may be copied from."""
@@ -81,10 +84,12 @@ class Copies:
         owner = np.repeat(np.arange(len(sentences)), [len(s.lemmas) for s in sentences])
         found: dict[tuple[int, int], None] = {}
         for start, pages in self._runs_in(words):
-            if not _is_title(sentences, start, owner):
+            if not (self.titles and _is_title(sentences, start, owner)):
                 inside = owner[start : start + RUN]
                 for number in np.unique(inside).tolist():
-                    if int((inside == number).sum()) * 2 >= min(RUN, len(sentences[number].lemmas)):  # a run that ends a sentence does not copy the next
+                    if int((inside == number).sum()) * 2 >= min(
+                        RUN, len(sentences[number].lemmas)
+                    ):  # a run that ends a sentence does not copy the next
                         found.update(dict.fromkeys((number, page) for page in pages))
         first = 0
         copied = {number for number, _ in found}

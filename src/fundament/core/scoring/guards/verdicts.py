@@ -22,6 +22,8 @@ if TYPE_CHECKING:
 
 GUARDS = ("copied", "quoted", "frame", "order")  # the first that holds of a sentence is its reason
 MOST_QUOTED = 0.2  # of a text's words may be quotations that earn
+LAYOUT = 0.5  # of its words; a text of which so much is set as a quotation is only indented
+MONOTONOUS_FROM, MONOTONOUS_AT = 0.3, 0.8  # shares of the sentences in worn frames or without order
 
 
 class Verdict(NamedTuple):
@@ -83,8 +85,9 @@ def verdicts_of(blocks: Sequence[PlacedBlock], order: WordOrder | None, claims: 
             numbers.append(judged.judged)
             frames.append(judged.frames)
             values.append(judged.order)
+    set_as_quotation = sum([block.features.words for block in blocks if block.kind == "quote"])
     for place, block in enumerate(blocks):
-        if block.kind == "quote":
+        if block.kind == "quote" and MOST_QUOTED * words < set_as_quotation <= LAYOUT * words:
             quoted += block.features.words
             if quoted > MOST_QUOTED * words:
                 for number in range(len(block.features.real)):
@@ -99,8 +102,19 @@ def verdicts_of(blocks: Sequence[PlacedBlock], order: WordOrder | None, claims: 
             for index in np.flatnonzero(flagged).tolist():
                 found.setdefault((int(at[index]), int(of_real[index])), (guard, -1))
     return tuple(
-        Verdict(place, *blocks[place].features.real[number].tolist(), guard, page) for (place, number), (guard, page) in sorted(found.items())
+        Verdict(place, *blocks[place].features.real[number].tolist(), guard, page)
+        for (place, number), (guard, page) in sorted(found.items())
     )
+
+
+def variety_of(blocks: Sequence[PlacedBlock], verdicts: Sequence[Verdict]) -> float:
+    """What is left (0..1) of all points of a text most of whose sentences repeat a frame or have no natural order: 1 up to MONOTONOUS_FROM of them, 0 from
+    MONOTONOUS_AT on. A few sentences before a pattern wears out, with the heaviest terms in them, must not pay for all the others."""
+    judged = sum([len(block.features.judged.judged) for block in blocks if block.features.judged is not None])
+    denied = sum([verdict.guard in ("frame", "order") for verdict in verdicts])
+    if not denied:
+        return 1.0
+    return float(np.clip((MONOTONOUS_AT - denied / max(1, judged)) / (MONOTONOUS_AT - MONOTONOUS_FROM), 0.0, 1.0))
 
 
 _MARKS = {'"': '"', "“": "”", "«": "»", "„": "“", "‘": "’"}
