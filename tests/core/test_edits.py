@@ -5,15 +5,27 @@ from __future__ import annotations
 import pytest
 
 from fundament.core.checks import checks
+from fundament.core.edits.gains import Gains
 from fundament.core.edits.model import Edit
-from fundament.core.edits.next_edits import apply_change, next_edits
+from fundament.core.edits.next_edits import next_edits
 from fundament.core.reading.model import Reading
 from fundament.core.reading.read_draft import read_draft
 from fundament.core.scoring.compiled import CompiledYardstick
+from fundament.core.scoring.features import draft_features
 from fundament.core.scoring.score import score
 from fundament.messages import label, say_all, subject_of
+from tests.gold.natural import naturally
 
 RAKE = "Take out the old mortar with a plugging chisel to twice the height of the joint. Brush the dust out of the joints. Leave the back of the joint square."
+
+ABOUT = (
+    "The front of the house was built with lime mortar, and so it wants lime again. We began at the bottom and worked upwards in the shade. "
+    "Old joints that are sound can stay as they are. Where the mortar comes out with a fingernail, it has to go. A bucket of clean water stands ready all day. "
+    "Wet the brick until it stops drinking. Press the new mortar in firmly from the hawk. Thin layers hold better than one thick one. "
+    "When it has stiffened, strike the joint with the iron. Cover everything with damp hessian against the sun. After a week you may take it off. "
+    "Cement would have been quicker, but it breaks soft bricks in frost. Our neighbour did that twenty years ago and regrets it. "
+    "His wall has lost the faces of its bricks. Ours should be good for another century. We paid for two bags of lime and the sand."
+)
 
 
 def edits_of(compiled: CompiledYardstick, html: str, kind: str) -> tuple[Reading, list[Edit]]:
@@ -27,28 +39,58 @@ def test_every_check_is_registered_and_has_a_name(compiled: CompiledYardstick) -
     assert all(label(f"check.{name}") != f"check.{name}" for name in checks())
 
 
-def test_a_long_paragraph_is_split_without_losing_a_word(compiled: CompiledYardstick) -> None:
-    draft, found = edits_of(compiled, f"<p>{' '.join([RAKE] * 8)}</p>", "split_paragraph")
-    after = apply_change(draft, found[0].change)
-    assert len(after.blocks) > len(draft.blocks)
-    assert " ".join(b.text for b in after.blocks).split() == " ".join(b.text for b in draft.blocks).split()
+def reached(compiled: CompiledYardstick, before: str, after: str, kind: str, subject: str = "", **parts: str) -> None:
+    """An edit carried out by hand gets what it was said to reach."""
+    draft, found = edits_of(compiled, before, kind)
+    edit = next(e for e in found if not subject or subject in (e.finding.subject, subject_of(e.finding)))
+    got = score(read_draft(after, language="en", **parts), compiled).total - score(draft, compiled).total
+    assert got == pytest.approx(edit.gain.reach, abs=0.1)
+    assert 0 < edit.gain.sure <= edit.gain.middle <= edit.gain.reach
+
+
+def test_a_long_paragraph_is_split(compiled: CompiledYardstick) -> None:
+    sentences = [f"{text}." for text in ABOUT.rstrip(".").split(". ")]
+    whole = f"<p>{' '.join(sentences)}</p>"
+    reached(compiled, whole, "".join(f"<p>{' '.join(sentences[n : n + 4])}</p>" for n in range(0, len(sentences), 4)), "split_paragraph")
 
 
 def test_the_keyword_moves_up_into_the_opening(compiled: CompiledYardstick) -> None:
-    filler = "<p>" + "We had tea afterwards and talked about the garden and the dog. " * 12 + "</p>"
-    keyword = compiled.yardstick.keyword
-    draft, found = edits_of(compiled, f"{filler}<p>This is about {keyword} and what it does for them. It is not dear.</p>", "move_use")
-    move = next(edit for edit in found if subject_of(edit.finding) == "keyword into the opening")
-    after = apply_change(draft, move.change)
-    assert keyword in after.blocks[0].text and keyword not in after.blocks[1].text
-    assert after.word_count == draft.word_count
+    sentences = ABOUT.split(". ")
+    filler = "".join(f"<p>{text.rstrip('.')}.</p>" for text in sentences if "lime mortar" not in text)
+    exact = f"<p>This is about {compiled.yardstick.keyword} and what it does for them. It is not dear.</p>"
+    reached(compiled, f"{filler}{exact}", f"{exact}{filler}", "move_use", "keyword into the opening")
 
 
 def test_a_heading_goes_over_the_text_that_answers_it(compiled: CompiledYardstick) -> None:
     label = next(s.label for s in compiled.yardstick.subtopics if "rak" in s.label.lower())
-    draft, found = edits_of(compiled, f"<p>We had tea afterwards and talked about the garden.</p><p>{RAKE}</p>", "head_subtopic")
+    first = "<h1>Repointing brick with lime mortar</h1><p>We looked at the garden wall, and its lime mortar had gone from the joints between the bricks.</p>"
+    _, found = edits_of(compiled, f"{first}<p>{RAKE}</p>", "head_subtopic")
     edit = next(e for e in found if e.finding.subject == label)
-    assert [b.kind for b in apply_change(draft, edit.change).blocks] == ["paragraph", "heading", "paragraph"]
+    assert edit.change.headings and not edit.change.answers
+    assert "head" in say_all(edit.finding.messages).lower()
+
+
+def test_a_title_gets_what_it_was_said_to_reach(compiled: CompiledYardstick) -> None:
+    text = f"<p>{ABOUT}</p>"
+    reached(compiled, text, text, "title", title=f"{compiled.yardstick.keyword.capitalize()}, step by step")
+
+
+def test_several_edits_together_are_worked_out_anew(compiled: CompiledYardstick) -> None:
+    draft = read_draft(f"<h1>{compiled.yardstick.keyword}</h1><p>{ABOUT}</p>", language="en")
+    gains = Gains(compiled, draft_features(compiled, draft))
+    terms = [edit for edit in next_edits(draft, compiled) if edit.finding.check == "use_term"][:5]
+    alone = sum(edit.gain.reach or 0.0 for edit in terms)
+    assert gains.joint([edit.change for edit in terms]) == pytest.approx(alone, rel=0.05)
+    same = [edit.change for edit in next_edits(draft, compiled) if edit.finding.check == "name_entity"][:1] * 3
+    assert gains.joint(same) == pytest.approx(gains.joint(same[:1]))
+
+
+def test_a_use_that_earns_nothing_stays_on_the_list_with_its_reason(compiled: CompiledYardstick) -> None:
+    term = next(t for t in compiled.yardstick.terms if t.low >= 3 and t.name not in ABOUT)
+    repeated = f"When you look at it from afar, {term.name} is what most people notice first. "
+    _, found = edits_of(compiled, f"<p>{ABOUT}</p><p>{repeated * 6}</p>", "use_term")
+    said = say_all(next(e for e in found if e.finding.subject == term.name).finding.messages)
+    assert "count nothing" in said and "same pattern" in said
 
 
 def test_a_heading_without_text_below_earns_nothing(compiled: CompiledYardstick) -> None:
@@ -70,27 +112,21 @@ def test_headings_that_no_competitor_has_are_the_texts_own(compiled: CompiledYar
 
 def test_a_short_section_is_lengthened(compiled: CompiledYardstick) -> None:
     label = next(s.label for s in compiled.yardstick.subtopics if "rak" in s.label.lower())
-    _, found = edits_of(compiled, f"<h2>{label}</h2><p>Take out the old mortar with a chisel.</p>", "lengthen_section")
+    _, found = edits_of(compiled, f"<h2>{label}</h2><p>{RAKE}</p>", "lengthen_section")
     assert found and found[0].finding.subject == label and "words under" in say_all(found[0].finding.messages)
 
 
-@pytest.mark.parametrize("uses", [40])
-def test_what_is_too_much_is_taken_out_down_to_the_ceiling(compiled: CompiledYardstick, uses: int) -> None:
-    term = next(t for t in compiled.yardstick.terms if not t.head and " " not in t.name)
-    text = f"This is about {term.name} and what it does for them here. "
-    draft, found = edits_of(compiled, "".join(f"<p>{text * 4}</p>" for _ in range(uses // 4)), "take_out")
+def test_what_is_too_much_is_taken_out_down_to_the_ceiling(compiled: CompiledYardstick) -> None:
+    term = next(t for t in compiled.yardstick.terms if not t.head and " " not in t.name and t.ceiling < 15)
+    uses = 2 * term.ceiling
+    rest = naturally([term.name] * uses)
+    _, found = edits_of(compiled, f"<h1>{compiled.yardstick.keyword}</h1><p>{ABOUT}</p>{rest}", "take_out")
     edit = next(e for e in found if e.finding.subject == term.name)
-    after = score(apply_change(draft, edit.change), compiled)
-    item = next(i for i in after.items_of("terms") if i.subject == term.name)
-    assert item.state == "within" and item.value == term.ceiling
+    assert edit.change.uses[0][1] <= term.ceiling - uses and edit.gain.reach > 0
 
 
-@pytest.mark.parametrize("html", ["", f"<h2>Raking out</h2><p>{RAKE}</p>", f"<p>{RAKE * 9}</p>"])
-def test_what_each_part_gains_is_what_it_gets(compiled: CompiledYardstick, html: str) -> None:
-    draft = read_draft(html, language="en")
-    before = {part.name: part.points for part in score(draft, compiled).parts}
-    for edit in next_edits(draft, compiled):
-        after = {part.name: part.points for part in score(apply_change(draft, edit.change), compiled).parts}
-        assert dict(edit.by_part) == pytest.approx({name: after[name] - before[name] for name in after}, abs=1e-6)
-        assert sum(gain for _, gain in edit.by_part) == pytest.approx(edit.gain.middle, abs=1e-3)
-        assert len(edit.shares) != 1 and edit.shares == sorted(edit.shares, key=lambda share: -share[1])
+def test_no_section_is_told_to_be_longer_than_the_plan_allows(compiled: CompiledYardstick) -> None:
+    label = next(s.label for s in compiled.yardstick.subtopics if "rak" in s.label.lower())
+    full = "".join(naturally(["the wall"] * 40) for _ in range(1 + compiled.planned_words // 400))
+    _, found = edits_of(compiled, f"<h2>{label}</h2><p>{RAKE}</p><h2>Our garden</h2>{full}", "lengthen_section")
+    assert not found

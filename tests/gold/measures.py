@@ -7,14 +7,13 @@ from collections.abc import Sequence
 from dataclasses import replace
 from statistics import mean, stdev
 
-from fundament.core.checks.carriers import plain_carrier
-from fundament.core.edits.next_edits import apply_change, next_edits
 from fundament.core.language.words import tokenize
 from fundament.core.reading.model import Reading
 from fundament.core.reading.read_draft import read_draft
 from fundament.core.reading.read_page import read_page
-from fundament.core.scoring.compiled import CompiledYardstick
-from fundament.core.scoring.score import score
+from fundament.core.scoring.features import draft_features
+from fundament.core.scoring.guards.verdicts import Claims
+from fundament.core.scoring.score import score, score_features
 from fundament.core.yardstick.model import ComparedPage, Subtopic, Yardstick
 from fundament.core.yardstick.page_analysis import analyse_page
 from fundament.core.yardstick.ranges import is_usual
@@ -25,6 +24,7 @@ from tests.gold import entities as gold_entities
 from tests.gold import terms as gold_terms
 from tests.gold.entities import GoldEntity, read_entities
 from tests.gold.mentions import CASES
+from tests.gold.natural import naturally
 from tests.gold.pages import GoldPage
 from tests.gold.studies import DemoStudy, demo_study
 from tests.helpers import yardstick_of
@@ -117,7 +117,8 @@ def mentions() -> tuple[float, list[str]]:
         if entity is None:
             continue
         there += 1
-        result = score(read_draft(f"<p>{text}</p>", language="en"), study.compiled)
+        unblamed = Claims(own_pages=frozenset(range(len(study.pages))))  # the cases are sentences of the pages
+        result = score_features(study.compiled, draft_features(study.compiled, read_draft(f"<p>{text}</p>", language="en"), unblamed))
         state = next(i.state for i in result.items_of("entities") if i.subject == entity.name)
         if state != wanted:
             wrong.append(f"{name}: {state} instead of {wanted}: {text}")
@@ -242,7 +243,7 @@ def stuffing(study: DemoStudy, size: int, shape: str) -> float:
     draft = read_draft("<h1>A page</h1><p>We had tea afterwards and talked about the garden.</p>", language="en")
     before = score(draft, compiled)
     names = [item.subject for item in before.items_of("terms") if item.state == "absent"][:size]
-    honest = score(with_more(draft, "".join(f"<p>{plain_carrier(compiled, name)}</p>" for name in names)), compiled).total - before.total
+    honest = score(with_more(draft, naturally(names)), compiled).total - before.total
     dumped = score(with_more(draft, dump_of(shape, names)), compiled).total - before.total
     return dumped / honest
 
@@ -264,11 +265,3 @@ def made_drafts(study: DemoStudy, count: int) -> list[Reading]:
         title = "" if number % 3 == 0 else sheets[number % len(sheets)].get("title")
         drafts.append(read_draft("\n".join(kept[: 10 + 9 * number]), title=title, language="en"))
     return drafts
-
-
-def gain_error(compiled: CompiledYardstick, draft: Reading) -> tuple[float, int]:
-    """The largest difference between a gain shown and the gain got, over every edit of a draft that has a text, and how many there were."""
-    before = score(draft, compiled).total
-    edits = next_edits(draft, compiled)
-    errors = [abs(score(apply_change(draft, edit.change), compiled).total - before - edit.gain.middle) for edit in edits]
-    return max(errors, default=0.0), len(edits)

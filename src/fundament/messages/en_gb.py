@@ -52,6 +52,9 @@ LABELS = {
     # checks
     "check.use_term": "Use a term",
     "check.take_out": "Take some out",
+    "check.own_words": "Say it in your own words",
+    "check.vary": "Vary the sentences",
+    "check.word_order": "Put the words in order",
     "check.name_entity": "Name an entity",
     "check.head_subtopic": "Head a subtopic",
     "check.answer_subtopic": "Answer a subtopic",
@@ -179,6 +182,7 @@ TEXTS = {
     "note.lacks_meaning": "Headings are grouped by the words they share more than by meaning.",
     # why an item has its points
     "reason.term": "{uses:n|use|uses}; {pages} of {of} competitors use it, {target:span} at this length.",
+    "reason.term_denied": "{uses:n|more use earns|more uses earn} nothing.",
     "reason.term_above": "From {ceiling:n|use|uses} on it costs a little.",
     "reason.entity_recognised": "Named {uses:times} with what belongs to it.",
     "reason.entity_mentioned": "The words are there, but nothing near them shows that this is meant. Competitors write of it with {context:list}.",
@@ -203,6 +207,23 @@ TEXTS = {
     "check.use_term.none": "Not used; {target:span} is usual on {pages} of {of} competitors. Use it {missing:times}, each in a sentence of its own.",
     "check.use_term.more": "Used {uses:times}; {target:span} is usual on {pages} of {of} competitors. "
     "Use it {missing:times} more, each in a sentence of its own.",
+    "check.use_term.denied.frame": "{uses:n|more use counts|more uses count} nothing: the sentence follows the same pattern as two before it.",
+    "check.use_term.denied.copied": "{uses:n|more use counts|more uses count} nothing: the sentence is a competitor's.",
+    "check.use_term.denied.quoted": "{uses:n|more use counts|more uses count} nothing: a quotation is somebody else's text.",
+    "check.use_term.denied.order": "{uses:n|more use counts|more uses count} nothing: the words around have no natural order.",
+    "check.own_words": "Nothing earned by {sentences:n|sentence that is|sentences that are} nearly word for word on {source}, beginning with “{sentence}” Say it in your own words.",
+    "check.vary": "Nothing earned by {sentences:n|sentence that follows|sentences that follow} the same pattern as two before, beginning with “{sentence}” "
+    "Say each thing in its own way.",
+    "check.word_order": "Nothing earned by {sentences:n|sentence|sentences} in a passage whose words have no natural order, beginning with “{sentence}”",
+    # what is said of a whole score
+    "score.measured_as": "Measured as if it had {planned:n|word|words}: of a longer text every section counts in part.",
+    "score.no_subject": "The text says little of the subject so far, so all its points count at {share:%}.",
+    "score.monotonous": "Most of the sentences follow the same few patterns or have no natural order, so all points count at {share:%}.",
+    "score.denied.copied": "{sentences:n|sentence earns|sentences earn} nothing: nearly word for word on a competitor's page.",
+    "score.denied.quoted": "{sentences:n|sentence earns|sentences earn} nothing: quoted from a competitor, or beyond a fifth of the text in quotations.",
+    "score.denied.frame": "{sentences:n|sentence earns|sentences earn} nothing: the same pattern was used twice before.",
+    "score.denied.order": "{sentences:n|sentence earns|sentences earn} nothing: the words around have no natural order.",
+    "score.lacks.order": "The order of words is not judged in this language.",
     "check.take_out": "Used {uses:times}; {target:span} is usual. Take out {fewer:g}.",
     "check.name_entity.mentioned": "The words are there, but nothing near them shows that this is meant. Write of it with {context:list}.",
     "check.name_entity.absent": "{pages} of {of} competitors name it ({kind}). Say what it has to do with {context:list}.",

@@ -9,7 +9,7 @@ from typing import TYPE_CHECKING
 if TYPE_CHECKING:
     from fundament.core.checks.model import Check
 
-MODULES = ("terms", "entities", "subtopics", "head", "placement", "structure", "headings")
+MODULES = ("terms", "entities", "subtopics", "head", "placement", "structure", "headings", "denied")
 
 
 @functools.cache

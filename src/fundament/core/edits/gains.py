@@ -2,7 +2,8 @@
 
 No sentence is put into the text: a use is one that earns whole, a heading brings what sections of its subtopic usually bring. What all of it would earn is the *reach*
 of an edit; people who make it by hand get less, and now and then more: *sure* and *middle* are the shares of it that edits made by hand did get (`SHARES`,
-measured by `bench/outside/gains.py`).
+measured by `bench/outside/gains.py`). While a text says so little of the subject that its points count in part, reach and middle are what is gained once it says
+enough, for the order of the edits must not depend on which comes first; sure is what is gained now.
 """
 
 from __future__ import annotations
@@ -19,15 +20,16 @@ from fundament.core.checks.model import Change
 from fundament.core.edits.model import Gain
 from fundament.core.scoring.compiled import CompiledYardstick
 from fundament.core.scoring.features import DraftFeatures
+from fundament.core.scoring.parts import PART_WEIGHTS
 from fundament.core.scoring.points import (
     OVERUSE_COST,
     PLACEMENT_POINTS,
     STRUCTURE_POINTS,
     TEXT_SHARE,
+    Points,
     placement_credit,
     points_of,
     structure_credit,
-    subject_factor,
     text_credit,
     use_credit,
 )
@@ -46,10 +48,8 @@ class Gains:
     features: DraftFeatures
 
     @functools.cached_property
-    def _sums(self) -> dict[str, float]:
-        """Points by part before the evidence of the subject is asked for."""
-        points = points_of(self.compiled, self.features)
-        return {part: value / points.of_subject if points.of_subject else 0.0 for part, value in points.parts.items()}
+    def _points(self) -> Points:
+        return points_of(self.compiled, self.features)
 
     @functools.cached_property
     def _text_credit(self) -> Numbers:
@@ -66,7 +66,7 @@ class Gains:
     def gain(self, check: str, full: float) -> Gain:
         """The four figures of an edit that would gain `full` if all of it earned."""
         sure, middle = SHARES.get(check, OTHER_SHARES)
-        return Gain(middle=round(middle * full, 4), sure=round(sure * full, 4), reach=round(full, 4))
+        return Gain(middle=round(middle * full, 4), sure=round(sure * full * self._points.of_subject, 4), reach=round(full, 4))
 
     def joint(self, changes: Sequence[Change]) -> float:
         """What several changes gain together; gains do not add."""
@@ -76,7 +76,7 @@ class Gains:
         """What a change gains in each part of the score when all of it earns."""
         compiled, features = self.compiled, self.features
         weight = {part: points / 100.0 for part, points in compiled.part_weight.items()}
-        more = dict.fromkeys(self._sums, 0.0)
+        more = dict.fromkeys(PART_WEIGHTS, 0.0)
         for term, uses in change.uses:
             now, then = self._term_credit(term, 0.0), self._term_credit(term, uses)
             more["terms"] += weight["terms"] * compiled.term_weight[term] * (then - now)
@@ -109,11 +109,9 @@ class Gains:
             )
         for name, credit in dict(change.placement).items():
             now = placement_credit(compiled, features, name)
-            earning = features.earning_share if name != "opening" and name != "h2" else 1.0
+            earning = features.earning_share if features.structure["words"] and name not in ("opening", "h2") else 1.0
             more["placement"] += scale * PLACEMENT_POINTS[name] * max(0.0, credit * earning - now)
-        changed = {part: value + more[part] for part, value in self._sums.items()}
-        before, after = (subject_factor(compiled, features, sums["terms"], sums["entities"]) for sums in (self._sums, changed))
-        return {part: after * changed[part] - before * value for part, value in self._sums.items()}
+        return {part: features.variety * gained for part, gained in more.items()}
 
     def _term_credit(self, term: int, more: float) -> float:
         """The mean credit of a term after so many more uses, which are in sections as probable as all others."""

@@ -179,7 +179,7 @@ class Figures:
         first = self.row.terms + self.row.entities
         own = counts[(counts[:, 0] >= first) & (counts[:, 0] < first + self.row.entities)]
         number = np.bincount(own[:, 0] - first, weights=own[:, 2], minlength=self.row.entities)
-        return any_of(number, self.share)
+        return any_of(number.astype(float), self.share)
 
     def count_mean(self, name: str, credit: Callable[[Numbers], Numbers]) -> float:
         """The mean of a credit of one count: of HEADING_COUNTS or COUNTED_ROWS."""

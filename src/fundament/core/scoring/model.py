@@ -42,9 +42,21 @@ class Item:
 
 
 @dataclass(frozen=True)
+class Denied:
+    """A sentence that earns nothing. block: the number of its block; start, end: characters of the block's text; guard: of `guards.verdicts.GUARDS`; source: address of
+    the competitor it is copied from, or ""."""
+
+    block: int
+    start: int
+    end: int
+    guard: str
+    source: str = ""
+
+
+@dataclass(frozen=True)
 class Score:
     """total: 0..100, the sum of the parts; every part is the sum of its items' points. own_headings: the text's headings with text below
-    them that are of no subtopic of the competitors: its own angle. is_aim_firm: see `aim`."""
+    them that are of no subtopic of the competitors: its own angle. is_aim_firm: see `aim`. denied: sentences that earn nothing; notes: what is to be said of the whole."""
 
     total: float
     parts: tuple[Part, ...]
@@ -54,6 +66,8 @@ class Score:
     words: int
     own_headings: tuple[str, ...] = ()
     is_aim_firm: bool = True
+    denied: tuple[Denied, ...] = ()
+    notes: tuple[Message, ...] = ()
     version: str = SCORE_VERSION
 
     def items_of(self, part: str) -> tuple[Item, ...]:

@@ -2,12 +2,16 @@
 
 from __future__ import annotations
 
-from fundament.core.message import message
+from collections import Counter
+from collections.abc import Iterator
+
+from fundament.core.message import Message, message
 from fundament.core.reading.model import Reading
 from fundament.core.scoring.compiled import CompiledYardstick
 from fundament.core.scoring.features import DraftFeatures, draft_features
 from fundament.core.scoring.figures import HEADED_AT
-from fundament.core.scoring.model import Item, Part, Score
+from fundament.core.scoring.guards.verdicts import GUARDS
+from fundament.core.scoring.model import Denied, Item, Part, Score
 from fundament.core.scoring.points import (
     PLACEMENT_POINTS,
     Points,
@@ -53,7 +57,27 @@ def score_features(compiled: CompiledYardstick, features: DraftFeatures, *, with
         words=int(features.structure["words"]),
         own_headings=_own_headings(features),
         is_aim_firm=yardstick.is_aim_firm,
+        denied=tuple(
+            Denied(v.block, v.start, v.end, v.guard, yardstick.pages[v.page].url if v.page >= 0 else "") for v in features.verdicts
+        ),
+        notes=tuple(_notes(compiled, features, points)),
     )
+
+
+def _notes(compiled: CompiledYardstick, features: DraftFeatures, points: Points) -> Iterator[Message]:
+    """What is to be said of the whole score."""
+    if features.share < 1.0:
+        yield message("score.measured_as", planned=compiled.planned_words)
+    if features.structure["words"] and features.variety < 1.0:
+        yield message("score.monotonous", share=features.variety)
+    elif features.structure["words"] and points.of_subject < 1.0:
+        yield message("score.no_subject", share=points.of_subject)
+    counts = Counter(verdict.guard for verdict in features.verdicts)
+    for guard in GUARDS:
+        if counts[guard]:
+            yield message(f"score.denied.{guard}", sentences=counts[guard])
+    if compiled.word_order is None:
+        yield message("score.lacks.order")
 
 
 def _own_headings(features: DraftFeatures) -> tuple[str, ...]:
@@ -72,9 +96,20 @@ def _term_items(compiled: CompiledYardstick, features: DraftFeatures, points: Po
     items = []
     pages = len(compiled.yardstick.pages)
     for number, term in enumerate(compiled.yardstick.terms):
-        count = int(features.terms[number])
-        state = "absent" if not count else "below" if count < term.low else "within" if count <= term.ceiling else "above"
+        count, everything = int(features.terms[number]), int(features.all_terms[number])
+        counted = features.share * count
+        state = (
+            "absent"
+            if not count
+            else "below"
+            if counted < term.low - 0.5
+            else "within"
+            if features.share * everything <= term.ceiling
+            else "above"
+        )
         reason = [message("reason.term", uses=count, pages=term.pages, of=pages, target=[term.low, term.high])]
+        if everything > count:
+            reason.append(message("reason.term_denied", uses=everything - count))
         if state == "above":
             reason.append(message("reason.term_above", ceiling=term.ceiling))
         most = term.weight * compiled.part_weight["terms"] / 100.0

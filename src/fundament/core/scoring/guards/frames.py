@@ -112,7 +112,7 @@ def _from_the_third(hashes: Hashes, owner: NDArray[np.int64]) -> NDArray[np.bool
     ordered, owners = hashes[order], owner[order]
     new_hash = np.concatenate(([True], ordered[1:] != ordered[:-1]))
     new_owner = new_hash | np.concatenate(([True], owners[1:] != owners[:-1]))
-    nth = np.cumsum(new_owner)
+    nth = np.cumsum(new_owner.astype(np.int64))
     nth -= np.maximum.accumulate(np.where(new_hash, nth, 0))  # sentences before, with this hash
     found = np.zeros(len(hashes), dtype=bool)
     found[order] = nth >= FREE_USES

@@ -101,10 +101,11 @@ def verdicts_of(blocks: Sequence[PlacedBlock], order: WordOrder | None, claims: 
         for guard, flagged in lost:
             for index in np.flatnonzero(flagged).tolist():
                 found.setdefault((int(at[index]), int(of_real[index])), (guard, -1))
-    return tuple(
-        Verdict(place, *blocks[place].features.real[number].tolist(), guard, page)
-        for (place, number), (guard, page) in sorted(found.items())
-    )
+    verdicts = []
+    for (place, number), (guard, page) in sorted(found.items()):
+        start, end = blocks[place].features.real[number].tolist()
+        verdicts.append(Verdict(place, start, end, guard, page))
+    return tuple(verdicts)
 
 
 def variety_of(blocks: Sequence[PlacedBlock], verdicts: Sequence[Verdict]) -> float:
