@@ -86,10 +86,10 @@ def test_several_edits_together_are_worked_out_anew(compiled: CompiledYardstick)
 
 
 def test_a_use_that_earns_nothing_stays_on_the_list_with_its_reason(compiled: CompiledYardstick) -> None:
-    term = next(t for t in compiled.yardstick.terms if t.low >= 3 and t.name not in ABOUT)
-    repeated = f"When you look at it from afar, {term.name} is what most people notice first. "
-    _, found = edits_of(compiled, f"<p>{ABOUT}</p><p>{repeated * 6}</p>", "use_term")
-    said = say_all(next(e for e in found if e.finding.subject == term.name).finding.messages)
+    about = ABOUT.replace("cement", "it").replace("Cement", "It")
+    repeated = "When you look at it from afar, cement is what most people notice first. "
+    _, found = edits_of(compiled, f"<p>{about}</p><p>{repeated * 6}</p>", "use_term")
+    said = say_all(next(e for e in found if e.finding.subject == "cement").finding.messages)
     assert "count nothing" in said and "same pattern" in said
 
 

@@ -89,7 +89,9 @@ def test_3_uses_above_the_range_add_nothing_then_slowly_cost(compiled: CompiledY
     about = "".join(f"<p>{text}</p>" for text in SENTENCES)
     before = score(read_draft(about, language="en"), compiled).items_of("terms")
     number, term = next(
-        (n, t) for n, t in enumerate(compiled.yardstick.terms) if before[n].state == "absent" and not t.head and t.low > 1 and t.ceiling < 15
+        (n, t)
+        for n, t in enumerate(compiled.yardstick.terms)
+        if before[n].state == "absent" and not t.head and t.low > 1 and t.ceiling < 15
     )
 
     def points(uses: int) -> float:

@@ -64,7 +64,7 @@ def test_saving_raises_the_version_and_answers_with_the_score(signed_in: Client,
 
 def test_the_score_rises_with_a_better_text_and_its_points_are_kept(signed_in: Client, draft: Draft) -> None:
     before = Draft.objects.get(pk=draft.pk).score
-    more = "<h2>Raking out</h2><p>Rake out the old mortar to 20 mm with a plugging chisel. Brush the dust out of the joints.</p>"
+    more = "<h2>Raking out</h2><p>Before repointing brick with lime mortar, look at the joints of the whole wall. Repointing takes a week of dry weather.</p><p>Rake out the old mortar to 20 mm with a plugging chisel. Brush the dust out of the joints.</p>"
     post(signed_in, draft, TEXT + more, 1)
     after = Draft.objects.get(pk=draft.pk).score
     assert after["total"] > before["total"] + 3

@@ -52,4 +52,9 @@ def _in_own_words(context: Context, verdicts: Sequence[Verdict]) -> Change:
     return Change(uses=tuple((term, float(count)) for term, count in sorted(uses.items())), counts=(("words", float(words)),))
 
 
-CHECKS = (DeniedSentences("own_words", "copied"), DeniedSentences("vary", "frame"), DeniedSentences("word_order", "order"))
+CHECKS = (
+    DeniedSentences("own_words", "copied"),
+    DeniedSentences("vary", "frame"),
+    DeniedSentences("word_order", "order"),
+    DeniedSentences("loosen", "crammed"),
+)

@@ -73,7 +73,7 @@ class BlockFeatures:
     (place in the Row, count), shape (n, 2), no place twice. best: closest sentences per subtopic, shape (BEST_SENTENCES, subtopics), highest first.
     heading: similarity of the heading per subtopic. keyword: share of the keyword in a heading. asks: whether a heading is a question. says:
     whether it is text to a heading above it. matches: of terms in its real sentences, as (sentence, term, first token, last + 1), shape (n, 4).
-    judged: what the guards look at, None where there is nothing.
+    judged: what the guards look at, None where there is nothing. crammed: first character and last + 1 of its natural sentences that are lists of phrases.
     """
 
     words: int
@@ -87,6 +87,7 @@ class BlockFeatures:
     exact_keyword: int
     matches: Integers
     judged: Judged | None = None
+    crammed: Integers | None = None
 
     @property
     def bytes(self) -> int:
@@ -231,6 +232,7 @@ def _text_features(compiled: CompiledYardstick, block: PlainBlock, known: Sequen
         words=words, real=_integers([(s.start, s.end) for s in real], 2), best=best, heading=compiled.nothing.heading, keyword=0.0, asks=False, says=says,
         counts=_counts_of(compiled.row, (*counts, *counted, *keyword), terms, mentioned, recognised), exact_keyword=exact, matches=_integers(matches, 4),
         judged=_judged(compiled, kind, [k for k in known if k.is_real]),
+        crammed=_integers([(k.sentence.start, k.sentence.end) for k in known if k.sentence.natural and k.uses.crammed], 2),
     )  # fmt: skip
 
 

@@ -18,7 +18,7 @@ from fundament.core.reading.model import Reading
 from fundament.core.scoring.block_features import BEST_SENTENCES, COUNTED, TALLY, PlacedBlock, highest, place_blocks
 from fundament.core.scoring.figures import Figures, Sections
 from fundament.core.scoring.guards.items import is_short_item
-from fundament.core.scoring.guards.verdicts import NO_CLAIMS, Claims, Verdict, variety_of, verdicts_of
+from fundament.core.scoring.guards.verdicts import CRAMMED, NO_CLAIMS, Claims, Verdict, variety_of, verdicts_of
 from fundament.core.scoring.headings import CountedHeadings, count_headings
 from fundament.core.scoring.length import share_of
 from fundament.core.yardstick.build import OPENING_WORDS, keyword_share
@@ -109,7 +109,11 @@ def without_denied(compiled: CompiledYardstick, blocks: Sequence[PlacedBlock], v
     """The blocks without the sentences that earn nothing."""
     cut: dict[int, list[Verdict]] = {}
     for verdict in verdicts:
+        if verdict.guard == CRAMMED:
+            continue  # earns nothing where it stands
         cut.setdefault(verdict.block, []).append(verdict)
+    if not cut:
+        return blocks if isinstance(blocks, tuple) else tuple(blocks)
     new = []
     for place, denied in cut.items():
         text, at = [], 0

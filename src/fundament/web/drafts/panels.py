@@ -6,15 +6,18 @@ from collections import Counter
 from typing import Any
 
 from fundament.core.checks import checks
+from fundament.core.checks.denied import DeniedSentences
 from fundament.core.language.analysis import analyse_text
 from fundament.core.scoring.compiled import CompiledYardstick
 from fundament.core.scoring.model import Item
 from fundament.core.scoring.parts import PART, PARTS
-from fundament.messages import label, say_all, subject_of
+from fundament.messages import label, say, say_all, subject_of
 from fundament.web.drafts.services.measuring import Measured
 
 PANELS = ("edits", *(part.key for part in PARTS))
 MOST_EDITS = 30
+DENIED = "denied"  # in the place of a part: the sentences that earn nothing
+LEAST_BOUND = 0.1  # points of an edit whose least and most are worth showing
 _NARROW = "\u00a0"  # a space where no line breaks
 
 
@@ -33,6 +36,7 @@ def panel_context(measured: Measured, panel: str) -> dict[str, Any]:
     context["verdict"] = verdict(score.total, score.aim, score.enough, is_firm=score.is_aim_firm)
     context["ticks"] = sorted(compiled.yardstick.page_scores.values())
     if panel == "edits":
+        context["notes"] = [say(note) for note in score.notes]
         context["edits"] = [_edit_row(edit) for edit in measured.edits[:MOST_EDITS]]
         context["more_edits"] = max(0, len(measured.edits) - MOST_EDITS)
         context["faults"] = [(f.check, f.subject or subject_of(f), say_all(f.messages)) for f in measured.findings]
@@ -61,14 +65,20 @@ def panel_context(measured: Measured, panel: str) -> dict[str, Any]:
 
 def _edit_row(edit: Any) -> dict[str, Any]:
     finding = edit.finding
-    part = checks()[finding.check].part
+    check = checks()[finding.check]
+    part = check.part if check.part in PART and PART[check.part].has_subjects and ":" not in finding.subject_key else ""
+    if isinstance(check, DeniedSentences):
+        part = DENIED
     return {
         "check": finding.check,
         "subject": subject_of(finding),
         "key": finding.subject_key,
-        "part": part if part in PART and PART[part].has_subjects and ":" not in finding.subject_key else "",
+        "part": part,
         "text": say_all(finding.messages),
         "gain": f"{edit.gain.middle:+.1f}",
+        "bounds": f"{edit.gain.sure:.1f} to {edit.gain.reach:.1f}"
+        if edit.gain.reach is not None and edit.gain.reach >= LEAST_BOUND
+        else "",
         "shares": ", ".join(
             f"{label(name)}{_NARROW}{gain:+.1f}".replace("-", "−") for name, gain in edit.shares
         ),  # put together here, for speed
@@ -105,6 +115,9 @@ def marks_for(measured: Measured, part: str, key: str) -> list[tuple[str, int, i
     compiled, reading = measured.compiled, measured.reading
     if compiled is None or reading is None:
         return []
+    if part == DENIED and measured.score is not None:
+        denied = [d for d in measured.score.denied if key in (d.source or d.guard, d.guard)]
+        return [(reading.blocks[d.block].key, d.start, d.end) for d in denied]
     matcher, number = _matcher(compiled, part, key)
     if matcher is None:
         return []
@@ -133,6 +146,12 @@ def evidence_for(measured: Measured, part: str, key: str) -> tuple[str, list[tup
     if measured.compiled is None:
         return "", []
     yardstick = measured.compiled.yardstick
+    if part == DENIED:
+        check = next(
+            (c for c in checks().values() if isinstance(c, DeniedSentences) and (c.guard == key or (c.guard == "copied" and ":" in key))),
+            None,
+        )
+        return (label(f"check.{check.id}"), []) if check is not None else ("", [])
     if part == "terms":
         term = next((t for t in yardstick.terms if t.key == key), None)
         return (term.name, list(term.first_sentences)) if term else ("", [])

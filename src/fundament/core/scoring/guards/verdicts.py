@@ -20,7 +20,8 @@ from fundament.core.scoring.guards.word_order import without_order
 if TYPE_CHECKING:
     from fundament.core.scoring.block_features import PlacedBlock
 
-GUARDS = ("copied", "quoted", "frame", "order")  # the first that holds of a sentence is its reason
+CRAMMED = "crammed"  # found in the sentence itself, see `language.uses`
+GUARDS = ("copied", "quoted", "frame", "order", CRAMMED)  # the first that holds of a sentence is its reason
 MOST_QUOTED = 0.2  # of a text's words may be quotations that earn
 LAYOUT = 0.5  # of its words; a text of which so much is set as a quotation is only indented
 MONOTONOUS_FROM, MONOTONOUS_AT = 0.3, 0.8  # shares of the sentences in worn frames or without order
@@ -105,7 +106,10 @@ def verdicts_of(blocks: Sequence[PlacedBlock], order: WordOrder | None, claims: 
     for (place, number), (guard, page) in sorted(found.items()):
         start, end = blocks[place].features.real[number].tolist()
         verdicts.append(Verdict(place, start, end, guard, page))
-    return tuple(verdicts)
+    for place, block in enumerate(blocks):
+        if block.features.crammed is not None and len(block.features.crammed):
+            verdicts += [Verdict(place, start, end, CRAMMED) for start, end in block.features.crammed.tolist()]
+    return tuple(sorted(verdicts))
 
 
 def variety_of(blocks: Sequence[PlacedBlock], verdicts: Sequence[Verdict]) -> float:

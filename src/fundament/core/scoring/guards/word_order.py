@@ -15,7 +15,7 @@ from fundament.core.language.analysis import Sentence
 from fundament.core.language.word_order import WordOrder
 
 Numbers = NDArray[np.float64]
-PASSAGES = (4, 10, 30)  # sentences
+PASSAGES = (4, 7, 10, 15, 20, 30)  # sentences
 JUDGED_WORDS = 8  # of an item or cell
 SHORT_KINDS = ("list_item", "table_cell")
 
