@@ -15,7 +15,7 @@ from fundament.core.reading.read_draft import read_draft
 from fundament.core.scoring.compiled import CompiledYardstick
 from fundament.core.scoring.features import draft_features
 from fundament.core.scoring.guards.copies import Copies
-from fundament.core.scoring.guards.frames import frames_of, worn_sentences
+from fundament.core.scoring.guards.frames import frame_of, frames_together, worn_sentences
 from fundament.core.scoring.guards.items import allowed_share
 from fundament.core.scoring.guards.subject import evidence_of, factor_of
 from fundament.core.scoring.guards.verdicts import Claims
@@ -46,7 +46,7 @@ def sentences(text: str, language: str = "en") -> list:
 
 
 def worn(texts: list[str]) -> list[bool]:
-    return worn_sentences([frames_of([(s, []) for s in sentences(text)], function_words("en")) for text in texts]).tolist()
+    return worn_sentences([frames_together([frame_of(s, [], function_words("en")) for s in sentences(text)]) for text in texts]).tolist()
 
 
 def test_the_first_two_of_a_frame_earn_and_no_more() -> None:

@@ -22,16 +22,15 @@ from fundament.core.scoring.compiled import CompiledYardstick
 from fundament.core.scoring.features import DraftFeatures
 from fundament.core.scoring.parts import PART_WEIGHTS
 from fundament.core.scoring.points import (
+    FIRST_USE_EXPONENT,
     OVERUSE_COST,
     PLACEMENT_POINTS,
     STRUCTURE_POINTS,
     TEXT_SHARE,
-    Points,
     placement_credit,
     points_of,
     structure_credit,
     text_credit,
-    use_credit,
 )
 
 Numbers = NDArray[np.float64]
@@ -51,8 +50,17 @@ class Gains:
     features: DraftFeatures
 
     @functools.cached_property
-    def _points(self) -> Points:
-        return points_of(self.compiled, self.features)
+    def _of_subject(self) -> float:
+        return float(points_of(self.compiled, self.features).of_subject)
+
+    @functools.cached_property
+    def _weights(self) -> tuple[list[float], list[float]]:
+        """Of terms: weight, low end; as plain numbers, which are faster one at a time."""
+        return self.compiled.term_weight.tolist(), self.compiled.term_low.tolist()
+
+    @functools.cached_property
+    def _weight(self) -> dict[str, float]:
+        return {part: points / 100.0 for part, points in self.compiled.part_weight.items()}
 
     @functools.cached_property
     def _text_credit(self) -> Numbers:
@@ -69,7 +77,8 @@ class Gains:
     def gain(self, check: str, full: float) -> Gain:
         """The four figures of an edit that would gain `full` if all of it earned."""
         sure, middle = SHARES.get(check, OTHER_SHARES)
-        return Gain(middle=round(middle * full, 4), sure=round(sure * full * self._points.of_subject, 4), reach=round(full, 4))
+        full = float(full)  # rounding numpy's own numbers takes ten times as long
+        return Gain(middle=round(middle * full, 4), sure=round(sure * full * self._of_subject, 4), reach=round(full, 4))
 
     def joint(self, changes: Sequence[Change]) -> float:
         """What several changes gain together; gains do not add."""
@@ -78,11 +87,11 @@ class Gains:
     def by_part(self, change: Change) -> dict[str, float]:
         """What a change gains in each part of the score when all of it earns."""
         compiled, features = self.compiled, self.features
-        weight = {part: points / 100.0 for part, points in compiled.part_weight.items()}
+        weight = self._weight
         more = dict.fromkeys(PART_WEIGHTS, 0.0)
         for term, uses in change.uses:
-            now, then = self._term_credit(term, 0.0), self._term_credit(term, uses)
-            more["terms"] += weight["terms"] * compiled.term_weight[term] * (then - now)
+            now, then = self._credit_now(term), self._term_credit(term, uses)
+            more["terms"] += weight["terms"] * self._weights[0][term] * (then - now)
         for entity in dict.fromkeys(change.entities):
             more["entities"] += weight["entities"] * compiled.entity_weight[entity] * features.share * (1.0 - self._recognised[entity])
         for subtopic in dict.fromkeys(change.headings):
@@ -116,16 +125,28 @@ class Gains:
             more["placement"] += scale * PLACEMENT_POINTS[name] * max(0.0, credit * earning - now)
         return {part: features.variety * gained for part, gained in more.items()}
 
+    def _credit_now(self, term: int) -> float:
+        known = self._credits.get(term)
+        if known is None:
+            known = self._credits[term] = self._term_credit(term, 0.0)
+        return known
+
+    @functools.cached_property
+    def _credits(self) -> dict[int, float]:
+        return {}
+
     def _term_credit(self, term: int, more: float) -> float:
         """The mean credit of a term after so many more uses, which are in sections as probable as all others."""
         compiled, figures = self.compiled, self.features.figures
-        low, ceiling = compiled.term_low[term], max(1.0, compiled.term_ceiling[term])
+        low, ceiling = self._weights[1][term], max(1.0, float(compiled.term_ceiling[term]))
 
-        def credit(uses: Numbers) -> Numbers:
-            return use_credit(low, np.maximum(0.0, uses + figures.share * max(0.0, more)))
+        added = figures.share * more
 
-        def excess(uses: Numbers) -> Numbers:
-            return np.asarray(np.clip(np.maximum(0.0, uses + figures.share * more) / ceiling - 1.0, 0.0, 1.0))
+        def credit(uses: float) -> float:
+            return float((min(max(0.0, uses + max(0.0, added)), low) / max(low, 1.0)) ** FIRST_USE_EXPONENT)
+
+        def excess(uses: float) -> float:
+            return float(min(1.0, max(0.0, max(0.0, uses + added) / ceiling - 1.0)))
 
         return figures.one_mean("uses", term, credit) - OVERUSE_COST * figures.one_mean("over", term, excess)
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections import Counter
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
-from typing import TYPE_CHECKING
+from typing import TYPE_CHECKING, NamedTuple
 
 import numpy as np
 from numpy.typing import NDArray
@@ -15,7 +15,7 @@ from fundament.core.language.analysis import Sentence, analyse_text
 from fundament.core.language.function_words import function_words
 from fundament.core.language.phrases import Match
 from fundament.core.language.uses import SentenceUses, uses_in_sentence
-from fundament.core.scoring.guards.frames import frames_of
+from fundament.core.scoring.guards.frames import Frame, frame_of, frames_together
 from fundament.core.scoring.guards.verdicts import Judged
 from fundament.core.scoring.guards.word_order import judged_words
 from fundament.core.yardstick.build import OPENING_WORDS, keyword_share
@@ -31,6 +31,7 @@ PlainBlock = tuple[str, int, str]  # kind, level, text
 BEST_SENTENCES = 3  # so many of the closest sentences stand for "covered in the text"
 TEXT_KINDS = ("paragraph", "quote", "list_item", "table_cell", "caption")
 MOST_BYTES = 24_000_000  # of the blocks of a compiled yardstick that does not share them with others
+MOST_JUDGED = 4_000  # sentences of which it is kept what the guards look at
 OBJECT_BYTES = 1_100  # of a block beside what its arrays and text hold, by estimate
 # what of a block's counts earns: words and uses of the keyword outside crammed sentences, paragraphs with a sentence that is not crammed
 COUNTED = ("counted_words", "counted_paragraphs", "counted_paragraph_words", "counted_exact_keyword")
@@ -231,29 +232,48 @@ def _text_features(compiled: CompiledYardstick, block: PlainBlock, known: Sequen
     return BlockFeatures(
         words=words, real=_integers([(s.start, s.end) for s in real], 2), best=best, heading=compiled.nothing.heading, keyword=0.0, asks=False, says=says,
         counts=_counts_of(compiled.row, (*counts, *counted, *keyword), terms, mentioned, recognised), exact_keyword=exact, matches=_integers(matches, 4),
-        judged=_judged(compiled, kind, [k for k in known if k.is_real]),
+        judged=_judged(compiled, block, [k for k in known if k.is_real]),
         crammed=_integers([(k.sentence.start, k.sentence.end) for k in known if k.sentence.natural and k.uses.crammed], 2),
     )  # fmt: skip
 
 
-def _judged(compiled: CompiledYardstick, kind: str, real: Sequence[_Known]) -> Judged | None:
+def _judged(compiled: CompiledYardstick, block: PlainBlock, real: Sequence[_Known]) -> Judged | None:
     """What the guards look at of a block's real sentences."""
     if not real:
         return None
+    kind, _, text = block
     numbers = [number for number, k in enumerate(real) if judged_words(kind, k.sentence)]
-    chosen = [real[number] for number in numbers]
-    order = [compiled.word_order.value(k.sentence) if compiled.word_order is not None else (0.0, 1) for k in chosen]
-    copied = compiled.copies.in_block([k.sentence for k in real])
+    known = [_sentence_judged(compiled, text[k.sentence.start : k.sentence.end], k) for k in real]
+    copied = compiled.copies.in_block([k.sentence for k in real], [of_sentence.near for of_sentence in known])
     if not numbers and not copied:
         return None
+    chosen = [known[number] for number in numbers]
     return Judged(
         judged=np.array(numbers, dtype=np.int32),
-        order=np.array(order, dtype=np.float32).reshape(-1, 2),
-        frames=frames_of([(k.sentence, [*k.uses.matches, *k.entities]) for k in chosen], function_words(compiled.language))
-        if chosen
-        else None,
+        order=np.array([of_sentence.order for of_sentence in chosen], dtype=np.float32).reshape(-1, 2),
+        frames=frames_together([of_sentence.frame for of_sentence in chosen]) if chosen else None,
         copied=_integers(copied, 2),
     )
+
+
+class JudgedSentence(NamedTuple):
+    """What the guards look at of a sentence wherever it stands."""
+
+    order: tuple[float, int]
+    frame: Frame
+    near: list[int]
+
+
+def _sentence_judged(compiled: CompiledYardstick, text: str, known: _Known) -> JudgedSentence:
+    """Kept, so that a keystroke costs one sentence."""
+    found = compiled.judged.get(text)
+    if found is None:
+        if len(compiled.judged) >= MOST_JUDGED:
+            compiled.judged.clear()
+        order = compiled.word_order.value(known.sentence) if compiled.word_order is not None else (0.0, 1)
+        frame = frame_of(known.sentence, [*known.uses.matches, *known.entities], function_words(compiled.language))
+        found = compiled.judged[text] = JudgedSentence(order, frame, compiled.copies.nearly_all(known.sentence))
+    return found
 
 
 def _other_features(compiled: CompiledYardstick, block: PlainBlock, of_heading: dict[str, Similarities]) -> BlockFeatures:

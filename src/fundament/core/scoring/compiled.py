@@ -15,7 +15,7 @@ from fundament.core.language.phrases import PhraseMatcher
 from fundament.core.language.vectors import Vectors, embed
 from fundament.core.language.word_order import word_order
 from fundament.core.language.words import tokenize
-from fundament.core.scoring.block_features import MOST_BYTES, KeptBlocks, Row, no_features
+from fundament.core.scoring.block_features import MOST_BYTES, JudgedSentence, KeptBlocks, Row, no_features
 from fundament.core.scoring.guards.copies import Copies
 from fundament.core.scoring.subtopic_vectors import Sections, SubtopicVectors
 from fundament.core.scoring.targets import Targets
@@ -25,6 +25,7 @@ from fundament.core.yardstick.section_similarity import section_vectors
 
 Numbers = NDArray[np.float64]
 _numbers = itertools.count()
+MOST_CLOSEST = 500  # blocks whose closest sentences are kept
 BYTES_OF_THING = 3_500  # of a term, entity or heading with its sentences, by estimate
 
 
@@ -75,6 +76,8 @@ class CompiledYardstick(Targets):
         self.copies = Copies.of([page.text for page in yardstick.pages], titles=not pack_of(self.language).nouns_in_capitals)
         self.page_number = {page.url: number for number, page in enumerate(yardstick.pages)}
         self.section_words: dict[int, Range] = {}
+        self.judged: dict[str, JudgedSentence] = {}
+        self._closest: dict[str, list[int]] = {}
         self.usual_sections: dict[int, Any] = {}  # what a section of a subtopic usually brings, kept when first asked for
         self.number = next(_numbers)
         self.blocks = KeptBlocks(MOST_BYTES) if blocks is None else blocks
@@ -86,6 +89,16 @@ class CompiledYardstick(Targets):
         self.row = Row(len(terms), len(entities), len(self.keyword_content))
         self.keyword_presence = np.array(yardstick.keyword_presence or [1.0] * len(self.keyword_content))
         self.nothing = no_features(len(subtopics))
+
+    def closest_in(self, sentences: Sequence[str]) -> list[int]:
+        """Which of a block's sentences is closest to each subtopic. Kept, since every keystroke asks again."""
+        key = "\n".join(sentences)
+        known = self._closest.get(key)
+        if known is None:
+            if len(self._closest) >= MOST_CLOSEST:
+                self._closest.clear()
+            known = self._closest[key] = self.sentence_similarity(sentences).argmax(axis=0).tolist()
+        return known
 
     def heading_similarity(self, headings: Sequence[str]) -> Vectors:
         """Similarity of headings to each subtopic. Shape (headings, subtopics)."""

@@ -161,17 +161,24 @@ class Figures:
             return np.asarray(credit(np.arange(self.row.terms), totals[:, None])[:, 0])
         return self.chances(table).mean(self.row.terms, credit)
 
-    def one_mean(self, table: str, term: int, credit: Callable[[Numbers], Numbers]) -> float:
+    def one_mean(self, table: str, term: int, credit: Callable[[float], float]) -> float:
         """The mean of a credit of one term's uses."""
         if self.share >= 1.0:
-            return float(credit(np.array([self.totals(table)[term]]))[0])
-        return self.chances(table).mean_at(term, credit)
+            return credit(float(self.totals(table)[term]))
+        return self.chances(table).mean_at(term, lambda uses: np.array([credit(number) for number in uses.tolist()]))
 
     def totals(self, table: str) -> Numbers:
         """All uses of each term."""
-        counts = getattr(self, table)
-        own = counts[counts[:, 0] < self.row.terms]
-        return np.bincount(own[:, 0], weights=own[:, 1] * own[:, 2], minlength=self.row.terms).astype(float)
+        known = self._totals.get(table)
+        if known is None:
+            counts = getattr(self, table)
+            own = counts[counts[:, 0] < self.row.terms]
+            known = self._totals[table] = np.bincount(own[:, 0], weights=own[:, 1] * own[:, 2], minlength=self.row.terms).astype(float)
+        return known
+
+    @functools.cached_property
+    def _totals(self) -> dict[str, Numbers]:
+        return {}
 
     def recognised(self, table: str = "uses") -> Numbers:
         """The probability that each entity is recognised."""
@@ -194,7 +201,14 @@ class Figures:
 
     def closeness(self, bound: float) -> Numbers:
         """Per subtopic the probability that the closest sentences reach a bound."""
-        return reaches(self.close, len(self.heads), bound, self.share)
+        known = self._closeness.get(bound)
+        if known is None:
+            known = self._closeness[bound] = reaches(self.close, len(self.heads), bound, self.share)
+        return known
+
+    @functools.cached_property
+    def _closeness(self) -> dict[float, Numbers]:
+        return {}
 
     def headed(self) -> Numbers:
         """Per subtopic the probability that there is a heading of it."""

@@ -165,9 +165,7 @@ def closest_sentence(compiled: CompiledYardstick, features: DraftFeatures, subto
     _, block_of = features.ordered_closest
     place = int(block_of[0, subtopic])
     sentences = features.earning[place].real_sentences if place >= 0 else []
-    if not sentences:
-        return ""
-    return sentences[int(compiled.sentence_similarity(sentences)[:, subtopic].argmax())]
+    return sentences[compiled.closest_in(sentences)[subtopic]] if sentences else ""
 
 
 def _state(value: float, low: float, high: float) -> str:

@@ -73,8 +73,9 @@ class Copies:
             all_runs, all_pages, different[count >= STOCK_PAGES], all_pieces[order], all_at[order].astype(np.int32), starts[:-1], titles
         )
 
-    def in_block(self, sentences: Sequence[Sentence]) -> list[tuple[int, int]]:
-        """(number of a copied sentence, page it is copied from), for each page that it may be copied from."""
+    def in_block(self, sentences: Sequence[Sentence], near: Sequence[list[int]] | None = None) -> list[tuple[int, int]]:
+        """(number of a copied sentence, page it is copied from), for each page that it may be copied from. near: of each sentence the pages that have nearly all
+        of it, where they are known."""
         if not len(self.runs):
             return []
         lemmas = [lemma for sentence in sentences for lemma in sentence.lemmas]
@@ -91,13 +92,11 @@ class Copies:
                         RUN, len(sentences[number].lemmas)
                     ):  # a run that ends a sentence does not copy the next
                         found.update(dict.fromkeys((number, page) for page in pages))
-        first = 0
         copied = {number for number, _ in found}
         for number, sentence in enumerate(sentences):
-            after = first + len(sentence.lemmas)
-            if number not in copied and len(sentence.lemmas) >= RUN:
-                found.update(dict.fromkeys((number, page) for page in self._nearly_all(words[first:after])))
-            first = after
+            if number not in copied:
+                pages = near[number] if near is not None else self.nearly_all(sentence)
+                found.update(dict.fromkeys((number, page) for page in pages))
         return sorted(found)
 
     def _runs_in(self, words: Words) -> list[tuple[int, list[int]]]:
@@ -113,8 +112,11 @@ class Copies:
                 found.append((int(at[place]), pages))
         return found
 
-    def _nearly_all(self, words: Words) -> list[int]:
+    def nearly_all(self, sentence: Sentence) -> list[int]:
         """The pages that have nearly all words of a sentence in its order."""
+        if len(sentence.lemmas) < RUN or not len(self.pieces):
+            return []
+        words = np.array([word_number(lemma) for lemma in sentence.lemmas], dtype=np.uint32)
         hashes, at = _hashed(words, PIECE)
         left, right = np.searchsorted(self.pieces, hashes, side="left"), np.searchsorted(self.pieces, hashes, side="right")
         there = right > left

@@ -12,6 +12,7 @@ import functools
 import zlib
 from collections.abc import Sequence
 from dataclasses import dataclass
+from typing import NamedTuple
 
 import numpy as np
 from numpy.typing import NDArray
@@ -48,22 +49,28 @@ def _word(lemma: str) -> int:
     return FIGURE if lemma[:1].isdigit() else zlib.crc32(lemma.encode()) | 1 << 32
 
 
-def frames_of(sentences: Sequence[tuple[Sentence, Sequence[Match]]], functional: frozenset[str]) -> Frames:
-    """The frames of sentences, each with the phrases in it that earn."""
-    whole, runs, counts = [], [], []
-    for sentence, matches in sentences:
-        words, content = _frame(sentence, matches, functional)
-        sequence = np.array(words, dtype=np.uint64)
-        grams = sequence[:-2] * _MIX[0] ^ sequence[1:-1] * _MIX[1] ^ sequence[2:] * _MIX[2]
-        says = np.array(content, dtype=bool)
-        grams = grams[says[:-2] | says[1:-1] | says[2:]]
-        whole.append(zlib.crc32(sequence.tobytes()) << 16 | len(words))
-        runs.append(grams)
-        counts.append(len(grams))
+class Frame(NamedTuple):
+    """The frame of a sentence. whole: of all of it; runs: those with a word of content."""
+
+    whole: int
+    runs: Hashes
+
+
+def frame_of(sentence: Sentence, matches: Sequence[Match], functional: frozenset[str]) -> Frame:
+    """The frame of a sentence with the phrases in it that earn."""
+    words, content = _frame(sentence, matches, functional)
+    sequence = np.array(words, dtype=np.uint64)
+    grams = sequence[:-2] * _MIX[0] ^ sequence[1:-1] * _MIX[1] ^ sequence[2:] * _MIX[2]
+    says = np.array(content, dtype=bool)
+    return Frame(zlib.crc32(sequence.tobytes()) << 16 | len(words), grams[says[:-2] | says[1:-1] | says[2:]])
+
+
+def frames_together(frames: Sequence[Frame]) -> Frames:
+    """The frames of a block's sentences, at least one."""
     return Frames(
-        np.array(whole, dtype=np.uint64),
-        np.concatenate(runs) if runs else np.zeros(0, dtype=np.uint64),
-        np.array(counts, dtype=np.int32),
+        np.array([frame.whole for frame in frames], dtype=np.uint64),
+        np.concatenate([frame.runs for frame in frames]),
+        np.array([len(frame.runs) for frame in frames], dtype=np.int32),
     )
 
 
