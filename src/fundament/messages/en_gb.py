@@ -213,11 +213,10 @@ TEXTS = {
     "check.use_term.denied.quoted": "{uses:n|more use counts|more uses count} nothing: a quotation is somebody else's text.",
     "check.use_term.denied.order": "{uses:n|more use counts|more uses count} nothing: the words around have no natural order.",
     "check.use_term.denied.crammed": "{uses:n|more use counts|more uses count} nothing: the sentence is hardly more than a list of terms.",
-    "check.loosen": "Nothing earned by {sentences:n|sentence that is|sentences that are} hardly more than a list of terms, beginning with “{sentence}” Say something about them.",
-    "check.own_words": "Nothing earned by {sentences:n|sentence that is|sentences that are} nearly word for word on {source}, beginning with “{sentence}” Say it in your own words.",
-    "check.vary": "Nothing earned by {sentences:n|sentence that follows|sentences that follow} the same pattern as two before, beginning with “{sentence}” "
-    "Say each thing in its own way.",
-    "check.word_order": "Nothing earned by {sentences:n|sentence|sentences} in a passage whose words have no natural order, beginning with “{sentence}”",
+    "check.loosen": "Nothing earned by {sentences:n|sentence that is|sentences that are} hardly more than a list of terms. Say something about them.",
+    "check.own_words": "Nothing earned by {sentences:n|sentence that is|sentences that are} nearly word for word on {source}. Say it in your own words.",
+    "check.vary": "Nothing earned by {sentences:n|sentence that follows|sentences that follow} the same pattern as two before. Say each thing in its own way.",
+    "check.word_order": "Nothing earned by {sentences:n|sentence|sentences} in a passage whose words have no natural order.",
     # what is said of a whole score
     "score.measured_as": "Measured as if it had {planned:n|word|words}: of a longer text every section counts in part.",
     "score.no_subject": "The text says little of the subject so far, so all its points count at {share:%}.",

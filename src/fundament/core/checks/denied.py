@@ -7,6 +7,7 @@ from __future__ import annotations
 
 from collections import Counter
 from collections.abc import Iterator, Sequence
+from urllib.parse import urlsplit
 
 import numpy as np
 
@@ -36,7 +37,7 @@ class DeniedSentences(Check):
             sentence = context.features.blocks[first.block].text[first.start : first.end].split()
             shown = " ".join(sentence[:SHOWN_WORDS]) + (" …" if len(sentence) > SHOWN_WORDS else "")
             source = context.compiled.yardstick.pages[page].url if page >= 0 else ""
-            words = message(f"check.{self.id}", sentences=len(verdicts), sentence=shown, source=source)
+            words = message(f"check.{self.id}", sentences=len(verdicts), source=urlsplit(source).hostname or source)
             yield self.found(source or self.guard, shown, words, change=_in_own_words(context, verdicts), block=first.block)
 
 

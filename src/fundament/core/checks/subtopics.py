@@ -101,12 +101,14 @@ def _heading_level(features: DraftFeatures, number: int, level: int) -> int:
 
 
 def with_usual_section(compiled: CompiledYardstick, number: int) -> Change:
-    """A heading for a subtopic with what sections of it usually bring: the mean of the competitors' uses of terms there, and their median length."""
+    """A heading for a subtopic with what sections of it usually bring: the mean of the competitors' uses of terms there, less where few have it, and their median
+    length."""
     known = compiled.usual_sections.get(number)
     if known is None:
         subtopic = compiled.yardstick.subtopics[number]
         blocks = place_blocks(compiled, [("paragraph", 0, heading.below) for heading in subtopic.headings if heading.below])
-        mean = compiled.row.sum(blocks)[: compiled.row.terms] / max(1, len(blocks))
+        shared = min(1.0, 2.0 * subtopic.pages / max(1, len(compiled.yardstick.pages)))  # what two of twelve pages bring there says little
+        mean = shared * compiled.row.sum(blocks)[: compiled.row.terms] / max(1, len(blocks))
         uses = tuple((int(term), float(mean[term])) for term in np.flatnonzero(mean >= LEAST_USUAL))
         words = _section_words(compiled, number).median if any(h.words for h in subtopic.headings) else 0.0
         level = "counted_h2" if subtopic.level <= 2 else "counted_h3"

@@ -75,6 +75,7 @@ def decide(consensus: Consensus, keys: Keys | None = None, decisions: Decisions 
         usual_evidence=round(others.usual_evidence, 4),
         keyword_presence=others.keyword_presence,
         item_share=others.item_share,
+        page_points={url: _keyed(points, keys) for url, points in others.points.items()},
         version=consensus.version,
     )
 
@@ -93,6 +94,16 @@ def _weighting(consensus: Consensus, keys: Keys, decisions: Decisions, planned: 
                 low, high = decision.uses
                 targets[number] = low, high, max(high + 1, round(1.5 * high))
     return Weighting(factors, targets)
+
+
+def _keyed(points: Mapping[str, float], keys: Keys) -> dict[str, float]:
+    """Points by target, with keys in the place of numbers."""
+    found = {}
+    for target, value in points.items():
+        part, _, name = target.partition(":")
+        of_part = getattr(keys, part, None)
+        found[f"{part}:{of_part[int(name)]}" if of_part is not None else target] = round(value, 4)
+    return found
 
 
 def _weighed(part: str, things: Sequence[Thing], keys: Sequence[str], weighting: Weighting) -> tuple[Thing, ...]:

@@ -12,17 +12,19 @@ from fundament.core.reading.model import Reading
 from fundament.core.scoring.compiled import CompiledYardstick
 from fundament.core.scoring.features import DraftFeatures, draft_features
 from fundament.core.scoring.parts import PART_WEIGHTS
+from fundament.core.scoring.said import NOTHING_SAID, Said, target_key
 
 HERE = frozenset(["study", "readings"])  # what is at hand when edits are looked for
 LEAST_GAIN = 0.005  # points; smaller gains are not worth a line
 
 
-def next_edits(draft: Reading, compiled: CompiledYardstick) -> list[Edit]:
+def next_edits(draft: Reading, compiled: CompiledYardstick, said: Said = NOTHING_SAID) -> list[Edit]:
     """All edits that gain, largest gain first; see `gains` for what a gain is.
 
-    draft: from `read_draft`, so that all its blocks count.
+    draft: from `read_draft`, so that all its blocks count. said: words of a person; what is not for the page has no edits.
     """
-    return edits_for_features(compiled, draft_features(compiled, draft))
+    found = edits_for_features(compiled, draft_features(compiled, draft, said=said))
+    return [edit for edit in found if target_key(checks()[edit.finding.check].part, edit.finding.subject_key) not in said.not_for_page]
 
 
 def edits_for_features(compiled: CompiledYardstick, features: DraftFeatures) -> list[Edit]:
@@ -51,8 +53,8 @@ def measured(compiled: CompiledYardstick, features: DraftFeatures, findings: Seq
         by_part = gains.by_part(finding.change)
         full = sum(by_part.values())
         if full >= LEAST_GAIN:
-            edits.append(
-                Edit(finding, finding.change, gains.gain(finding.check, full), tuple((part, by_part[part]) for part in PART_WEIGHTS))
-            )
+            gain = gains.gain(finding.check, full)
+            shares = tuple((part, by_part[part] * gain.middle / full) for part in PART_WEIGHTS)
+            edits.append(Edit(finding, finding.change, gain, shares))
     edits.sort(key=lambda edit: (-edit.gain.middle, edit.finding.key))
     return edits

@@ -8,7 +8,7 @@ from __future__ import annotations
 
 import functools
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import TYPE_CHECKING
 
 import numpy as np
@@ -21,6 +21,7 @@ from fundament.core.scoring.guards.items import is_short_item
 from fundament.core.scoring.guards.verdicts import CRAMMED, NO_CLAIMS, Claims, Verdict, variety_of, verdicts_of
 from fundament.core.scoring.headings import CountedHeadings, count_headings
 from fundament.core.scoring.length import share_of
+from fundament.core.scoring.said import NOTHING_SAID, STATED, Said
 from fundament.core.yardstick.build import OPENING_WORDS, keyword_share
 from fundament.core.yardstick.structure import Beside, beside_of, structure_from
 
@@ -83,16 +84,45 @@ class DraftFeatures:
         return self.headings.similarity
 
 
-def draft_features(compiled: CompiledYardstick, draft: Reading, claims: Claims = NO_CLAIMS, planned_words: int = 0) -> DraftFeatures:
+def draft_features(
+    compiled: CompiledYardstick, draft: Reading, claims: Claims = NO_CLAIMS, planned_words: int = 0, said: Said = NOTHING_SAID
+) -> DraftFeatures:
     """The features of a whole text: those of its blocks, and of its title, description, images and links.
 
-    claims: what is known of the text that the guards cannot see. planned_words: other than the yardstick's.
+    claims: what is known of the text that the guards cannot see. planned_words: other than the yardstick's. said: words of a person, see there.
     """
     parts = PageParts(draft.title, draft.description, beside_of(draft))
+    claims = Claims(claims.own_pages | said.claims.own_pages, claims.own_passages | said.claims.own_passages)
     own = compiled.page_number.get(draft.url) if draft.url else None
     if own is not None:
         claims = Claims(claims.own_pages | {own}, claims.own_passages)
-    return combine(compiled, place_blocks(compiled, [(b.kind, b.level, b.text) for b in draft.main_blocks()]), parts, claims, planned_words)
+    blocks = tuple(place_blocks(compiled, [(b.kind, b.level, b.text) for b in draft.main_blocks()]))
+    features = combine(compiled, blocks, parts, claims, planned_words)
+    return features if said.is_empty else _with_said(compiled, features, said, planned_words or compiled.planned_words)
+
+
+def _with_said(compiled: CompiledYardstick, features: DraftFeatures, said: Said, planned_words: int) -> DraftFeatures:
+    """The features with what a person said is there already or settled."""
+    more = tuple(place_blocks(compiled, [("paragraph", 0, text) for text in said.texts])) if said.texts else ()
+    beside = features.parts.beside
+    beside = replace(
+        beside, **{name: getattr(beside, name) + int(said.counts[name]) for name in STATED if name in said.counts and hasattr(beside, name)}
+    )
+    found = assembled(
+        compiled,
+        (*features.blocks, *more),
+        (*features.earning, *more),
+        features.verdicts,
+        replace(features.parts, beside=beside),
+        planned_words,
+    )
+    texts = {block.text for block in features.blocks}
+    settled = {
+        number: said.settled[subtopic.key].covered
+        for number, subtopic in enumerate(compiled.yardstick.subtopics)
+        if subtopic.key in said.settled and said.settled[subtopic.key].block in texts
+    }
+    return replace(found, figures=replace(found.figures, settled=settled)) if settled else found
 
 
 def combine(

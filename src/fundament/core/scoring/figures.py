@@ -6,8 +6,8 @@ They can be kept as one string and asked again at another planned length; a text
 from __future__ import annotations
 
 import functools
-from collections.abc import Callable, Sequence
-from dataclasses import dataclass
+from collections.abc import Callable, Mapping, Sequence
+from dataclasses import dataclass, field
 
 import numpy as np
 from numpy.typing import NDArray
@@ -75,6 +75,7 @@ class Figures:
     """uses: of the Row, see `counts_by_section`; over: of the terms, all uses whether they earn or not; running: without what stands in short items and cells; either is the
     same array as uses where nothing differs. headings: of HEADING_COUNTS by section. heads: per subtopic, sections under a heading of it. h2_keyword: the keyword's share in
     each H2 that counts. close: see `close_sections`. words: of the whole text. share: q, with which a section is taken.
+    settled: whether a subtopic is covered, by its number, where a person said so.
     """
 
     row: Row
@@ -87,6 +88,7 @@ class Figures:
     close: Close
     words: float
     share: float
+    settled: Mapping[int, bool] = field(default_factory=dict)
 
     @staticmethod
     def whole(row: Row, sums: Numbers, everything: Numbers, running: Numbers, best: Numbers, headings: CountedHeadings) -> Figures:

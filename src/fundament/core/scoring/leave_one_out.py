@@ -25,7 +25,7 @@ from fundament.core.scoring.guards.items import LEAST_SHARE
 from fundament.core.scoring.guards.subject import usual_presence
 from fundament.core.scoring.guards.verdicts import Claims
 from fundament.core.scoring.length import Close, Counts
-from fundament.core.scoring.points import points_of
+from fundament.core.scoring.points import Points, points_of
 from fundament.core.scoring.subtopic_vectors import Sections as OfSubtopics
 from fundament.core.scoring.subtopic_vectors import SubtopicVectors
 from fundament.core.scoring.targets import Targets
@@ -99,10 +99,12 @@ def competitor_features(consensus: Consensus, pages: Sequence[ComparedPage]) -> 
 
 
 class Competition(NamedTuple):
-    """How the competitors stand, each against the others: scores (0..100) by address; usual_evidence: the share of the points for terms and entities that the
+    """How the competitors stand, each against the others: scores (0..100) by address; points: of each by "part:key", terms, entities and subtopics by
+    their numbers; usual_evidence: the share of the points for terms and entities that the
     median of them earns; keyword_presence: how far they use each word of the keyword; item_share: see `guards.items`."""
 
     scores: dict[str, float]
+    points: dict[str, dict[str, float]]
     usual_evidence: float = 0.0
     keyword_presence: tuple[float, ...] = ()
     item_share: float = LEAST_SHARE
@@ -111,7 +113,7 @@ class Competition(NamedTuple):
 def competition(consensus: Consensus, planned_words: int, weighting: Weighting) -> Competition:
     """Each page as if it had the planned length (0: the median of the others)."""
     if not consensus.competitors:
-        return Competition({})
+        return Competition({}, {})
     tables = _tables_of(consensus)
     targets = [_targets_without(consensus, tables, n, page, planned_words, weighting) for n, page in enumerate(consensus.competitors)]
     texts = [_Scorable(figures_at(page.figures, own.planned_words), page) for own, page in zip(targets, consensus.competitors, strict=True)]
@@ -119,14 +121,29 @@ def competition(consensus: Consensus, planned_words: int, weighting: Weighting) 
     items = float(np.percentile([points.item_share for points in first], 75))
     evidence = np.array([points.evidence for points in first])
     words = [text.figures.share * text.keyword for text in texts]
-    found = {}
+    found, by_target = {}, {}
     for number, (own, text) in enumerate(zip(targets, texts, strict=True)):
         own.item_share = max(LEAST_SHARE, items)
         own.usual_evidence = float(np.median(np.delete(evidence, number)))
         own.keyword_presence = usual_presence([others for n, others in enumerate(words) if n != number], len(text.keyword))
-        found[text.page.url] = points_of(own, text).total
+        points = points_of(own, text)
+        found[text.page.url] = points.total
+        by_target[text.page.url] = _by_target(text.page, points)
     presence = usual_presence(words, len(texts[0].keyword))
-    return Competition(found, float(np.median(evidence)), tuple(presence.round(4).tolist()), round(max(LEAST_SHARE, items), 4))
+    return Competition(found, by_target, float(np.median(evidence)), tuple(presence.round(4).tolist()), round(max(LEAST_SHARE, items), 4))
+
+
+def _by_target(page: CompetitorFeatures, points: Points) -> dict[str, float]:
+    found = {f"structure:{name}": value for name, value in points.structure.items()} | {
+        f"placement:{name}": value for name, value in points.placement.items()
+    }
+    for part, numbers, values in (
+        ("terms", page.terms, points.terms),
+        ("entities", page.entities, points.entities),
+        ("subtopics", page.subtopics, points.subtopics),
+    ):
+        found |= {f"{part}:{number}": value for number, value in zip(numbers, values.tolist(), strict=True) if value > 0.0}
+    return found
 
 
 def plain_yardstick(consensus: Consensus) -> Yardstick:

@@ -8,6 +8,7 @@ from fundament.core.message import Message
 from fundament.core.scoring.parts import PART_WEIGHTS
 from fundament.core.version import SCORE_VERSION
 
+MOST_ON_WORD = 15.0  # points on somebody's word and excused together, above which nothing is called enough
 STATES = ("absent", "below", "within", "above")
 __all__ = ["PART_WEIGHTS", "STATES", "Item", "Part", "Score"]
 
@@ -56,7 +57,8 @@ class Denied:
 @dataclass(frozen=True)
 class Score:
     """total: 0..100, the sum of the parts; every part is the sum of its items' points. own_headings: the text's headings with text below
-    them that are of no subtopic of the competitors: its own angle. is_aim_firm: see `aim`. denied: sentences that earn nothing; notes: what is to be said of the whole."""
+    them that are of no subtopic of the competitors: its own angle. is_aim_firm: see `aim`. on_word: points that rest on the word of a
+    person; excused: points that competitors have on targets that are not for this page (see `said`). denied: sentences that earn nothing; notes: what is to be said of the whole."""
 
     total: float
     parts: tuple[Part, ...]
@@ -66,9 +68,16 @@ class Score:
     words: int
     own_headings: tuple[str, ...] = ()
     is_aim_firm: bool = True
+    on_word: float = 0.0
+    excused: float = 0.0
     denied: tuple[Denied, ...] = ()
     notes: tuple[Message, ...] = ()
     version: str = SCORE_VERSION
+
+    @property
+    def may_be_enough(self) -> bool:
+        """Whether a text with this score may be called enough at all."""
+        return self.is_aim_firm and self.on_word + self.excused <= MOST_ON_WORD
 
     def items_of(self, part: str) -> tuple[Item, ...]:
         """The items of one part, in the yardstick's order."""

@@ -11,6 +11,7 @@ from numpy.typing import NDArray
 from fundament.core.scoring.figures import COUNTED_ROWS, HEADING_COUNTS, Figures
 from fundament.core.scoring.guards.items import allowed_share
 from fundament.core.scoring.guards.subject import evidence_of, factor_of
+from fundament.core.scoring.said import settled_credit
 from fundament.core.scoring.targets import Targets
 from fundament.core.yardstick.measures import EARNING, MEASURE
 from fundament.core.yardstick.model import Range
@@ -152,7 +153,8 @@ def use_credit(low: Numbers, uses: Numbers) -> Numbers:
 
 def text_credit(figures: Figures) -> Numbers:
     """Per subtopic: 1 when the closest sentences of the text answer it, PERHAPS_CREDIT when they perhaps do, else 0; the mean over the choices of sections."""
-    return np.asarray(PERHAPS_CREDIT * figures.closeness(PERHAPS_FROM) + (1.0 - PERHAPS_CREDIT) * figures.closeness(COVERED_FROM))
+    credit = np.asarray(PERHAPS_CREDIT * figures.closeness(PERHAPS_FROM) + (1.0 - PERHAPS_CREDIT) * figures.closeness(COVERED_FROM))
+    return settled_credit(credit, figures.settled) if figures.settled else credit
 
 
 def subtopic_credit(figures: Figures) -> Numbers:

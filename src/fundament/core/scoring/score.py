@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections import Counter
 from collections.abc import Iterator
+from dataclasses import replace
 
 from fundament.core.message import Message, message
 from fundament.core.reading.model import Reading
@@ -20,17 +21,30 @@ from fundament.core.scoring.points import (
     structure_target,
     text_credit,
 )
+from fundament.core.scoring.said import NOTHING_SAID, Said, lowered_aim, target_key
 from fundament.core.yardstick.measures import EARNING
 from fundament.core.yardstick.model import Yardstick
 
 
-def score(draft: Reading, yardstick: Yardstick | CompiledYardstick) -> Score:
+def score(draft: Reading, yardstick: Yardstick | CompiledYardstick, said: Said = NOTHING_SAID) -> Score:
     """Score a text, 0..100, with a reason for every point.
 
-    draft: from `read_draft` or `read_page`. Pass a CompiledYardstick when scoring again and again. Never raises on an empty draft.
+    draft: from `read_draft` or `read_page`. Pass a CompiledYardstick when scoring again and again. said: words of a person. Never raises on an empty draft.
     """
     compiled = yardstick if isinstance(yardstick, CompiledYardstick) else CompiledYardstick(yardstick)
-    return score_features(compiled, draft_features(compiled, draft))
+    result = score_features(compiled, draft_features(compiled, draft, said=said))
+    if not said.is_empty:
+        without = draft_features(compiled, draft, said=Said(claims=said.claims))
+        result = replace(result, on_word=max(0.0, result.total - score_features(compiled, without, with_items=False).total))
+    return with_excuses(compiled.yardstick, result, said.not_for_page) if said.not_for_page else result
+
+
+def with_excuses(yardstick: Yardstick, result: Score, not_for_page: frozenset[str]) -> Score:
+    """The score with the aim that is left when some targets are not for this page. The score itself stays what it is."""
+    items = {target_key(item.part, item.key): item for item in result.items}
+    aim = lowered_aim(yardstick, {target: item.points for target, item in items.items()}, not_for_page)
+    excused = sum(items[target].max - items[target].points for target in sorted(not_for_page) if target in items)
+    return replace(result, aim=aim.aim, enough=aim.enough, excused=excused)
 
 
 def score_features(compiled: CompiledYardstick, features: DraftFeatures, *, with_items: bool = True) -> Score:

@@ -212,7 +212,8 @@ class Consensus:
 @dataclass(frozen=True)
 class Yardstick:
     """The targets: a consensus with a person's decisions on it. page_scores: of the competitors by address, each against the others; aim, enough and
-    is_aim_firm come from them (see `scoring.aim`). usual_evidence, keyword_presence, item_share: see `scoring.leave_one_out.Competition`."""
+    is_aim_firm come from them (see `scoring.aim`). usual_evidence, keyword_presence, item_share: see `scoring.leave_one_out.Competition`. page_points: the competitors' points
+    by target, see `scoring.said`."""
 
     keyword: str
     language: str
@@ -233,4 +234,5 @@ class Yardstick:
     usual_evidence: float = 0.0
     keyword_presence: tuple[float, ...] = ()
     item_share: float = 0.2
+    page_points: dict[str, dict[str, float]] = field(default_factory=dict)
     version: str = CONSENSUS_VERSION

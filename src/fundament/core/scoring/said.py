@@ -1,0 +1,83 @@
+"""Words of a person about a text: what the score cannot see, or could not tell. None of them changes a weight.
+
+*There already*: counts and texts that stand on the page but not in the draft (images, links, a block of questions); they pass all guards. *Covered* and *not
+covered*: settles a subtopic that the text perhaps covers, as long as the block it hangs on stays as it was. *This is ours*: see `guards.verdicts.Claims`.
+*Not for this page*: takes a target's edits off the list. It never raises a score: for this text every competitor gets on that target at most what the text has
+there, and aim and enough follow.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Mapping
+from dataclasses import dataclass, field
+
+import numpy as np
+from numpy.typing import NDArray
+
+from fundament.core.scoring.aim import Aim, aim_of
+from fundament.core.scoring.guards.verdicts import NO_CLAIMS, Claims
+from fundament.core.yardstick.model import Yardstick
+
+STATED = (
+    "images",
+    "images_with_alt",
+    "internal_links",
+    "external_links",
+    "table_cells",
+)  # what can be said to be there already, as a count
+
+
+@dataclass(frozen=True)
+class Settlement:
+    """Whether a subtopic is covered, as somebody said; block: the text of the block it was said of."""
+
+    covered: bool
+    block: str
+
+
+@dataclass(frozen=True)
+class Said:
+    """counts: so many more of each of STATED. texts: blocks of text that stand elsewhere on the page. settled: by the key of a subtopic. claims: what is the text's own.
+    not_for_page: targets as "part:key"."""
+
+    counts: Mapping[str, float] = field(default_factory=dict)
+    texts: tuple[str, ...] = ()
+    settled: Mapping[str, Settlement] = field(default_factory=dict)
+    claims: Claims = NO_CLAIMS
+    not_for_page: frozenset[str] = frozenset()
+
+    @property
+    def is_empty(self) -> bool:
+        """Whether nothing was said that counts."""
+        return not (self.counts or self.texts or self.settled)
+
+
+NOTHING_SAID = Said()
+
+
+def target_key(part: str, key: str) -> str:
+    """How a target is called in `Said.not_for_page` and `Yardstick.page_points`."""
+    return f"{part}:{key}"
+
+
+def lowered_aim(yardstick: Yardstick, earned: Mapping[str, float], excused: Iterable[str]) -> Aim:
+    """The aim for a text when some targets are not for its page.
+
+    earned: the text's points by target. On each excused target every competitor is taken to have at most these.
+    """
+    targets = [target for target in excused if target in earned]
+    scores = {}
+    for url, total in yardstick.page_scores.items():
+        points = yardstick.page_points.get(url, {})
+        scores[url] = total - sum(max(0.0, points.get(target, 0.0) - earned[target]) for target in targets)
+    found = aim_of(scores)
+    return Aim(min(found.aim, yardstick.aim), min(found.enough, yardstick.enough), found.is_firm)
+
+
+def settled_credit(credit: NDArray[np.float64], settled: Mapping[int, bool]) -> NDArray[np.float64]:
+    """The text's credit per subtopic with what was settled: whole or nothing where it was *perhaps*; what is plain stays."""
+    found = credit.copy()
+    for number, covered in settled.items():
+        if 0.0 < found[number] < 1.0:
+            found[number] = 1.0 if covered else 0.0
+    return found

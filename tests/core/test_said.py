@@ -1,0 +1,76 @@
+"""Words of a person about a text."""
+
+from __future__ import annotations
+
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from fundament.core.edits.next_edits import next_edits
+from fundament.core.reading.read_draft import read_draft
+from fundament.core.scoring.compiled import CompiledYardstick
+from fundament.core.scoring.features import draft_features
+from fundament.core.scoring.model import MOST_ON_WORD
+from fundament.core.scoring.said import STATED, Said, Settlement, target_key
+from fundament.core.scoring.score import score
+from tests.core.test_guards import MINE
+
+DRAFT = "<h1>Repointing brick with lime mortar</h1>" + "".join(f"<p>{text}</p>" for text in MINE)
+
+
+@settings(max_examples=25, deadline=None)
+@given(st.data())
+def test_not_for_this_page_lowers_the_bar_and_never_raises_the_score(compiled: CompiledYardstick, data: st.DataObject) -> None:
+    draft = read_draft(DRAFT, language="en")
+    plain = score(draft, compiled)
+    targets = [target_key(item.part, item.key) for item in plain.items]
+    few = frozenset(data.draw(st.lists(st.sampled_from(targets), max_size=12)))
+    more = few | frozenset(data.draw(st.lists(st.sampled_from(targets), max_size=12)))
+    one, other = (score(draft, compiled, Said(not_for_page=chosen)) for chosen in (few, more))
+    assert one.total == other.total == plain.total
+    assert plain.aim >= one.aim >= other.aim and plain.enough >= one.enough >= other.enough
+    assert other.excused >= one.excused >= 0.0
+    assert other.may_be_enough == (other.excused <= MOST_ON_WORD)
+
+
+def test_an_excused_target_has_no_edits(compiled: CompiledYardstick) -> None:
+    draft = read_draft(DRAFT, language="en")
+    edit = next(edit for edit in next_edits(draft, compiled) if edit.finding.check == "use_term")
+    left = next_edits(draft, compiled, Said(not_for_page=frozenset([target_key("terms", edit.finding.subject_key)])))
+    assert edit.finding.key not in {other.finding.key for other in left}
+
+
+def test_what_is_there_already_counts_as_if_it_stood_there(compiled: CompiledYardstick) -> None:
+    draft = read_draft(DRAFT, language="en")
+    plain = score(draft, compiled)
+    lacking = [item.key for item in plain.items_of("structure") if item.key in STATED and item.points < item.max]
+    stated = score(draft, compiled, Said(counts=dict.fromkeys(lacking, 30.0)))
+    assert lacking and stated.total > plain.total and abs(stated.on_word - (stated.total - plain.total)) < 1e-9
+    question = "How long does it take? A mason repoints two square metres of brick in a day when the lime mortar is ready, and the weather has to stay dry."
+    asked = score(draft, compiled, Said(texts=(question,)))
+    assert asked.total > plain.total and asked.words > plain.words
+
+
+def test_a_settlement_holds_as_long_as_its_block_does(compiled: CompiledYardstick) -> None:
+    html = DRAFT + "<p>Before anything else the old stuff has to come out, and that takes a chisel and a good deal of patience.</p>"
+    draft = read_draft(html, language="en")
+    plain = score(draft, compiled)
+    perhaps = [item for item in plain.items_of("subtopics") if item.state == "perhaps covered"]
+    assert perhaps
+    block = draft.blocks[1].text
+    yes, no, gone = (
+        score(draft, compiled, Said(settled={perhaps[0].key: Settlement(covered, text)}))
+        for covered, text in ((True, block), (False, block), (True, "a block that is there no more"))
+    )
+    assert yes.total > plain.total > no.total and gone.total == plain.total
+    plainly = next(item for item in plain.items_of("subtopics") if item.state == "absent")
+    assert (
+        score(draft, compiled, Said(settled={plainly.key: Settlement(True, block)})).total == plain.total
+    )  # only what is perhaps can be settled
+
+
+def test_what_a_person_says_changes_no_weight(compiled: CompiledYardstick) -> None:
+    draft = read_draft(DRAFT, language="en")
+    said = Said(counts={"images_with_alt": 2}, texts=(MINE[0],), not_for_page=frozenset(["structure:h2"]))
+    plain, other = score(draft, compiled), score(draft, compiled, said)
+    assert [(i.key, i.max) for i in plain.items] == [(i.key, i.max) for i in other.items]
+    assert draft_features(compiled, draft).figures.settled == {}
