@@ -41,7 +41,7 @@ LEAST_USES = 2  # of a trigram or bigram that is kept
 LEAST_CLASS = 3  # uses of a class
 FALSE_ALARMS = 0.002  # of honest passages may lie below a bound
 FEW = 2_000  # sentences that set a bound
-MARGIN, MARGIN_OF_FEW = 0.08, 0.15  # a bound lies so much lower than what the honest sentences say
+MARGIN, MARGIN_OF_FEW = 0.12, 0.15  # a bound lies so much lower than what the honest sentences say
 
 
 def manual(folder: str) -> list[Reading]:

@@ -33,8 +33,8 @@ def yardstick_for(pages: Sequence[ComparedPage], keyword: str, words: int) -> Ya
     return decide(build_consensus(pages, keyword), decisions=Decisions(planned_words=words))
 
 
-def report(kind: str, name: str, reading: Reading, yardstick: Yardstick, lost: Counter[str]) -> None:
-    """Print one page and add to the sums."""
+def report(kind: str, name: str, reading: Reading, yardstick: Yardstick, lost: Counter[str], *, has_set: bool) -> None:
+    """Print one page and add to the sums. has_set: whether the yardstick is of its subject; otherwise evidence of it is not asked for."""
     compiled = CompiledYardstick(yardstick)
     with (
         patch.object(features_module, "verdicts_of", lambda *_: ()),
@@ -44,6 +44,9 @@ def report(kind: str, name: str, reading: Reading, yardstick: Yardstick, lost: C
         free = points_of(compiled, draft_features(compiled, reading)).total
     features = draft_features(compiled, reading)
     points = points_of(compiled, features)
+    if not has_set:
+        with patch.object(points_module, "subject_factor", lambda _, text, *__: text.variety):
+            points = points_of(compiled, features)
     sentences = sum(len(block.features.real) for block in features.blocks)
     by_guard = Counter(verdict.guard for verdict in features.verdicts)
     lost.update(by_guard)
@@ -76,13 +79,20 @@ def main() -> None:
             ComparedPage(rank, replace(other.reading, url=f"https://other.example/{other.name}"), analyse_page(other.reading))
             for rank, other in enumerate(nearest(pages, page), 1)
         ]
-        report(page.kind, page.name, reading, yardstick_for(compared, reading.title or page.name, reading.word_count), lost)
+        report(page.kind, page.name, reading, yardstick_for(compared, reading.title or page.name, reading.word_count), lost, has_set=False)
     print("thirty honest pages:", dict(lost))
     own: Counter[str] = Counter()
     for study in STUDIES:
         for page in study.compared:
             others = [other for other in study.compared if other is not page]
-            report(study.name, page.reading.url[-42:], page.reading, yardstick_for(others, study.keyword, page.reading.word_count), own)
+            report(
+                study.name,
+                page.reading.url[-42:],
+                page.reading,
+                yardstick_for(others, study.keyword, page.reading.word_count),
+                own,
+                has_set=True,
+            )
     print("pages of the sets:", dict(own))
 
 

@@ -10,6 +10,7 @@ from hypothesis import strategies as st
 from fundament.core.language.analysis import analyse_text
 from fundament.core.language.function_words import function_words
 from fundament.core.language.packs import packs
+from fundament.core.language.phrases import Match
 from fundament.core.language.word_order import word_order
 from fundament.core.reading.read_draft import read_draft
 from fundament.core.scoring.compiled import CompiledYardstick
@@ -46,7 +47,9 @@ def sentences(text: str, language: str = "en") -> list:
 
 
 def worn(texts: list[str]) -> list[bool]:
-    return worn_sentences([frames_together([frame_of(s, [], function_words("en")) for s in sentences(text)]) for text in texts]).tolist()
+    return worn_sentences(
+        [frames_together([frame_of(s, [Match(0, 0, 1)], function_words("en")) for s in sentences(text)]) for text in texts]
+    ).tolist()
 
 
 def test_the_first_two_of_a_frame_earn_and_no_more() -> None:
@@ -60,6 +63,12 @@ def test_a_frame_with_another_filling_each_time_is_still_one() -> None:
         for what in ("raking", "the wide joint", "slaking", "a lintel")
     ]
     assert worn(told) == [False, False, True, True]
+
+
+def test_what_has_no_phrase_in_it_is_not_judged_by_its_frame() -> None:
+    told = ["For more information, see the other section of this manual." for _ in range(4)]
+    frames = [frames_together([frame_of(s, [], function_words("en")) for s in sentences(text)]) for text in told]
+    assert not worn_sentences(frames).any()
 
 
 @settings(max_examples=20, deadline=None)

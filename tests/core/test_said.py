@@ -42,9 +42,9 @@ def test_an_excused_target_has_no_edits(compiled: CompiledYardstick) -> None:
 def test_what_is_there_already_counts_as_if_it_stood_there(compiled: CompiledYardstick) -> None:
     draft = read_draft(DRAFT, language="en")
     plain = score(draft, compiled)
-    lacking = [item.key for item in plain.items_of("structure") if item.key in STATED and item.points < item.max]
+    lacking = [item.key for item in plain.items_of("structure") if item.key in STATED and item.value < item.low]
     stated = score(draft, compiled, Said(counts=dict.fromkeys(lacking, 30.0)))
-    assert lacking and stated.total > plain.total and abs(stated.on_word - (stated.total - plain.total)) < 1e-9
+    assert (stated.total > plain.total) == bool(lacking) and abs(stated.on_word - (stated.total - plain.total)) < 1e-9
     question = "How long does it take? A mason repoints two square metres of brick in a day when the lime mortar is ready, and the weather has to stay dry."
     asked = score(draft, compiled, Said(texts=(question,)))
     assert asked.total > plain.total and asked.words > plain.words

@@ -3,7 +3,7 @@
 The frame of a sentence is what is left when the phrases that earn (terms, entities) and the figures are taken out of it. Two sentences need not have the
 whole frame in common: it is compared by its runs of GRAM words, of which those count that hold a word of content, since "of the ..." and "it is a ..." belong
 to nobody. A run is *worn* from its third sentence on, in the order of the text; a sentence of which WORN_SHARE of the runs are worn, or whose whole frame has
-been there twice before, earns nothing. The runs are those of shingling (Broder 1997), within one text instead of between two.
+been there twice before, earns nothing, if there is a phrase in it: what has none cannot be filled with others. The runs are those of shingling (Broder 1997), within one text instead of between two.
 """
 
 from __future__ import annotations
@@ -32,11 +32,12 @@ _MIX = np.array([0x9E3779B97F4A7C15, 0xC2B2AE3D27D4EB4F, 0x165667B19E3779F9], dt
 @dataclass(frozen=True, eq=False, slots=True)
 class Frames:
     """The frames of a block's real sentences. whole: of each; runs: those with a word of content of all of them, one after the other; counts: how many each
-    sentence has."""
+    sentence has; filled: whether there is a phrase in it."""
 
     whole: Hashes
     runs: Hashes
     counts: NDArray[np.int32]
+    filled: NDArray[np.bool_]
 
     @property
     def bytes(self) -> int:
@@ -50,10 +51,11 @@ def _word(lemma: str) -> int:
 
 
 class Frame(NamedTuple):
-    """The frame of a sentence. whole: of all of it; runs: those with a word of content."""
+    """The frame of a sentence. whole: of all of it; runs: those with a word of content; is_filled: whether there is a phrase in it."""
 
     whole: int
     runs: Hashes
+    is_filled: bool
 
 
 def frame_of(sentence: Sentence, matches: Sequence[Match], functional: frozenset[str]) -> Frame:
@@ -62,7 +64,7 @@ def frame_of(sentence: Sentence, matches: Sequence[Match], functional: frozenset
     sequence = np.array(words, dtype=np.uint64)
     grams = sequence[:-2] * _MIX[0] ^ sequence[1:-1] * _MIX[1] ^ sequence[2:] * _MIX[2]
     says = np.array(content, dtype=bool)
-    return Frame(zlib.crc32(sequence.tobytes()) << 16 | len(words), grams[says[:-2] | says[1:-1] | says[2:]])
+    return Frame(zlib.crc32(sequence.tobytes()) << 16 | len(words), grams[says[:-2] | says[1:-1] | says[2:]], bool(matches))
 
 
 def frames_together(frames: Sequence[Frame]) -> Frames:
@@ -71,6 +73,7 @@ def frames_together(frames: Sequence[Frame]) -> Frames:
         np.array([frame.whole for frame in frames], dtype=np.uint64),
         np.concatenate([frame.runs for frame in frames]),
         np.array([len(frame.runs) for frame in frames], dtype=np.int32),
+        np.array([frame.is_filled for frame in frames], dtype=bool),
     )
 
 
@@ -106,11 +109,12 @@ def worn_sentences(frames: Sequence[Frames]) -> NDArray[np.bool_]:
     repeated = _from_the_third(whole, np.arange(count))
     runs = np.concatenate([f.runs for f in frames])
     owner = np.repeat(np.arange(count), np.concatenate([f.counts for f in frames]))
+    filled = np.concatenate([f.filled for f in frames])
     if not len(runs):
-        return repeated
+        return np.asarray(repeated & filled)
     worn = np.bincount(owner, weights=_from_the_third(runs, owner), minlength=count)
     of_all = np.bincount(owner, minlength=count)
-    return np.asarray(repeated | ((of_all >= LEAST_RUNS) & (worn >= WORN_SHARE * of_all)))
+    return np.asarray(filled & (repeated | ((of_all >= LEAST_RUNS) & (worn >= WORN_SHARE * of_all))))
 
 
 def _from_the_third(hashes: Hashes, owner: NDArray[np.int64]) -> NDArray[np.bool_]:
