@@ -103,7 +103,7 @@ def analyse_command(keyword: str, folder: str, draft: str = "", language: str = 
     result = score_features(compiled, features)
     edits = edits_for_features(compiled, features)
     measured = _measured(yardstick, result, edits)
-    measures = trade_measures(yardstick, [float(count) for count in features.terms], int(features.structure["words"]))
+    measures = trade_measures(yardstick, [float(count) for count in features.all_terms], int(features.structure["words"]))
     uses = keyword_uses(reading, yardstick.keyword, yardstick.language)
     for term, measure in zip(measured["terms"], _measures_by_term(yardstick, measures), strict=True):
         term["measures"] = measure
@@ -143,9 +143,18 @@ def _measured(yardstick: Yardstick, result: Score, edits: Sequence[Edit]) -> dic
             "aim": result.aim,
             "enough": result.enough,
             "is_aim_firm": result.is_aim_firm,
+            "notes": [say(note) for note in result.notes],
         },
+        "denied": [{"block": d.block, "start": d.start, "end": d.end, "guard": d.guard, "source": d.source} for d in result.denied],
         "edits": [
-            {"kind": e.finding.check, "subject": subject_of(e.finding), "gain": e.gain.middle, "text": say_all(e.finding.messages)}
+            {
+                "kind": e.finding.check,
+                "subject": subject_of(e.finding),
+                "gain": e.gain.middle,
+                "sure": e.gain.sure,
+                "reach": e.gain.reach,
+                "text": say_all(e.finding.messages),
+            }
             for e in edits
         ],
     }

@@ -2,8 +2,8 @@
 
 No sentence is put into the text: a use is one that earns whole, a heading brings what sections of its subtopic usually bring. What all of it would earn is the *reach*
 of an edit; people who make it by hand get less, and now and then more: *sure* and *middle* are the shares of it that edits made by hand did get (`SHARES`,
-measured by `bench/outside/gains.py`). While a text says so little of the subject that its points count in part, reach and middle are what is gained once it says
-enough, for the order of the edits must not depend on which comes first; sure is what is gained now.
+measured by `bench/outside/gains.py`). While all points of a text count in part only, because it says little of the subject or repeats its sentences, reach and
+middle are what is gained once they count whole, for the order of the edits must not depend on which comes first; sure is what is gained now.
 """
 
 from __future__ import annotations
@@ -123,7 +123,7 @@ class Gains:
             now = placement_credit(compiled, features, name)
             earning = features.earning_share if features.structure["words"] and name not in ("opening", "h2") else 1.0
             more["placement"] += scale * PLACEMENT_POINTS[name] * max(0.0, credit * earning - now)
-        return {part: features.variety * gained for part, gained in more.items()}
+        return more
 
     def _credit_now(self, term: int) -> float:
         known = self._credits.get(term)

@@ -55,4 +55,4 @@ def measures_of(compiled: CompiledYardstick, document: Node | None, title: str =
         return trade_measures(compiled.yardstick)
     reading = read_document(document, title=title, description=description, language=compiled.language)
     features = draft_features(compiled, reading)
-    return trade_measures(compiled.yardstick, [float(count) for count in features.terms], int(features.structure["words"]))
+    return trade_measures(compiled.yardstick, [float(count) for count in features.all_terms], int(features.structure["words"]))
