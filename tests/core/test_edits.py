@@ -130,3 +130,13 @@ def test_no_section_is_told_to_be_longer_than_the_plan_allows(compiled: Compiled
     full = "".join(naturally(["the wall"] * 40) for _ in range(1 + compiled.planned_words // 400))
     _, found = edits_of(compiled, f"<h2>{label}</h2><p>{RAKE}</p><h2>Our garden</h2>{full}", "lengthen_section")
     assert not found
+
+
+def test_what_a_denied_sentence_would_earn_is_told_by_its_own_terms(compiled: CompiledYardstick) -> None:
+    """Also where a fragment stands before it in the block."""
+    repeated = "When you look at it from afar, cement is what most people notice first. "
+    html = f"<h1>{compiled.yardstick.keyword}</h1><p>{ABOUT}</p>{''.join(f'<p>So much. {repeated}</p>' for _ in range(4))}"
+    _, found = edits_of(compiled, html, "vary")
+    cement = next(number for number, term in enumerate(compiled.yardstick.terms) if term.name == "cement")
+    assert found[0].change.uses == ((cement, 2.0),)
+    assert found[0].finding.block == 4

@@ -9,8 +9,6 @@ from collections import Counter
 from collections.abc import Iterator, Sequence
 from urllib.parse import urlsplit
 
-import numpy as np
-
 from fundament.core.checks.model import Change, Check, Context, Finding
 from fundament.core.message import message
 from fundament.core.scoring.guards.verdicts import Verdict
@@ -28,12 +26,12 @@ class DeniedSentences(Check):
         self.guard = guard
 
     def run(self, context: Context) -> Iterator[Finding]:
-        by_page: dict[int, list[Verdict]] = {}
-        for verdict in context.features.verdicts:
+        by_page: dict[int, list[tuple[Verdict, frozenset[int]]]] = {}
+        for verdict, terms in zip(context.features.verdicts, context.features.denied_terms, strict=True):
             if verdict.guard == self.guard:
-                by_page.setdefault(verdict.page, []).append(verdict)
+                by_page.setdefault(verdict.page, []).append((verdict, terms))
         for page, verdicts in sorted(by_page.items()):
-            first = verdicts[0]
+            first = verdicts[0][0]
             sentence = context.features.blocks[first.block].text[first.start : first.end].split()
             shown = " ".join(sentence[:SHOWN_WORDS]) + (" …" if len(sentence) > SHOWN_WORDS else "")
             source = context.compiled.yardstick.pages[page].url if page >= 0 else ""
@@ -41,14 +39,12 @@ class DeniedSentences(Check):
             yield self.found(source or self.guard, shown, words, change=_in_own_words(context, verdicts), block=first.block)
 
 
-def _in_own_words(context: Context, verdicts: Sequence[Verdict]) -> Change:
+def _in_own_words(context: Context, verdicts: Sequence[tuple[Verdict, frozenset[int]]]) -> Change:
     """What these sentences would earn if they were not denied."""
     uses: Counter[int] = Counter()
     words = 0
-    for verdict in verdicts:
-        features = context.features.blocks[verdict.block].features
-        number = np.flatnonzero(features.real[:, 0] == verdict.start)
-        uses.update(set(features.matches[np.isin(features.matches[:, 0], number), 1].tolist()))
+    for verdict, terms in verdicts:
+        uses.update(terms)
         words += len(context.features.blocks[verdict.block].text[verdict.start : verdict.end].split())
     return Change(uses=tuple((term, float(count)) for term, count in sorted(uses.items())), counts=(("words", float(words)),))
 

@@ -20,6 +20,7 @@ class MissingTerms(Check):
         compiled, features = context.compiled, context.features
         yardstick = compiled.yardstick
         entity_of = {phrase: number for number, entity in enumerate(yardstick.entities) for phrase in entity.phrases}
+        guards = _guards_by_term(context) if features.verdicts else {}
         for number in np.flatnonzero(features.share * features.terms < compiled.term_low):
             term = yardstick.terms[number]
             count = int(features.terms[number])
@@ -31,7 +32,7 @@ class MissingTerms(Check):
             )]  # fmt: skip
             denied = int(features.all_terms[number]) - count
             if denied:
-                guard = _most_frequent_guard(context, int(number))
+                guard = guards.get(int(number), "frame")
                 words.append(message(f"check.use_term.denied.{guard}", uses=denied))
             named = (entity,) if entity is not None and not features.recognised[entity] else ()
             yield self.found(term.key, term.name, *words, change=Change(uses=((int(number), float(missing)),), entities=named))
@@ -52,16 +53,13 @@ class OverusedTerms(Check):
                 yield self.found(term.key, term.name, words, change=Change(uses=((number, -float(fewer)),)))
 
 
-def _most_frequent_guard(context: Context, number: int) -> str:
-    """Why most of the uses of a term that earn nothing do so."""
-    features = context.features
-    reasons: Counter[str] = Counter()
-    for verdict in features.verdicts:
-        block = features.blocks[verdict.block]
-        matches = block.features.matches
-        sentence = np.flatnonzero(block.features.real[:, 0] == verdict.start)
-        reasons[verdict.guard] += int(((matches[:, 1] == number) & np.isin(matches[:, 0], sentence)).any())
-    return max(reasons, key=lambda guard: reasons[guard]) if reasons.total() else "frame"
+def _guards_by_term(context: Context) -> dict[int, str]:
+    """Why most of the uses of each term that earn nothing do so."""
+    reasons: dict[int, Counter[str]] = {}
+    for verdict, terms in zip(context.features.verdicts, context.features.denied_terms, strict=True):
+        for term in terms:
+            reasons.setdefault(term, Counter())[verdict.guard] += 1
+    return {term: max(of_term, key=lambda guard: of_term[guard]) for term, of_term in reasons.items()}
 
 
 CHECKS = (MissingTerms(), OverusedTerms())

@@ -148,7 +148,13 @@ class Gains:
         def excess(uses: float) -> float:
             return float(min(1.0, max(0.0, max(0.0, uses + added) / ceiling - 1.0)))
 
-        return figures.one_mean("uses", term, credit) - OVERUSE_COST * figures.one_mean("over", term, excess)
+        def credits_of(uses: Numbers) -> Numbers:
+            return np.asarray((np.clip(uses + max(0.0, added), 0.0, low) / max(low, 1.0)) ** FIRST_USE_EXPONENT)
+
+        def excesses(uses: Numbers) -> Numbers:
+            return np.asarray(np.clip(np.maximum(0.0, uses + added) / ceiling - 1.0, 0.0, 1.0))
+
+        return figures.one_mean("uses", term, credit, credits_of) - OVERUSE_COST * figures.one_mean("over", term, excess, excesses)
 
 
 def joined(changes: Iterable[Change]) -> Change:

@@ -73,7 +73,8 @@ class BlockFeatures:
     real: first character and last + 1 of its real sentences, natural and not crammed, shape (sentences, 2). counts: what is summed over a text, as
     (place in the Row, count), shape (n, 2), no place twice. best: closest sentences per subtopic, shape (BEST_SENTENCES, subtopics), highest first.
     heading: similarity of the heading per subtopic. keyword: share of the keyword in a heading. asks: whether a heading is a question. says:
-    whether it is text to a heading above it. matches: of terms in its real sentences, as (sentence, term, first token, last + 1), shape (n, 4).
+    whether it is text to a heading above it. matches: of terms in its real sentences, as (number of the real sentence, term, first token,
+    last + 1), shape (n, 4).
     judged: what the guards look at, None where there is nothing. crammed: first character and last + 1 of its natural sentences that are lists of phrases.
     """
 
@@ -219,7 +220,7 @@ def _text_features(compiled: CompiledYardstick, block: PlainBlock, known: Sequen
     words = sum([k.sentence.words for k in known])
     counts = _counts(compiled, block)
     real = [k.sentence for k in known if k.is_real]
-    matches = [(number, *match) for number, k in enumerate(known) if k.is_real for match in k.uses.matches]
+    matches = [(number, *match) for number, k in enumerate([k for k in known if k.is_real]) for match in k.uses.matches]
     inside = sum([match.end - match.start for k in known for match in k.uses.matches])
     exact = sum([contains(sentence.lemmas, compiled.keyword_lemmas) for sentence in real])
     crammed_words = sum([k.sentence.counted_words for k in known if k.uses.crammed])

@@ -78,6 +78,22 @@ class DraftFeatures:
         order = np.argsort(-values, axis=0, kind="stable")
         return np.take_along_axis(values, order, axis=0), block_of[order]
 
+    @functools.cached_property
+    def denied_terms(self) -> tuple[frozenset[int], ...]:
+        """The terms in each sentence that earns nothing, as the verdicts stand."""
+        found: list[frozenset[int]] = []
+        of_block: dict[int, dict[int, set[int]]] = {}
+        for verdict in self.verdicts:
+            known = of_block.get(verdict.block)
+            if known is None:
+                features = self.blocks[verdict.block].features
+                starts = features.real[:, 0].tolist()
+                known = of_block[verdict.block] = {}
+                for sentence, term in features.matches[:, :2].tolist():
+                    known.setdefault(starts[sentence], set()).add(term)
+            found.append(frozenset(known.get(verdict.start, ())))
+        return tuple(found)
+
     @property
     def heading(self) -> Numbers:
         """Similarity of the closest heading that counts, per subtopic."""

@@ -163,11 +163,11 @@ class Figures:
             return np.asarray(credit(np.arange(self.row.terms), totals[:, None])[:, 0])
         return self.chances(table).mean(self.row.terms, credit)
 
-    def one_mean(self, table: str, term: int, credit: Callable[[float], float]) -> float:
-        """The mean of a credit of one term's uses."""
+    def one_mean(self, table: str, term: int, one: Callable[[float], float], many: Callable[[Numbers], Numbers]) -> float:
+        """The mean of a credit of one term's uses. one, many: the credit of a number, and of many; a plain number is faster by itself."""
         if self.share >= 1.0:
-            return credit(float(self.totals(table)[term]))
-        return self.chances(table).mean_at(term, lambda uses: np.array([credit(number) for number in uses.tolist()]))
+            return one(float(self.totals(table)[term]))
+        return self.chances(table).mean_at(term, many)
 
     def totals(self, table: str) -> Numbers:
         """All uses of each term."""

@@ -95,11 +95,16 @@ class Distribution:
 
     def mean_at(self, place: int, credit: Callable[[Numbers], Numbers]) -> float:
         """The mean of a credit of the uses at one place; that of no uses where there are none."""
-        for places, probable in self.groups:
-            own = np.flatnonzero(places == place)
-            if len(own):
-                return float(probable[own[0]] @ credit(np.arange(probable.shape[1], dtype=float)))
-        return float(credit(np.zeros(1))[0])
+        found = self._at.get(place)
+        if found is None:
+            return float(credit(np.zeros(1))[0])
+        probable = self.groups[found[0]][1][found[1]]
+        return float(probable @ credit(np.arange(len(probable), dtype=float)))
+
+    @functools.cached_property
+    def _at(self) -> dict[int, tuple[int, int]]:
+        """The group and the row of each place."""
+        return {place: (group, row) for group, (places, _) in enumerate(self.groups) for row, place in enumerate(places.tolist())}
 
 
 def _probabilities(counts: Counts, inverse: NDArray[np.int64], own: NDArray[np.int64], size: int, share: float) -> Numbers:
@@ -158,13 +163,14 @@ def reaches(close: Close, subtopics: int, bound: float, share: float) -> Numbers
     for subtopic in range(subtopics):
         rows = close[edges[subtopic] : edges[subtopic + 1], 1:].astype(float)
         count = len(rows)
-        if not count or rows[:BEST_SENTENCES, 0].sum() + rows[:, 1:].max(initial=0.0) * BEST_SENTENCES < wanted:
+        firsts = int((rows[:, 0] * BEST_SENTENCES >= wanted).sum())  # the closest sentence of all must reach the mean
+        if not firsts:
             continue
         alone = share * (1.0 - share) ** (count - 1) * float((rows.sum(axis=1) >= wanted).sum())
         if count == 1:
             found[subtopic] = alone
             continue
-        first, second = np.triu_indices(count, 1)
+        first, second = np.nonzero(np.arange(count)[None, :] > np.arange(firsts)[:, None])
         five = np.sort(np.concatenate((rows[first], rows[second, :2]), axis=1), axis=1)[:, ::-1]
         third = wanted - five[:, 0] - five[:, 1]
         later = np.searchsorted(-rows[:, 0], -third, side="right") - 1 - second
