@@ -18,6 +18,7 @@ from fundament.core.scoring.features import draft_features
 from fundament.core.scoring.guards.copies import Copies
 from fundament.core.scoring.guards.frames import frame_of, frames_together, worn_sentences
 from fundament.core.scoring.guards.items import allowed_share
+from fundament.core.scoring.guards.pieces import pieced_together
 from fundament.core.scoring.guards.subject import evidence_of, factor_of
 from fundament.core.scoring.guards.verdicts import Claims
 from fundament.core.scoring.guards.word_order import without_order
@@ -245,3 +246,18 @@ def test_templates_gain_a_tenth_of_what_the_same_terms_gain_in_sentences_of_thei
     honest = score(read_draft(start + naturally(names), language="en"), compiled).total - before
     stuffed = score(read_draft(start + "".join(f"<p>{frame.format(name)}</p>" for name in names), language="en"), compiled).total - before
     assert honest > 5.0 and stuffed <= 0.1 * honest
+
+
+# pieces
+
+
+def test_natural_text_is_not_put_together_from_pieces(compiled: CompiledYardstick) -> None:
+    draft = read_draft("".join(f"<p>{text}</p>" for text in MINE) + naturally(["lime mortar"] * 40), language="en")
+    assert not [v for v in draft_features(compiled, draft).verdicts if v.guard == "pieces"]
+
+
+def test_more_pages_share_more_by_chance() -> None:
+    there, of_all = np.full(12, 9.0), np.full(12, 10.0)
+    assert pieced_together(there, of_all, 30_000).all()
+    assert not pieced_together(there, of_all, 300_000).any()
+    assert not pieced_together(there[:5], of_all[:5], 0).any()  # never over fewer than six

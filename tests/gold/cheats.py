@@ -111,6 +111,8 @@ def cheats(yardstick: Yardstick, pages: Sequence[Reading]) -> Iterator[Cheat]:
         "competitors' sentences under the labels",
         paragraphs(_under(labels, _words_of(sentences, yardstick.planned_words), top), language, **head),
     )
+    chain = list(_chain(pages, yardstick.planned_words))
+    yield Cheat("a chain of competitors' words", paragraphs(_under(labels, chain, top), language, **head))
     yield Cheat("the best, words shuffled", shuffled(_planned(best, yardstick.planned_words)))
     yield Cheat("the best, content words permuted", permuted(_planned(best, yardstick.planned_words)))
     filler = (
@@ -123,6 +125,24 @@ def cheats(yardstick: Yardstick, pages: Sequence[Reading]) -> Iterator[Cheat]:
             _under([labels[n % len(labels)] if labels else f"{yardstick.keyword} {n}" for n in range(77)], filler, top), language, **head
         ),
     )
+
+
+def _chain(pages: Sequence[Reading], most: int) -> Iterator[str]:
+    """Paragraphs in which each word is one that follows the word before on some page (a Markov chain)."""
+    follows: dict[str, list[str]] = {}
+    for page in pages:
+        for block in page.main_blocks():
+            if block.kind == "paragraph":
+                for before, after in itertools.pairwise(["", *block.text.split(), ""]):
+                    follows.setdefault(before, []).append(after)
+    choose = random.Random(5)
+    words = 0
+    while follows and words < most:
+        told: list[str] = []
+        while (word := choose.choice(follows[told[-1] if told else ""])) or not told:
+            told.append(word)
+        words += len(told)
+        yield " ".join(told)
 
 
 def _under(labels: Sequence[str], sentences: Sequence[str], top: Sequence[tuple[str, str]]) -> list[tuple[str, str]]:

@@ -53,6 +53,7 @@ LABELS = {
     "check.use_term": "Use a term",
     "check.take_out": "Take some out",
     "check.own_words": "Say it in your own words",
+    "check.own_pieces": "Write the passage yourself",
     "check.vary": "Vary the sentences",
     "check.loosen": "Say more around the terms",
     "check.word_order": "Put the words in order",
@@ -208,6 +209,8 @@ TEXTS = {
     "check.use_term.none": "Not used; {target:span} is usual on {pages} of {of} competitors. Use it {missing:times}, each in a sentence of its own.",
     "check.use_term.more": "Used {uses:times}; {target:span} is usual on {pages} of {of} competitors. "
     "Use it {missing:times} more, each in a sentence of its own.",
+    "check.use_term.denied.pieces": "{uses:n|more use counts|more uses count} nothing: the passage is put together from pieces of competitors' pages.",
+    "check.own_pieces": "Nothing earned by {sentences:n|sentence|sentences} in a passage put together from pieces of competitors' pages. Say it in your own words.",
     "check.use_term.denied.frame": "{uses:n|more use counts|more uses count} nothing: the sentence follows the same pattern as two before it.",
     "check.use_term.denied.copied": "{uses:n|more use counts|more uses count} nothing: the sentence is a competitor's.",
     "check.use_term.denied.quoted": "{uses:n|more use counts|more uses count} nothing: a quotation is somebody else's text.",
@@ -220,9 +223,10 @@ TEXTS = {
     # what is said of a whole score
     "score.measured_as": "Measured as if it had {planned:n|word|words}: of a longer text every section counts in part.",
     "score.no_subject": "The text says little of the subject so far, so all its points count at {share:%}.",
-    "score.monotonous": "Most of the sentences follow the same few patterns or have no natural order, so all points count at {share:%}.",
+    "score.monotonous": "Most of the sentences follow the same few patterns, are put together from pieces of other pages or have no natural order, so all points count at {share:%}.",
     "score.denied.copied": "{sentences:n|sentence earns|sentences earn} nothing: nearly word for word on a competitor's page.",
     "score.denied.quoted": "{sentences:n|sentence earns|sentences earn} nothing: quoted from a competitor, or beyond a fifth of the text in quotations.",
+    "score.denied.pieces": "{sentences:n|sentence earns|sentences earn} nothing: put together from pieces of competitors' pages.",
     "score.denied.frame": "{sentences:n|sentence earns|sentences earn} nothing: the same pattern was used twice before.",
     "score.denied.order": "{sentences:n|sentence earns|sentences earn} nothing: the words around have no natural order.",
     "score.denied.crammed": "{sentences:n|sentence earns|sentences earn} nothing: hardly anything in it but terms.",

@@ -37,7 +37,7 @@ Numbers = NDArray[np.float64]
 Key = TypeVar("Key", int, str)
 SHARES = {  # check -> (sure, middle) as shares of the reach
     "use_term": (0.6, 1.0), "name_entity": (0.6, 1.0), "head_subtopic": (0.0, 0.5), "answer_subtopic": (0.0, 0.25), "lengthen_section": (0.4, 0.9),
-    "own_words": (0.3, 0.8), "vary": (0.3, 0.8), "word_order": (0.3, 0.8), "loosen": (0.3, 0.8),
+    "own_words": (0.3, 0.8), "own_pieces": (0.3, 0.8), "vary": (0.3, 0.8), "word_order": (0.3, 0.8), "loosen": (0.3, 0.8),
 }  # fmt: skip
 OTHER_SHARES = (1.0, 1.0)  # what is told to the letter: a title, an image, a split paragraph
 

@@ -252,6 +252,7 @@ def _judged(compiled: CompiledYardstick, block: PlainBlock, real: Sequence[_Know
     return Judged(
         judged=np.array(numbers, dtype=np.int32),
         order=np.array([of_sentence.order for of_sentence in chosen], dtype=np.float32).reshape(-1, 2),
+        pairs=np.array([of_sentence.pairs for of_sentence in chosen], dtype=np.int32).reshape(-1, 2),
         frames=frames_together([of_sentence.frame for of_sentence in chosen]) if chosen else None,
         copied=_integers(copied, 2),
     )
@@ -263,6 +264,7 @@ class JudgedSentence(NamedTuple):
     order: tuple[float, int]
     frame: Frame
     near: list[int]
+    pairs: tuple[int, int]
 
 
 def _sentence_judged(compiled: CompiledYardstick, text: str, known: _Known) -> JudgedSentence:
@@ -273,7 +275,9 @@ def _sentence_judged(compiled: CompiledYardstick, text: str, known: _Known) -> J
             compiled.judged.clear()
         order = compiled.word_order.value(known.sentence) if compiled.word_order is not None else (0.0, 1)
         frame = frame_of(known.sentence, [*known.uses.matches, *known.entities], function_words(compiled.language))
-        found = compiled.judged[text] = JudgedSentence(order, frame, compiled.copies.nearly_all(known.sentence))
+        found = compiled.judged[text] = JudgedSentence(
+            order, frame, compiled.copies.nearly_all(known.sentence), compiled.copies.pairs_of(known.sentence)
+        )
     return found
 
 

@@ -145,7 +145,7 @@ def combine(
     compiled: CompiledYardstick, blocks: Sequence[PlacedBlock], parts: PageParts, claims: Claims = NO_CLAIMS, planned_words: int = 0
 ) -> DraftFeatures:
     """The features of a text made of these blocks."""
-    verdicts = verdicts_of(blocks, compiled.word_order, claims)
+    verdicts = verdicts_of(blocks, compiled.word_order, claims, compiled.copies.words)
     blocks = tuple(blocks)
     earning = without_denied(compiled, blocks, verdicts) if verdicts else blocks
     return assembled(compiled, blocks, earning, verdicts, parts, planned_words or compiled.planned_words)

@@ -20,6 +20,7 @@ from fundament.core.yardstick.page_words import BREAK, Words, word_number, words
 Hashes = NDArray[np.uint64]
 RUN = 8  # words
 PIECE = 3
+PAIR = 2
 NEARLY_ALL = 0.7  # of a sentence's words
 STOCK_PAGES = 3
 TITLE_SHARE = 0.8  # of the longer words of a run with a capital
@@ -34,7 +35,8 @@ class Copies:
     """Where the competitors' words stand.
 
     runs: hashes of all runs of RUN words, rising; run_page: the page of each. stock: those on STOCK_PAGES pages or more, rising. pieces: the same of PIECE words;
-    piece_at: where each begins, counted over all pages. page_at: where each page begins. titles: whether capitals tell the title of a work.
+    piece_at: where each begins, counted over all pages. page_at: where each page begins. pairs: of PAIR words on all pages, rising.
+    titles: whether capitals tell the title of a work.
     """
 
     runs: Hashes
@@ -43,12 +45,18 @@ class Copies:
     pieces: Hashes
     piece_at: NDArray[np.int32]
     page_at: NDArray[np.int32]
+    pairs: Hashes
     titles: bool = True
+
+    @property
+    def words(self) -> int:
+        """How many words stand there, nearly."""
+        return len(self.pieces)
 
     @property
     def bytes(self) -> int:
         """What its arrays hold."""
-        return sum(array.nbytes for array in (self.runs, self.run_page, self.stock, self.pieces, self.piece_at))
+        return sum(array.nbytes for array in (self.runs, self.run_page, self.stock, self.pieces, self.piece_at, self.pairs))
 
     @staticmethod
     def of(pages: Sequence[str], *, titles: bool = True) -> Copies:
@@ -70,8 +78,10 @@ class Copies:
         all_pieces, all_at = _joined(pieces, np.uint64), _joined(piece_at, np.int32)
         order = np.argsort(all_pieces, kind="stable")
         return Copies(
-            all_runs, all_pages, different[count >= STOCK_PAGES], all_pieces[order], all_at[order].astype(np.int32), starts[:-1], titles
-        )
+            runs=all_runs, run_page=all_pages, stock=different[count >= STOCK_PAGES], pieces=all_pieces[order],
+            piece_at=all_at[order].astype(np.int32), page_at=starts[:-1], pairs=np.unique(_joined([_hashed(page, PAIR)[0] for page in words], np.uint64)),
+            titles=titles,
+        )  # fmt: skip
 
     def in_block(self, sentences: Sequence[Sentence], near: Sequence[list[int]] | None = None) -> list[tuple[int, int]]:
         """(number of a copied sentence, page it is copied from), for each page that it may be copied from. near: of each sentence the pages that have nearly all
@@ -111,6 +121,14 @@ class Copies:
             if len(pages) < STOCK_PAGES:
                 found.append((int(at[place]), pages))
         return found
+
+    def pairs_of(self, sentence: Sentence) -> tuple[int, int]:
+        """(pairs of neighbouring words of a sentence that stand on some page, all of its pairs)."""
+        if len(sentence.lemmas) < PAIR or not len(self.pairs):
+            return 0, 0
+        hashes, _ = _hashed(np.array([word_number(lemma) for lemma in sentence.lemmas], dtype=np.uint32), PAIR)
+        at = np.minimum(np.searchsorted(self.pairs, hashes), len(self.pairs) - 1)
+        return int((self.pairs[at] == hashes).sum()), len(hashes)
 
     def nearly_all(self, sentence: Sentence) -> list[int]:
         """The pages that have nearly all words of a sentence in its order."""

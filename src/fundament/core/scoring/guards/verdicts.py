@@ -15,13 +15,14 @@ from numpy.typing import NDArray
 
 from fundament.core.language.word_order import WordOrder
 from fundament.core.scoring.guards.frames import worn_sentences
+from fundament.core.scoring.guards.pieces import pieced_together
 from fundament.core.scoring.guards.word_order import without_order
 
 if TYPE_CHECKING:
     from fundament.core.scoring.block_features import PlacedBlock
 
 CRAMMED = "crammed"  # found in the sentence itself, see `language.uses`
-GUARDS = ("copied", "quoted", "frame", "order", CRAMMED)  # the first that holds of a sentence is its reason
+GUARDS = ("copied", "quoted", "pieces", "frame", "order", CRAMMED)  # the first that holds of a sentence is its reason
 MOST_QUOTED = 0.2  # of a text's words may be quotations that earn
 LAYOUT = 0.5  # of its words; a text of which so much is set as a quotation is only indented
 MONOTONOUS_FROM, MONOTONOUS_AT = 0.3, 0.8  # shares of the sentences in worn frames or without order
@@ -52,23 +53,26 @@ NO_CLAIMS = Claims()
 
 @dataclass(frozen=True, eq=False, slots=True)
 class Judged:
-    """What the guards look at of one block. frames and order are of its `judged` sentences, by their numbers among the real ones; copied: (number among the real
+    """What the guards look at of one block. frames, order and pairs (see `Copies.pairs_of`) are of its `judged` sentences, by their numbers among the real ones; copied: (number among the real
     ones, page), shape (n, 2)."""
 
     judged: NDArray[np.int32]
     order: NDArray[np.float32]
+    pairs: NDArray[np.int32]
     frames: object = field(default=None)
     copied: NDArray[np.int32] = field(default_factory=lambda: np.zeros((0, 2), dtype=np.int32))
 
     @property
     def bytes(self) -> int:
         """What its arrays hold."""
-        return self.judged.nbytes + self.order.nbytes + self.copied.nbytes + getattr(self.frames, "bytes", 0)
+        return self.judged.nbytes + self.order.nbytes + self.pairs.nbytes + self.copied.nbytes + getattr(self.frames, "bytes", 0)
 
 
-def verdicts_of(blocks: Sequence[PlacedBlock], order: WordOrder | None, claims: Claims = NO_CLAIMS) -> tuple[Verdict, ...]:
-    """The sentences of a text that earn nothing, in its order. order: of the text's language, None where that guard is lacking."""
-    places, numbers, frames, values = [], [], [], []
+def verdicts_of(
+    blocks: Sequence[PlacedBlock], order: WordOrder | None, claims: Claims = NO_CLAIMS, page_words: int = 0
+) -> tuple[Verdict, ...]:
+    """The sentences of a text that earn nothing, in its order. order: of the text's language, None where that guard is lacking. page_words: of all competitors."""
+    places, numbers, frames, values, pairs = [], [], [], [], []
     found: dict[tuple[int, int], tuple[str, int]] = {}
     words = quoted = 0
     for place, block in enumerate(blocks):
@@ -86,6 +90,7 @@ def verdicts_of(blocks: Sequence[PlacedBlock], order: WordOrder | None, claims: 
             numbers.append(judged.judged)
             frames.append(judged.frames)
             values.append(judged.order)
+            pairs.append(judged.pairs)
     set_as_quotation = sum([block.features.words for block in blocks if block.kind == "quote"])
     for place, block in enumerate(blocks):
         if block.kind == "quote" and MOST_QUOTED * words < set_as_quotation <= LAYOUT * words:
@@ -96,6 +101,9 @@ def verdicts_of(blocks: Sequence[PlacedBlock], order: WordOrder | None, claims: 
     if places:
         at, of_real = np.concatenate(places), np.concatenate(numbers)
         lost = [("frame", worn_sentences(frames))]  # type: ignore[arg-type]
+        if not claims.own_pages:  # else its own pieces are among them
+            those = np.concatenate(pairs).astype(float)
+            lost.insert(0, ("pieces", pieced_together(those[:, 0], those[:, 1], page_words)))
         if order is not None:
             rows = np.concatenate(values).astype(float)
             lost.append(("order", without_order(rows[:, 0], rows[:, 1], order)))
@@ -116,7 +124,7 @@ def variety_of(blocks: Sequence[PlacedBlock], verdicts: Sequence[Verdict]) -> fl
     """What is left (0..1) of all points of a text most of whose sentences repeat a frame or have no natural order: 1 up to MONOTONOUS_FROM of them, 0 from
     MONOTONOUS_AT on. A few sentences before a pattern wears out, with the heaviest terms in them, must not pay for all the others."""
     judged = sum([len(block.features.judged.judged) for block in blocks if block.features.judged is not None])
-    denied = sum([verdict.guard in ("frame", "order") for verdict in verdicts])
+    denied = sum([verdict.guard in ("pieces", "frame", "order") for verdict in verdicts])
     if not denied:
         return 1.0
     return float(np.clip((MONOTONOUS_AT - denied / max(1, judged)) / (MONOTONOUS_AT - MONOTONOUS_FROM), 0.0, 1.0))

@@ -13,6 +13,7 @@ from numpy.typing import NDArray
 
 from fundament.core.language.analysis import Sentence
 from fundament.core.language.word_order import WordOrder
+from fundament.core.scoring.guards.pieces import in_passages
 
 Numbers = NDArray[np.float64]
 PASSAGES = (4, 7, 10, 15, 20, 30)  # sentences
@@ -34,12 +35,5 @@ def without_order(sums: Numbers, places: Numbers, order: WordOrder) -> NDArray[n
         if count < size:
             break
         values = (running[size:] - running[:-size]) / (running_places[size:] - running_places[:-size])
-        low = values < bound
-        if low.any():
-            # a sentence is in a low passage when one of the `size` passages that hold it is low
-            edges = np.zeros(count + 1, dtype=np.int64)
-            starts = np.flatnonzero(low)
-            np.add.at(edges, starts, 1)
-            np.add.at(edges, starts + size, -1)
-            flagged |= np.cumsum(edges[:-1]) > 0
+        flagged |= in_passages(values < bound, size, count)
     return np.asarray(flagged & (sums < order.usual * places))
