@@ -51,7 +51,7 @@ def test_analyse_measures_a_draft(folder: Path, tmp_path: Path, capsys: pytest.C
     assert term["draft"]["count"] == 1
     assert set(term) >= {"tier", "pages", "weight", "range", "draft"}
     assert output["structure"]["words"].keys() >= {"p10", "p25", "median", "p75", "p90", "draft"}
-    assert output["edits"][0].keys() == {"kind", "subject", "gain", "text"}
+    assert output["edits"][0].keys() == {"kind", "subject", "gain", "sure", "reach", "text"}
     assert len(output["pages"]) == 6 and output["pages"][0]["score"] is not None
 
 
