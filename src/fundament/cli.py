@@ -28,6 +28,7 @@ def _parser() -> argparse.ArgumentParser:
         "name",
         choices=(
             "keystroke",
+            "long_draft",
             "yardstick",
             "quality",
             "real_pages",
@@ -41,6 +42,10 @@ def _parser() -> argparse.ArgumentParser:
             "outside.web_pages",
             "outside.encodings",
             "outside.languages",
+            "outside.holds",
+            "outside.harm",
+            "outside.lengths",
+            "outside.gains",
         ),
     )
     bench.add_argument("arguments", nargs="*", help="given on to the benchmark")
