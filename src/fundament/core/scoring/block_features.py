@@ -31,7 +31,7 @@ PlainBlock = tuple[str, int, str]  # kind, level, text
 BEST_SENTENCES = 3  # so many of the closest sentences stand for "covered in the text"
 TEXT_KINDS = ("paragraph", "quote", "list_item", "table_cell", "caption")
 MOST_BYTES = 24_000_000  # of the blocks of a compiled yardstick that does not share them with others
-MOST_JUDGED = 4_000  # sentences of which it is kept what the guards look at
+MOST_JUDGED = 800  # sentences of which it is kept what the guards look at
 OBJECT_BYTES = 1_100  # of a block beside what its arrays and text hold, by estimate
 # what of a block's counts earns: words and uses of the keyword outside crammed sentences, paragraphs with a sentence that is not crammed
 COUNTED = ("counted_words", "counted_paragraphs", "counted_paragraph_words", "counted_exact_keyword")

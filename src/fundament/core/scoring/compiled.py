@@ -25,7 +25,7 @@ from fundament.core.yardstick.section_similarity import section_vectors
 
 Numbers = NDArray[np.float64]
 _numbers = itertools.count()
-MOST_CLOSEST = 500  # blocks whose closest sentences are kept
+MOST_CLOSEST = 200  # blocks whose closest sentences are kept
 BYTES_OF_THING = 3_500  # of a term, entity or heading with its sentences, by estimate
 
 
