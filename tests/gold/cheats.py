@@ -49,7 +49,7 @@ TEMPLATES = {
 
 @dataclass(frozen=True)
 class Cheat:
-    """name; what it may earn: "third" of an honest text, or a number of points."""
+    """A text by what it does."""
 
     name: str
     draft: Reading
@@ -102,7 +102,7 @@ def cheats(yardstick: Yardstick, pages: Sequence[Reading]) -> Iterator[Cheat]:
     yield Cheat("table cells", _cells([f"{name} part" for name in wanted], language, title, description))
     yield Cheat("list items", paragraphs([*top, *(("li", f"{name} part") for name in wanted)], language, **head))
     best = max(pages, key=lambda page: yardstick.page_scores.get(page.url, 0.0))
-    yield Cheat("a copy of the best", _planned(best, yardstick.planned_words))
+    yield Cheat("a copy of the best", planned(best, yardstick.planned_words))
     sentences = [
         s for page in pages for b in page.main_blocks() if b.kind == "paragraph" for s in _SENTENCE_END.split(b.text) if len(s.split()) > 5
     ]
@@ -113,11 +113,8 @@ def cheats(yardstick: Yardstick, pages: Sequence[Reading]) -> Iterator[Cheat]:
     )
     chain = list(_chain(pages, yardstick.planned_words))
     yield Cheat("a chain of competitors' words", paragraphs(_under(labels, chain, top), language, **head))
-    yield Cheat("the best, words shuffled", shuffled(_planned(best, yardstick.planned_words)))
-    yield Cheat("the best, content words permuted", permuted(_planned(best, yardstick.planned_words)))
-    filler = (
-        [t.format(n) for t, n in zip(itertools.cycle(templates), itertools.cycle(names), strict=False) for _ in (0,)] if not names else []
-    )
+    yield Cheat("the best, words shuffled", shuffled(planned(best, yardstick.planned_words)))
+    yield Cheat("the best, content words permuted", permuted(planned(best, yardstick.planned_words)))
     filler = [templates[n % len(templates)].format(names[n % len(names)]) for n in range(2_300)] if names else []
     yield Cheat(
         "30,000 words, 77 headings",
@@ -178,7 +175,7 @@ def _words_of(sentences: Sequence[str], most: int) -> list[str]:
     return found
 
 
-def _planned(page: Reading, words: int) -> Reading:
+def planned(page: Reading, words: int) -> Reading:
     """A page's main content, cut at so many words, as a draft."""
     blocks, count = [], 0
     for block in page.main_blocks():
@@ -191,9 +188,6 @@ def _planned(page: Reading, words: int) -> Reading:
 
 def _tag(kind: str, level: int) -> str:
     return {"heading": f"h{level}", "list_item": "li", "quote": "blockquote", "code": "pre"}.get(kind, "p")
-
-
-planned = _planned
 
 
 def shuffled(draft: Reading, *, items: bool = False) -> Reading:

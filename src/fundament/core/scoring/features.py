@@ -121,9 +121,7 @@ def _with_said(compiled: CompiledYardstick, features: DraftFeatures, said: Said,
     """The features with what a person said is there already or settled."""
     more = tuple(place_blocks(compiled, [("paragraph", 0, text) for text in said.texts])) if said.texts else ()
     beside = features.parts.beside
-    beside = replace(
-        beside, **{name: getattr(beside, name) + int(said.counts[name]) for name in STATED if name in said.counts and hasattr(beside, name)}
-    )
+    beside = replace(beside, **{name: getattr(beside, name) + int(said.counts[name]) for name in STATED if name in said.counts})
     found = assembled(
         compiled,
         (*features.blocks, *more),

@@ -18,13 +18,7 @@ from fundament.core.scoring.aim import Aim, aim_of
 from fundament.core.scoring.guards.verdicts import NO_CLAIMS, Claims
 from fundament.core.yardstick.model import Yardstick
 
-STATED = (
-    "images",
-    "images_with_alt",
-    "internal_links",
-    "external_links",
-    "table_cells",
-)  # what can be said to be there already, as a count
+STATED = ("images", "images_with_alt", "internal_links", "external_links")  # what can be said to be there already, as a count
 
 
 @dataclass(frozen=True)

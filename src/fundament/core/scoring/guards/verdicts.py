@@ -7,14 +7,14 @@ with each block, so that a keystroke costs the block it changes and a pass over 
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass, field
+from dataclasses import dataclass
 from typing import TYPE_CHECKING, NamedTuple
 
 import numpy as np
 from numpy.typing import NDArray
 
 from fundament.core.language.word_order import WordOrder
-from fundament.core.scoring.guards.frames import worn_sentences
+from fundament.core.scoring.guards.frames import Frames, worn_sentences
 from fundament.core.scoring.guards.pieces import pieced_together
 from fundament.core.scoring.guards.word_order import without_order
 
@@ -59,13 +59,13 @@ class Judged:
     judged: NDArray[np.int32]
     order: NDArray[np.float32]
     pairs: NDArray[np.int32]
-    frames: object = field(default=None)
-    copied: NDArray[np.int32] = field(default_factory=lambda: np.zeros((0, 2), dtype=np.int32))
+    frames: Frames | None
+    copied: NDArray[np.int32]
 
     @property
     def bytes(self) -> int:
         """What its arrays hold."""
-        return self.judged.nbytes + self.order.nbytes + self.pairs.nbytes + self.copied.nbytes + getattr(self.frames, "bytes", 0)
+        return self.judged.nbytes + self.order.nbytes + self.pairs.nbytes + self.copied.nbytes + (self.frames.bytes if self.frames else 0)
 
 
 def verdicts_of(
@@ -85,7 +85,7 @@ def verdicts_of(
             for number, page in judged.copied.tolist():
                 if page not in claims.own_pages:
                     found.setdefault((place, number), ("quoted" if _is_quotation(block, number) else "copied", page))
-        if len(judged.judged):
+        if judged.frames is not None:
             places.append(np.full(len(judged.judged), place))
             numbers.append(judged.judged)
             frames.append(judged.frames)
@@ -100,7 +100,7 @@ def verdicts_of(
                     found.setdefault((place, number), ("quoted", -1))
     if places:
         at, of_real = np.concatenate(places), np.concatenate(numbers)
-        lost = [("frame", worn_sentences(frames))]  # type: ignore[arg-type]
+        lost = [("frame", worn_sentences(frames))]
         if not claims.own_pages:  # else its own pieces are among them
             those = np.concatenate(pairs).astype(float)
             lost.insert(0, ("pieces", pieced_together(those[:, 0], those[:, 1], page_words)))
