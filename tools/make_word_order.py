@@ -29,10 +29,11 @@ from bench.real_pages import text_of
 from fundament.core.language.analysis import Sentence, analyse_text
 from fundament.core.language.detect import detect_language
 from fundament.core.language.function_words import function_words
-from fundament.core.language.word_order import DATA, OTHER, STEP, WordOrder, class_sequence, file_of, log_ratio, word_order
+from fundament.core.language.word_order import DATA, OTHER, STEP, WordOrder, class_sequence, file_of, word_order
 from fundament.core.reading.model import Reading
 from fundament.core.reading.read_page import read_page
-from fundament.core.scoring.guards.word_order import PASSAGES, judged_words
+from fundament.core.scoring.guards.items import is_short_item
+from fundament.core.scoring.guards.word_order import PASSAGES
 from tools.make_parts_of_speech import wordnet_texts
 
 HANDBOOK = {"en": "en-US", "de": "de-DE", "fr": "fr-FR", "es": "es-ES", "it": "it-IT", "nl": "nl-NL", "pl": "pl-PL", "pt": "pt-BR"}
@@ -58,7 +59,7 @@ def sentences_of(reading: Reading, language: str) -> list[tuple[str, Sentence]]:
         for block in blocks
         if len(block.text.split()) < 12 or detect_language(block.text) == language
         for sentence in analyse_text(block.text, language)
-        if sentence.natural and judged_words(block.kind, sentence)
+        if sentence.natural and not is_short_item(block.kind, len(block.text.split()))
     ]
 
 
@@ -109,6 +110,11 @@ def count(sequences: Sequence[Sequence[str]]) -> dict[str, Any]:
 
 def _bytes(values: Sequence[float]) -> np.ndarray[Any, Any]:
     return np.clip(np.round(np.array(values) / STEP), -127, 127).astype(np.int8)
+
+
+def log_ratio(seen: float, all_seen: float, kinds: int, lower: float, single: float) -> float:
+    """log of (seen + kinds · lower) / (all seen + kinds) over the probability of the class by itself: Witten and Bell's estimate."""
+    return math.log((seen + kinds * lower) / (all_seen + kinds) / single)
 
 
 def write(language: str, tables: dict[str, Any], usual: float, bounds: dict[int, float]) -> WordOrder:

@@ -13,11 +13,12 @@ from fundament.core.language.packs import packs
 from fundament.core.language.phrases import Match
 from fundament.core.language.word_order import word_order
 from fundament.core.reading.read_draft import read_draft
+from fundament.core.scoring.block_features import place_block
 from fundament.core.scoring.compiled import CompiledYardstick
 from fundament.core.scoring.features import draft_features
 from fundament.core.scoring.guards.copies import Copies
 from fundament.core.scoring.guards.frames import frame_of, frames_together, worn_sentences
-from fundament.core.scoring.guards.items import allowed_share
+from fundament.core.scoring.guards.items import allowed_share, is_short_item
 from fundament.core.scoring.guards.pieces import pieced_together
 from fundament.core.scoring.guards.subject import evidence_of, factor_of
 from fundament.core.scoring.guards.verdicts import Claims
@@ -261,3 +262,11 @@ def test_more_pages_share_more_by_chance() -> None:
     assert pieced_together(there, of_all, 30_000).all()
     assert not pieced_together(there, of_all, 300_000).any()
     assert not pieced_together(there[:5], of_all[:5], 0).any()  # never over fewer than six
+
+
+def test_every_item_is_either_judged_or_bounded(compiled: CompiledYardstick) -> None:
+    """Also one of several short sentences: else it would be neither."""
+    for text in ("Mind the mortar here now. Look at the brick too.", "Mind the mortar here now.", "A lintel over the door."):
+        block = place_block(compiled, "list_item", 0, text)
+        judged = block.features.judged
+        assert is_short_item("list_item", block.features.words) == (judged is None or not len(judged.judged))

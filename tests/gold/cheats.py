@@ -47,6 +47,13 @@ TEMPLATES = {
 }
 
 
+IN_TWO = {
+    "en": "Mind the {} here now. Look at the {} too.",
+    "de": "Achten Sie hier auf {}. Sehen Sie auch {} an.",
+    "fr": "Faites attention à {} ici. Regardez aussi {} de près.",
+}
+
+
 @dataclass(frozen=True)
 class Cheat:
     """A text by what it does."""
@@ -101,6 +108,11 @@ def cheats(yardstick: Yardstick, pages: Sequence[Reading]) -> Iterator[Cheat]:
     )
     yield Cheat("table cells", _cells([f"{name} part" for name in wanted], language, title, description))
     yield Cheat("list items", paragraphs([*top, *(("li", f"{name} part") for name in wanted)], language, **head))
+    short = IN_TWO[language if language in IN_TWO else "en"]
+    yield Cheat(
+        "items of two short sentences",
+        paragraphs([*top, *(("li", short.format(a, b)) for a, b in zip(wanted[::2], wanted[1::2], strict=False))], language, **head),
+    )
     best = max(pages, key=lambda page: yardstick.page_scores.get(page.url, 0.0))
     yield Cheat("a copy of the best", planned(best, yardstick.planned_words))
     sentences = [

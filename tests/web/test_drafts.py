@@ -355,3 +355,15 @@ def test_long_lists_go_on_page_by_page(
     assert "1 to 50 of 121" in first
     pages = [signed_in.get(reverse("drafts", args=[study.pk]), {"page": n}).content.decode() for n in (1, 2, 3)]
     assert all(sum(f"Draft {n:03}" in page for page in pages) == 1 for n in range(120))
+
+
+def test_sentences_that_earn_nothing_are_told_and_marked(signed_in: Client, draft: Draft) -> None:
+    frame = "When you plan the work, think about {} before you begin with the rest."
+    told = [frame.format(what) for what in ("lime mortar", "the brick", "a joint", "the wall", "hessian")]
+    post(signed_in, draft, TEXT + "".join(f"<p>{text}</p>" for text in told), 1)
+    answer = signed_in.get(reverse("draft-panel", args=[draft.pk]), {"panel": "edits", "part": "denied", "key": "frame"}).json()
+    assert "3 sentences earn nothing" in answer["panel"] and "Vary the sentences" in answer["panel"]
+    assert [end - start for _, start, end in answer["marks"]] == [len(text) for text in told[2:]]
+    assert len({block for block, _, _ in answer["marks"]}) == 3
+    other = signed_in.get(reverse("draft-panel", args=[draft.pk]), {"panel": "edits", "part": "denied", "key": "order"}).json()
+    assert other["marks"] == []

@@ -111,7 +111,7 @@ def with_usual_section(compiled: CompiledYardstick, number: int) -> Change:
         mean = shared * compiled.row.sum(blocks)[: compiled.row.terms] / max(1, len(blocks))
         uses = tuple((int(term), float(mean[term])) for term in np.flatnonzero(mean >= LEAST_USUAL))
         words = _section_words(compiled, number).median if any(h.words for h in subtopic.headings) else 0.0
-        level = "counted_h2" if subtopic.level <= 2 else "counted_h3"
+        level = "h2" if subtopic.level <= 2 else "h3"
         known = Change(uses=uses, headings=(number,), answers=(number,), counts=(("words", words), (level, 1.0)))
         compiled.usual_sections[number] = known
     return known

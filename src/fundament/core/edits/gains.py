@@ -108,10 +108,8 @@ class Gains:
             )
         scale = compiled.part_scale
         for name, added in _summed(change.counts):
-            measure = name.removeprefix("counted_")
-            if measure in STRUCTURE_POINTS:
-                now, then = (structure_credit(compiled, features, measure, value) for value in (0.0, added))
-                more["structure"] += scale * STRUCTURE_POINTS[measure] * (then - now)
+            now, then = (structure_credit(compiled, features, name, value) for value in (0.0, added))
+            more["structure"] += scale * STRUCTURE_POINTS[name] * (then - now)
         if change.long_words:
             words = features.structure["counted_paragraph_words"]
             left = max(0.0, features.structure["long_paragraph_words"] - change.long_words)

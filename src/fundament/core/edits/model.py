@@ -13,13 +13,13 @@ LEAST_SHARE = 0.05  # points; smaller shares would be shown as 0.0
 class Gain:
     """Points of the score, on its scale of 0 to 100.
 
-    sure: the least that an honest edit of this kind gets. middle: what the score gains when the change is made as it was worked out. reach: the most it can
-    get. got: what it did get when it was made, None before that. Until edits made by hand were measured, sure and reach are None: nobody knows them yet.
+    sure: the least that an honest edit of this kind gets. middle: what edits of this kind made by hand got. reach: what it gets when all of it earns. got:
+    what it did get when it was made, None before that. See `gains`.
     """
 
     middle: float
-    sure: float | None = None
-    reach: float | None = None
+    sure: float
+    reach: float
     got: float | None = None
 
 

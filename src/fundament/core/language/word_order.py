@@ -11,7 +11,6 @@ from __future__ import annotations
 import functools
 import importlib
 import json
-import math
 from collections.abc import Sequence
 from dataclasses import dataclass
 from pathlib import Path
@@ -134,8 +133,3 @@ def word_order(language: str) -> WordOrder | None:
 def file_of(language: str) -> Path:
     """Where the counts of a language are."""
     return DATA / f"word_order_{language}.npz"
-
-
-def log_ratio(seen: float, all_seen: float, kinds: int, lower: float, single: float) -> float:
-    """log of (seen + kinds · lower) / (all seen + kinds) over the probability of the class by itself: Witten and Bell's estimate."""
-    return math.log((seen + kinds * lower) / (all_seen + kinds) / single)

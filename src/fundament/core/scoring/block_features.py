@@ -16,8 +16,8 @@ from fundament.core.language.function_words import function_words
 from fundament.core.language.phrases import Match
 from fundament.core.language.uses import SentenceUses, uses_in_sentence
 from fundament.core.scoring.guards.frames import Frame, frame_of, frames_together
+from fundament.core.scoring.guards.items import is_short_item
 from fundament.core.scoring.guards.verdicts import Judged
-from fundament.core.scoring.guards.word_order import judged_words
 from fundament.core.yardstick.build import OPENING_WORDS, keyword_share
 from fundament.core.yardstick.structure import COUNTS, PARAGRAPH_KINDS, contains, count_block, is_question
 
@@ -233,17 +233,17 @@ def _text_features(compiled: CompiledYardstick, block: PlainBlock, known: Sequen
     return BlockFeatures(
         words=words, real=_integers([(s.start, s.end) for s in real], 2), best=best, heading=compiled.nothing.heading, keyword=0.0, asks=False, says=says,
         counts=_counts_of(compiled.row, (*counts, *counted, *keyword), terms, mentioned, recognised), exact_keyword=exact, matches=_integers(matches, 4),
-        judged=_judged(compiled, block, [k for k in known if k.is_real]),
+        judged=_judged(compiled, block, words, [k for k in known if k.is_real]),
         crammed=_integers([(k.sentence.start, k.sentence.end) for k in known if k.sentence.natural and k.uses.crammed], 2),
     )  # fmt: skip
 
 
-def _judged(compiled: CompiledYardstick, block: PlainBlock, real: Sequence[_Known]) -> Judged | None:
-    """What the guards look at of a block's real sentences."""
+def _judged(compiled: CompiledYardstick, block: PlainBlock, words: int, real: Sequence[_Known]) -> Judged | None:
+    """What the guards look at of the real sentences of a block with so many words."""
     if not real:
         return None
     kind, _, text = block
-    numbers = [number for number, k in enumerate(real) if judged_words(kind, k.sentence)]
+    numbers = [] if is_short_item(kind, words) else list(range(len(real)))
     known = [_sentence_judged(compiled, text[k.sentence.start : k.sentence.end], k) for k in real]
     copied = compiled.copies.in_block([k.sentence for k in real], [of_sentence.near for of_sentence in known])
     if not numbers and not copied:

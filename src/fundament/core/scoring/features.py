@@ -207,7 +207,7 @@ def assembled(
     best = highest(*texts) if texts else np.zeros((BEST_SENTENCES, subtopics))
     share = share_of(structure["words"], planned_words)
     earning_share = tally["words"] / written["words"] if written["words"] else 0.0
-    running = sums - row.sum([block for block in earning if is_short_item(block)])
+    running = sums - row.sum([block for block in earning if is_short_item(block.kind, block.features.words)])
     if share < 1.0:
         figures = Figures.by_section(row, Sections.of(blocks, earning, headings), structure["words"], planned_words)
     else:

@@ -62,7 +62,7 @@ class Sections:
             number=cut_into_sections(blocks),
             counts=counts,
             all_counts=counts if earning is blocks else [block.features.counts for block in blocks],
-            short=np.array([is_short_item(block) for block in earning], dtype=bool),
+            short=np.array([is_short_item(block.kind, block.features.words) for block in earning], dtype=bool),
             heading_places=headings.places,
             headings=counted,
             heading_similarity=np.array([block.features.heading for block in counted]).reshape(len(counted), subtopics),

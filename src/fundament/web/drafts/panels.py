@@ -76,9 +76,7 @@ def _edit_row(edit: Any) -> dict[str, Any]:
         "part": part,
         "text": say_all(finding.messages),
         "gain": f"{edit.gain.middle:+.1f}",
-        "bounds": f"{edit.gain.sure:.1f} to {edit.gain.reach:.1f}"
-        if edit.gain.reach is not None and edit.gain.reach >= LEAST_BOUND
-        else "",
+        "bounds": f"{edit.gain.sure:.1f} to {edit.gain.reach:.1f}" if edit.gain.reach >= LEAST_BOUND else "",
         "shares": ", ".join(
             f"{label(name)}{_NARROW}{gain:+.1f}".replace("-", "−") for name, gain in edit.shares
         ),  # put together here, for speed

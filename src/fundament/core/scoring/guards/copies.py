@@ -34,14 +34,13 @@ _BASE = np.uint64(1_099_511_628_211)
 class Copies:
     """Where the competitors' words stand.
 
-    runs: hashes of all runs of RUN words, rising; run_page: the page of each. stock: those on STOCK_PAGES pages or more, rising. pieces: the same of PIECE words;
+    runs: hashes of all runs of RUN words, rising; run_page: the page of each. pieces: the same of PIECE words;
     piece_at: where each begins, counted over all pages. page_at: where each page begins. pairs: of PAIR words on all pages, rising.
     titles: whether capitals tell the title of a work.
     """
 
     runs: Hashes
     run_page: NDArray[np.int32]
-    stock: Hashes
     pieces: Hashes
     piece_at: NDArray[np.int32]
     page_at: NDArray[np.int32]
@@ -56,7 +55,7 @@ class Copies:
     @property
     def bytes(self) -> int:
         """What its arrays hold."""
-        return sum(array.nbytes for array in (self.runs, self.run_page, self.stock, self.pieces, self.piece_at, self.pairs))
+        return sum(array.nbytes for array in (self.runs, self.run_page, self.pieces, self.piece_at, self.pairs))
 
     @staticmethod
     def of(pages: Sequence[str], *, titles: bool = True) -> Copies:
@@ -74,11 +73,10 @@ class Copies:
         all_runs, all_pages = _joined(runs, np.uint64), _joined(run_page, np.int32)
         order = np.argsort(all_runs, kind="stable")
         all_runs, all_pages = all_runs[order], all_pages[order]
-        different, count = np.unique(all_runs, return_counts=True)
         all_pieces, all_at = _joined(pieces, np.uint64), _joined(piece_at, np.int32)
         order = np.argsort(all_pieces, kind="stable")
         return Copies(
-            runs=all_runs, run_page=all_pages, stock=different[count >= STOCK_PAGES], pieces=all_pieces[order],
+            runs=all_runs, run_page=all_pages, pieces=all_pieces[order],
             piece_at=all_at[order].astype(np.int32), page_at=starts[:-1], pairs=np.unique(_joined([_hashed(page, PAIR)[0] for page in words], np.uint64)),
             titles=titles,
         )  # fmt: skip

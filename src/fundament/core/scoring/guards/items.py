@@ -6,19 +6,15 @@ They are too short to be judged as sentences (frames, order of words), so a list
 
 from __future__ import annotations
 
-from typing import TYPE_CHECKING
-
-from fundament.core.scoring.guards.word_order import JUDGED_WORDS, SHORT_KINDS
-
-if TYPE_CHECKING:
-    from fundament.core.scoring.block_features import PlacedBlock
-
+JUDGED_WORDS = 8  # of an item or cell, from which its sentences are judged like all others
+SHORT_KINDS = ("list_item", "table_cell")
 LEAST_SHARE = 0.2
 
 
-def is_short_item(block: PlacedBlock) -> bool:
-    """Whether a block is an item or cell that no other guard judges."""
-    return block.kind in SHORT_KINDS and block.features.words < JUDGED_WORDS
+def is_short_item(kind: str, words: int) -> bool:
+    """Whether a block of this kind with so many words is an item or cell too short to be judged. It is the item that is short and not a sentence in it: else two
+    short sentences would be bounded by nothing."""
+    return kind in SHORT_KINDS and words < JUDGED_WORDS
 
 
 def allowed_share(everything: float, running: float, most: float) -> float:

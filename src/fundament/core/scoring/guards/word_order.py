@@ -1,6 +1,6 @@
 """Passages without natural order of words earn nothing.
 
-Judged over at least four sentences of running text, never over one; headings between are skipped, items and cells of JUDGED_WORDS or more are judged with
+Judged over at least four sentences of running text, never over one; headings between are skipped, items and cells that are not short (`items`) are judged with
 it. A sentence earns nothing when it lies in a passage of any of the sizes of PASSAGES whose value is below the language's bound, and its own is below that of a
 usual sentence. The longer a passage, the nearer its value is to the mean, so its bound lies higher: exchanged content words show over thirty sentences and
 not over four. Source of the values: `core.language.word_order`.
@@ -11,19 +11,11 @@ from __future__ import annotations
 import numpy as np
 from numpy.typing import NDArray
 
-from fundament.core.language.analysis import Sentence
 from fundament.core.language.word_order import WordOrder
 from fundament.core.scoring.guards.pieces import in_passages
 
 Numbers = NDArray[np.float64]
 PASSAGES = (4, 7, 10, 15, 20, 30)  # sentences
-JUDGED_WORDS = 8  # of an item or cell
-SHORT_KINDS = ("list_item", "table_cell")
-
-
-def judged_words(kind: str, sentence: Sentence) -> bool:
-    """Whether a sentence of a block of this kind is judged."""
-    return kind not in SHORT_KINDS or len(sentence.tokens) >= JUDGED_WORDS
 
 
 def without_order(sums: Numbers, places: Numbers, order: WordOrder) -> NDArray[np.bool_]:
