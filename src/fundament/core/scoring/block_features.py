@@ -240,7 +240,7 @@ def _text_features(compiled: CompiledYardstick, block: PlainBlock, known: Sequen
 
 def _judged(compiled: CompiledYardstick, block: PlainBlock, words: int, real: Sequence[_Known]) -> Judged | None:
     """What the guards look at of the real sentences of a block with so many words."""
-    if not real:
+    if not real or not compiled.with_guards:
         return None
     kind, _, text = block
     numbers = [] if is_short_item(kind, words) else list(range(len(real)))

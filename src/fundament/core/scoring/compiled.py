@@ -35,8 +35,8 @@ class CompiledYardstick(Targets):
     bytes: what it takes in memory without the blocks, by estimate. number: another for each in this process.
     """
 
-    def __init__(self, yardstick: Yardstick, blocks: KeptBlocks | None = None) -> None:
-        """blocks: where blocks are kept, when several yardsticks share the room for them."""
+    def __init__(self, yardstick: Yardstick, blocks: KeptBlocks | None = None, *, with_guards: bool = True) -> None:
+        """blocks: where blocks are kept, when several yardsticks share the room for them. with_guards: False where only counts are asked for."""
         terms, entities, subtopics = yardstick.terms, yardstick.entities, yardstick.subtopics
         super().__init__(
             term_weight=np.array([t.weight for t in terms], dtype=float),
@@ -50,6 +50,7 @@ class CompiledYardstick(Targets):
             usual_evidence=yardstick.usual_evidence,
         )
         self.yardstick = yardstick
+        self.with_guards = with_guards
         self.language = yardstick.language
         self.keyword_lemmas = tuple(token.lemma for token in tokenize(yardstick.keyword, yardstick.language))
         functional = function_words(self.language)

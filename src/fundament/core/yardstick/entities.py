@@ -10,8 +10,8 @@ from __future__ import annotations
 import functools
 import math
 from collections import Counter, defaultdict
-from collections.abc import Sequence
-from dataclasses import replace
+from collections.abc import Iterable, Sequence
+from dataclasses import dataclass, replace
 
 import numpy as np
 from numpy.typing import NDArray
@@ -22,10 +22,11 @@ from fundament.core.language.packs import pack_of
 from fundament.core.language.phrases import PhraseMatcher
 from fundament.core.language.word_list import word_list
 from fundament.core.language.wordnet import noun_senses
+from fundament.core.yardstick.added import Mask, with_added
 from fundament.core.yardstick.concept_kinds import concept_kinds, domain_of
 from fundament.core.yardstick.entity_names import NAME_KINDS, Found, find_names, name_lemmas
 from fundament.core.yardstick.model import ComparedPage, Entity, OwnEntity, Term
-from fundament.core.yardstick.terms import least_pages
+from fundament.core.yardstick.terms import added_masks, least_pages
 
 Numbers = NDArray[np.float64]
 _CONCEPT_KINDS = word_list(
@@ -144,16 +145,31 @@ def _content_of(lemmas: tuple[str, ...], language: str) -> frozenset[str]:
     )
 
 
-def _weigh(
-    kept: list[tuple[tuple[str, ...], Found]], pages: Sequence[ComparedPage], language: str, brought: set[tuple[str, ...]]
-) -> tuple[Entity, ...]:
-    matcher = PhraseMatcher((phrase, number) for number, (_, entity) in enumerate(kept) for phrase in sorted(entity.phrases))
-    salience = [[0.0] * len(pages) for _ in kept]
-    around: list[list[str]] = [[] for _ in kept]
-    around_on: list[Counter[str]] = [Counter() for _ in kept]  # on how many pages a lemma stands near it
-    uses, of_people = [0] * len(kept), [0] * len(kept)
-    people = pack_of(language).people_words
-    everything: list[str] = []
+@dataclass
+class Surroundings:
+    """What stands where entities do, over some pages. salience: by entity and page, each page's summing to 1; around: lemmas in the sentences that name it; around_on: on
+    how many pages a lemma stands near it; uses, of_people: how often it is named, and how often somebody is spoken of then; everything: all content lemmas."""
+
+    salience: list[list[float]]
+    around: list[list[str]]
+    around_on: list[Counter[str]]
+    uses: list[int]
+    of_people: list[int]
+    everything: list[str]
+
+    def context_of(self, number: int, general: Counter[str]) -> tuple[str, ...]:
+        """The context of an entity. general: how often each lemma stands anywhere."""
+        return _context(Counter(self.around[number]), general, self.around_on[number])
+
+
+def surroundings(pages: Sequence[ComparedPage], phrases: Sequence[Iterable[tuple[str, ...]]], language: str) -> Surroundings:
+    """Look at everything that names an entity on the pages. phrases: of each entity."""
+    matcher = PhraseMatcher((phrase, number) for number, own in enumerate(phrases) for phrase in sorted(own))
+    size = len(phrases)
+    found = Surroundings(
+        [[0.0] * len(pages) for _ in range(size)], [[] for _ in range(size)], [Counter() for _ in range(size)], [0] * size, [0] * size, []
+    )
+    around, people = found.around, pack_of(language).people_words
     for page_number, page in enumerate(pages):
         points: dict[int, float] = defaultdict(float)
         begins = [len(lemmas) for lemmas in around]
@@ -164,25 +180,33 @@ def _weigh(
             for sentence in analyse_text(block.text, language):
                 lemmas = sentence.lemmas
                 content = _content_of(lemmas, language)
-                everything.extend(content)
+                found.everything.extend(content)
                 for match in {m.phrase: m for m in matcher.find(lemmas, sentence.joined)}.values():
-                    uses[match.phrase] += 1
-                    of_people[match.phrase] += _speaks_of_people(sentence, match.end, people)
+                    found.uses[match.phrase] += 1
+                    found.of_people[match.phrase] += _speaks_of_people(sentence, match.end, people)
                     points[match.phrase] += boost
                     around[match.phrase].extend(content.difference(lemmas[match.start : match.end]))
         for number in points:
-            around_on[number].update(set(around[number][begins[number] :]))
+            found.around_on[number].update(set(around[number][begins[number] :]))
         whole = sum(points.values())
         for number, value in points.items():
-            salience[number][page_number] = value / whole
-    general = Counter(everything)
-    near = [_context(Counter(words), general, on_pages) for words, on_pages in zip(around, around_on, strict=True)]
+            found.salience[number][page_number] = value / whole
+    return found
+
+
+def _weigh(
+    kept: list[tuple[tuple[str, ...], Found]], pages: Sequence[ComparedPage], language: str, brought: set[tuple[str, ...]]
+) -> tuple[Entity, ...]:
+    seen = surroundings(pages, [entity.phrases for _, entity in kept], language)
+    salience = seen.salience
+    general = Counter(seen.everything)
+    near = [seen.context_of(number, general) for number in range(len(kept))]
     concepts = [n for n, (key, found) in enumerate(kept) if found.kind == "concept" and key not in brought]
     nouns = [_noun_of(min(kept[n][1].phrases), language) for n in concepts]
     subject = sorted(general, key=lambda lemma: (-general[lemma], lemma))[:SUBJECT_WORDS]
     heads = [noun.split(" ")[-1] for noun in nouns]
     found_kinds = _by_family(concept_kinds(nouns, [near[n][:12] for n in concepts], subject), heads)
-    evidence = [(uses[n], of_people[n]) for n in concepts]
+    evidence = [(seen.uses[n], seen.of_people[n]) for n in concepts]
     kinds = dict(zip(concepts, _with_evidence(found_kinds, heads, nouns, evidence), strict=True))
     entities = []
     for number, (key, found) in enumerate(kept):
@@ -207,10 +231,10 @@ def _weigh(
                 own=key in brought,
             )
         )
-    return weigh_entities(_with_shares(entities))
+    return weigh_entities(with_shares(entities))
 
 
-def _with_shares(entities: list[Entity]) -> list[Entity]:
+def with_shares(entities: list[Entity]) -> list[Entity]:
     """The entities with their salience scaled to sum to 1 on each page."""
     if not entities:
         return []
@@ -260,25 +284,31 @@ def _speaks_of_people(sentence: Sentence, after: int, people: frozenset[str]) ->
 
 def weigh_entities(entities: Sequence[Entity]) -> tuple[Entity, ...]:
     """The entities with pages and weight worked out from their salience; weights sum to 100, heaviest first."""
+    return tuple(sorted(weighed_entities(entities), key=lambda e: (-e.weight, e.name)))
+
+
+def weighed_entities(entities: Sequence[Entity]) -> list[Entity]:
+    """The same in the order they are given in."""
     if not entities:
-        return ()
+        return []
     salience = np.array([entity.salience for entity in entities])
-    weights = entity_weights(salience, np.array([entity.own for entity in entities]))
-    weighed = [
+    weights = entity_weights(salience, *added_masks(entities))
+    return [
         replace(entity, pages=on_pages, weight=round(weight, 6))
         for entity, on_pages, weight in zip(entities, (salience > 0).sum(axis=1).tolist(), weights.tolist(), strict=True)
     ]
-    return tuple(sorted(weighed, key=lambda e: (-e.weight, e.name)))
 
 
-def entity_weights(salience: Numbers, own: NDArray[np.bool_]) -> Numbers:
-    """Weights of entities, which sum to 100: the root of the mean salience, times the share of the pages. salience: shape (entities, pages).
+def entity_weights(salience: Numbers, own: Mask, kept: Mask) -> Numbers:
+    """Weights of entities, which sum to 100: the root of the mean salience, times the share of the pages. salience: shape (entities, pages); own, kept: see
+    `terms.added_masks`.
 
-    A person's own entity weighs at least as much as the middle one of the others.
+    A person's own entity that the competitors make less of than of the middle one is added (`added`).
     """
     weights = np.sqrt(salience.mean(axis=1)) * (salience > 0).mean(axis=1)
-    others = np.sort(weights[~own])
-    weights = np.where(own, np.maximum(weights, others[len(others) // 2] if len(others) else 1.0), weights)
+    others = weights[~(own | kept)]
+    added = own & (weights < np.median(others)) if len(others) else own
+    weights = np.maximum(weights, with_added(weights, added, kept))
     return np.asarray(100.0 * weights / (weights.sum() or 1.0))
 
 

@@ -63,6 +63,7 @@ class Term:
     (phrases end in a noun; a single word is mostly tagged as one). termhood: the probability that it is a term of the subject and no word of the kind of
     text; 1 for one that is known to be.
     counts: uses on every competitor's page, in rank order; prominent: on which of them it is in the title tag or a heading.
+    own: brought by a person; kept: it stays by decision, though no competitor has it any more.
     """
 
     name: str
@@ -82,6 +83,8 @@ class Term:
     first_sentences: tuple[tuple[str, str], ...] = ()  # (url, sentence)
     key: str = ""
     termhood: float = 1.0
+    own: bool = False
+    kept: bool = False
 
     @property
     def telling(self) -> float:
@@ -106,7 +109,7 @@ class Entity:
     kind: person, organisation, place, product, work, law, event, or a concept's kind (substance, artefact, ...).
     weight: share of 100 over all entities. salience: on each competitor's page, 0..1, in rank order.
     context: lemmas that stand near it on the competitors' pages; two of them near a mention make it recognised.
-    own: brought by a person; it stays whether competitors name it or not.
+    own: brought by a person; it stays whether competitors name it or not. kept: see Term.
     """
 
     name: str
@@ -119,6 +122,7 @@ class Entity:
     context: tuple[str, ...]
     own: bool = False
     key: str = ""
+    kept: bool = False
 
 
 @dataclass(frozen=True)
@@ -135,7 +139,7 @@ class SubtopicHeading:
 
 @dataclass(frozen=True)
 class Subtopic:
-    """Headings of several competitors that mean the same. weight: share of 100; level, place: usual level and order."""
+    """Headings of several competitors that mean the same. weight: share of 100; level, place: usual level and order. kept: see Term."""
 
     label: str
     pages: int
@@ -145,6 +149,7 @@ class Subtopic:
     is_question: bool
     headings: tuple[SubtopicHeading, ...]
     key: str = ""
+    kept: bool = False
 
 
 @dataclass(frozen=True)
@@ -171,7 +176,8 @@ class CompetitorFeatures:
     """What a competitor has of what the others share, so that it can be scored against them without being read again.
 
     terms, entities, subtopics: the numbers of those that the others share without it. figures: what it has of them, in this order, section by section; see
-    `scoring.figures`. structure, placement, keyword, variety and earning_share: see DraftFeatures.
+    `scoring.figures`. structure, placement, keyword, variety and earning_share: see DraftFeatures. denied: sentences that earn nothing, as (number of the block among those that
+    count, first character, last + 1).
     """
 
     url: str
@@ -184,6 +190,7 @@ class CompetitorFeatures:
     keyword: tuple[float, ...]
     variety: float
     earning_share: float
+    denied: tuple[tuple[int, int, int], ...] = ()
 
 
 @dataclass(frozen=True)

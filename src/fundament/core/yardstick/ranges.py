@@ -102,7 +102,8 @@ def drawn_to_the_usual(quantiles: Numbers, users: NDArray[Any], pages: float) ->
     """
     if not len(quantiles):
         return quantiles
-    usual = np.median(quantiles, axis=0)
+    used = users > 0  # what a person added and nobody uses says nothing of the usual
+    usual = np.median(quantiles[used] if used.any() else quantiles, axis=0)
     prior = PRIOR_PAGES * (1.0 - users / pages)
     share = (users / np.maximum(users + prior, 1e-9))[:, None]
     drawn = np.exp(share * np.log(np.maximum(quantiles, 1e-9)) + (1.0 - share) * np.log(np.maximum(usual, 1e-9)))

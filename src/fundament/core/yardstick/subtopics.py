@@ -22,11 +22,12 @@ from fundament.core.language.function_words import function_words
 from fundament.core.language.packs import pack_of, words_of_all
 from fundament.core.language.words import tokenize
 from fundament.core.reading.model import Reading
+from fundament.core.yardstick.added import Mask, with_added
 from fundament.core.yardstick.model import ComparedPage, PageSummary, Subtopic, SubtopicHeading
 from fundament.core.yardstick.section_probability import probabilities
 from fundament.core.yardstick.section_similarity import Distances, Section, plain_label, section_distances, section_tables
 from fundament.core.yardstick.structure import is_question
-from fundament.core.yardstick.terms import rank_weight
+from fundament.core.yardstick.terms import added_masks, rank_weight
 
 CUT_DISTANCES = (0.8, 0.9, 1.0)
 CUT_APART = 0.6  # sections apart in more of the groupings than this, on average, are not of one subtopic
@@ -129,11 +130,16 @@ def _probable(labels: Sequence[int], probable: Distances) -> list[int]:
 
 def weigh_subtopics(subtopics: Sequence[Subtopic], pages: Sequence[PageSummary]) -> tuple[Subtopic, ...]:
     """The subtopics with pages, level, place and weight worked out from their headings; weights sum to 100, heaviest first."""
+    return tuple(sorted(weighed_subtopics(subtopics, pages), key=lambda s: (-s.weight, s.place, s.label)))
+
+
+def weighed_subtopics(subtopics: Sequence[Subtopic], pages: Sequence[PageSummary]) -> list[Subtopic]:
+    """The same in the order they are given in."""
     if not subtopics:
-        return ()
+        return []
     there = on_pages(subtopics, pages)
-    weights = subtopic_weights(there, pages)
-    weighed = [
+    weights = subtopic_weights(there, pages, added_masks(subtopics)[1])
+    return [
         replace(
             subtopic,
             pages=int(there[number].sum()),
@@ -144,7 +150,6 @@ def weigh_subtopics(subtopics: Sequence[Subtopic], pages: Sequence[PageSummary])
         )
         for number, subtopic in enumerate(subtopics)
     ]
-    return tuple(sorted(weighed, key=lambda s: (-s.weight, s.place, s.label)))
 
 
 def on_pages(subtopics: Sequence[Subtopic], pages: Sequence[PageSummary]) -> NDArray[np.bool_]:
@@ -153,9 +158,10 @@ def on_pages(subtopics: Sequence[Subtopic], pages: Sequence[PageSummary]) -> NDA
     return np.array([[page.url in found for page in pages] for found in urls], dtype=bool).reshape(len(urls), len(pages))
 
 
-def subtopic_weights(there: NDArray[np.bool_], pages: Sequence[PageSummary]) -> Distances:
-    """Weights of subtopics, which sum to 100: the share of the pages that have a heading for it, weighed by rank. there: shape (subtopics, pages)."""
-    weights = there @ np.array([rank_weight(page.rank) for page in pages])
+def subtopic_weights(there: Mask, pages: Sequence[PageSummary], kept: Mask) -> Distances:
+    """Weights of subtopics, which sum to 100: the share of the pages that have a heading for it, weighed by rank. there: shape (subtopics, pages); kept: see
+    `terms.added_masks`."""
+    weights = with_added(there @ np.array([rank_weight(page.rank) for page in pages]), np.zeros(len(there), dtype=bool), kept)
     return np.asarray(100.0 * weights / (weights.sum() or 1.0))
 
 

@@ -24,8 +24,9 @@ from fundament.core.language.packs import pack_of
 from fundament.core.language.phrases import PhraseMatcher
 from fundament.core.language.uses import uses_in
 from fundament.core.language.words import is_dictionary_word, lemma_of, tokenize
+from fundament.core.yardstick.added import Mask, with_added
 from fundament.core.yardstick.c_value import c_values
-from fundament.core.yardstick.model import ComparedPage, PageSummary, Range, Term, UnsureTerm
+from fundament.core.yardstick.model import ComparedPage, Entity, PageSummary, Range, Subtopic, Term, UnsureTerm
 from fundament.core.yardstick.page_analysis import Candidate
 from fundament.core.yardstick.ranges import drawn_to_the_usual, robust_range, robust_ranges, targets_of
 from fundament.core.yardstick.termhood import Phrase, termhood
@@ -258,11 +259,16 @@ def with_weights(terms: Sequence[Term], pages: Sequence[PageSummary], counts: Nu
 
     counts, prominent: uses, and whether the title tag or a heading has it (0 or 1), shape (terms, pages).
     """
+    return tuple(sorted(weighed_terms(terms, pages, counts, prominent), key=lambda term: (-term.weight, term.name)))
+
+
+def weighed_terms(terms: Sequence[Term], pages: Sequence[PageSummary], counts: Numbers, prominent: Numbers) -> list[Term]:
+    """The same in the order they are given in."""
     if not terms:
-        return ()
+        return []
     using = counts > 0
     densities = robust_ranges(densities_of(counts, np.array([page.words for page in pages], dtype=float)))
-    weights = term_weights(counts, prominent, np.array([term.telling for term in terms]), pages)
+    weights = term_weights(counts, prominent, np.array([term.telling for term in terms]), pages, *added_masks(terms))
     found = []
     for number, term in enumerate(terms):
         on_pages = int(using[number].sum())
@@ -271,7 +277,13 @@ def with_weights(terms: Sequence[Term], pages: Sequence[PageSummary], counts: Nu
         weight = round(float(weights[number]), 6)
         uses, shown = tuple(counts[number].astype(int).tolist()), tuple((prominent[number] > 0).tolist())
         found.append(replace(term, tier=tier, pages=on_pages, weight=weight, per_thousand=densities[number], counts=uses, prominent=shown))
-    return tuple(sorted(found, key=lambda term: (-term.weight, term.name)))
+    return found
+
+
+def added_masks(things: Sequence[Term | Entity | Subtopic]) -> tuple[Mask, Mask]:
+    """Which of them a person added, and which are kept though no competitor has them. A subtopic is never added."""
+    own = np.array([getattr(thing, "own", False) and not thing.kept for thing in things], dtype=bool)
+    return own, np.array([thing.kept for thing in things], dtype=bool)
 
 
 def with_targets(terms: Sequence[Term], planned_words: int) -> tuple[Term, ...]:
@@ -301,14 +313,21 @@ def ceilings_of(uses: Numbers, heads: NDArray[np.bool_]) -> Numbers:
     return np.asarray(uses[:, 2] * np.where(heads, 2.0, 1.0))
 
 
-def term_weights(counts: Numbers, prominent: Numbers, telling: Numbers, pages: Sequence[PageSummary]) -> Numbers:
-    """Weights of terms from their uses on each page and how telling they are, which sum to 100. Shapes: (terms, pages), (terms, pages), (terms,)."""
+def term_weights(
+    counts: Numbers, prominent: Numbers, telling: Numbers, pages: Sequence[PageSummary], added: Mask | None = None, kept: Mask | None = None
+) -> Numbers:
+    """Weights of terms from their uses on each page and how telling they are, which sum to 100. Shapes: (terms, pages), (terms, pages), (terms,).
+
+    added, kept: see `added_masks`.
+    """
     by_rank = np.array([rank_weight(page.rank) for page in pages])
     words = np.array([max(page.words, 100) for page in pages], dtype=float)
     reach = (counts > 0) @ by_rank / by_rank.sum()
     density = (1000.0 * counts / words).sum(axis=1) / len(pages)
     product = reach * (0.4 + np.log1p(density)) * telling / 4.0 * (1.0 + (prominent > 0).sum(axis=1) / len(pages))
     raw = product**FLATTENING
+    if added is not None and kept is not None:
+        raw = with_added(raw, added, kept)
     return np.asarray(100.0 * raw / (raw.sum() or 1.0))
 
 

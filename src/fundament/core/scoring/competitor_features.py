@@ -1,0 +1,183 @@
+"""What every competitor has of what the others share, so that it can be scored against them.
+
+A page's own sections are out of the subtopics it is compared with, and what the others share on too few pages goes. The other pages' candidates are not
+gathered anew, and the page's own features are those with the yardstick of all, unless a phrase goes that it uses; so nineteen scores cost little more than
+nineteen texts. After a person added something, or put a grouping right, only counts are taken again (`recounted`), not what the guards judge.
+"""
+
+from __future__ import annotations
+
+import itertools
+from collections.abc import Sequence
+from dataclasses import replace
+
+import numpy as np
+from numpy.typing import NDArray
+
+from fundament.core.language.vectors import embed
+from fundament.core.language.words import tokenize
+from fundament.core.scoring.block_features import PlacedBlock, Row, place_block, place_blocks
+from fundament.core.scoring.compiled import CompiledYardstick
+from fundament.core.scoring.features import DraftFeatures, draft_features, without_denied
+from fundament.core.scoring.figures import Figures, Sections, figures_at
+from fundament.core.scoring.guards.verdicts import CRAMMED, Claims, Verdict
+from fundament.core.scoring.headings import count_headings
+from fundament.core.scoring.length import Close, Counts
+from fundament.core.scoring.page_tables import remaining, tables_of
+from fundament.core.scoring.subtopic_vectors import Sections as OfSubtopics
+from fundament.core.scoring.subtopic_vectors import SubtopicVectors
+from fundament.core.yardstick.build import usual_words
+from fundament.core.yardstick.model import ComparedPage, CompetitorFeatures, Consensus, Yardstick
+from fundament.core.yardstick.section_similarity import section_vectors
+
+Numbers = NDArray[np.float64]
+Mask = NDArray[np.bool_]
+
+
+def competitor_features(consensus: Consensus, pages: Sequence[ComparedPage]) -> tuple[CompetitorFeatures, ...]:
+    """What each page has of what the others share, in the consensus' order. pages: all of those the consensus was made from, at least two.
+
+    The guards judge a competitor as they judge a draft, but for copies: who of two competitors copied whom is not known.
+    """
+    tables = tables_of(consensus)
+    page_of = {page.reading.url: page for page in pages}
+    everything = plain_yardstick(consensus)
+    plain = CompiledYardstick(everything)
+    keyword_lemmas = frozenset(plain.keyword_lemmas)
+    sections = OfSubtopics.of(consensus.subtopics, keyword_lemmas, consensus.language)
+    section_page = np.array([h.url for s in consensus.subtopics for h in s.headings], dtype=object)
+    unblamed = Claims(own_pages=frozenset(range(len(consensus.pages))))
+    found = []
+    for number, summary in enumerate(consensus.pages):
+        features = draft_features(plain, page_of[summary.url].reading, unblamed)
+        terms, entities, subtopics = remaining(tables, number)
+        row, counts, all_counts = _counts_with_only(plain, features, terms, entities)
+        vectors = SubtopicVectors(_sections_without(sections, section_page != summary.url, subtopics), int(subtopics.sum()))
+        sentences, headings = _closeness(vectors, features.earning, features.headings.places, keyword_lemmas, consensus.language)
+        text = replace(
+            Sections.of(features.blocks, features.earning, features.headings),
+            counts=counts, all_counts=all_counts, sentences=sentences, heading_similarity=headings,
+        )  # fmt: skip
+        found.append(
+            CompetitorFeatures(
+                url=summary.url,
+                terms=_numbers(terms),
+                entities=_numbers(entities),
+                subtopics=_numbers(subtopics),
+                figures=Figures.by_section(row, text, features.structure["words"], 0).pack(),
+                structure=dict(features.structure),
+                placement=dict(features.placement),
+                keyword=tuple(features.keyword.tolist()),
+                variety=features.variety,
+                earning_share=features.earning_share,
+                denied=tuple((v.block, v.start, v.end) for v in features.verdicts if v.guard != CRAMMED),
+            )
+        )
+    return tuple(found)
+
+
+def recounted(consensus: Consensus, pages: Sequence[ComparedPage], before: Consensus) -> tuple[CompetitorFeatures, ...]:
+    """The features of the competitors after terms, entities or subtopics of a consensus changed. before: the same pages with what was known of them; what
+    the guards found there stands."""
+    tables = tables_of(consensus)
+    page_of = {page.reading.url: page for page in pages}
+    everything = replace(plain_yardstick(consensus), pages=())
+    keyword_lemmas = frozenset(token.lemma for token in tokenize(consensus.keyword, consensus.language))
+    is_grouped_anew = [s.headings for s in consensus.subtopics] != [s.headings for s in before.subtopics]
+    sections = OfSubtopics.of(consensus.subtopics if is_grouped_anew else (), keyword_lemmas, consensus.language)
+    section_page = np.array([h.url for s in consensus.subtopics for h in s.headings] if is_grouped_anew else [], dtype=object)
+    found = []
+    for number, known in enumerate(before.competitors):
+        terms, entities, subtopics = remaining(tables, number)
+        own = CompiledYardstick(_with_only(everything, terms, entities), with_guards=False)
+        blocks = tuple(place_blocks(own, [(b.kind, b.level, b.text) for b in page_of[known.url].reading.main_blocks()]))
+        earning = without_denied(own, blocks, [Verdict(*place, "frame") for place in known.denied])
+        headings = count_headings(earning, 0)
+        text = Sections.of(blocks, earning, headings)
+        if is_grouped_anew:
+            vectors = SubtopicVectors(_sections_without(sections, section_page != known.url, subtopics), int(subtopics.sum()))
+            sentences, similar = _closeness(vectors, earning, headings.places, keyword_lemmas, consensus.language)
+            text = replace(text, sentences=sentences, heading_similarity=similar)
+        figures = Figures.by_section(own.row, text, known.structure["words"], 0)
+        if not is_grouped_anew:
+            old = figures_at(known.figures, 0)
+            figures = replace(figures, heads=old.heads, close=old.close)
+        found.append(
+            replace(known, terms=_numbers(terms), entities=_numbers(entities), subtopics=_numbers(subtopics), figures=figures.pack())
+        )
+    return tuple(found)
+
+
+def _numbers(mask: Mask) -> tuple[int, ...]:
+    return tuple(np.flatnonzero(mask).tolist())
+
+
+def plain_yardstick(consensus: Consensus) -> Yardstick:
+    """A consensus as a yardstick without subtopics, targets and aim: enough to find terms and entities in a text."""
+    return Yardstick(
+        keyword=consensus.keyword, language=consensus.language, planned_words=usual_words(consensus.pages), pages=consensus.pages,
+        terms=consensus.terms, entities=consensus.entities, subtopics=(), structure=consensus.structure, zones=consensus.zones,
+        settings=consensus.settings,
+    )  # fmt: skip
+
+
+def _counts_with_only(
+    plain: CompiledYardstick, features: DraftFeatures, terms: Mask, entities: Mask
+) -> tuple[Row, list[Counts], list[Counts]]:
+    """The counts of a text's blocks, of what earns and of all, when only these terms and entities are looked for.
+
+    Where a block uses a phrase that is none any more, shorter phrases inside it count and its sentences are judged anew; all other blocks stay as they
+    are, also a sentence that such a phrase helped to cram. The words of the subject are those of all pages.
+    """
+    row = Row(int(terms.sum()), int(entities.sum()), plain.row.keyword)
+    stays = np.concatenate((terms, entities, entities, np.ones(plain.row.width - len(terms) - 2 * len(entities), dtype=bool)))
+    place_now = np.cumsum(stays) - 1
+    reduced = None
+    known: dict[int, Counts] = {}
+
+    def counts_of(block: PlacedBlock) -> Counts:
+        nonlocal reduced
+        if id(block) not in known:
+            counts = block.features.counts
+            if not stays[counts[:, 0]].all() or (~terms)[block.features.matches[:, 1]].any():
+                if reduced is None:
+                    reduced = CompiledYardstick(_with_only(plain.yardstick, terms, entities))
+                known[id(block)] = place_block(reduced, block.kind, block.level, block.text).features.counts
+            else:
+                known[id(block)] = np.stack([place_now[counts[:, 0]], counts[:, 1]], axis=1).astype(np.int32)
+        return known[id(block)]
+
+    counts = [counts_of(block) for block in features.earning]
+    return row, counts, counts if features.earning is features.blocks else [counts_of(block) for block in features.blocks]
+
+
+def _with_only(yardstick: Yardstick, terms: Mask, entities: Mask) -> Yardstick:
+    """The yardstick with these terms and entities, for finding them in a text; its weights and ranges are still those of all pages."""
+    return replace(
+        yardstick,
+        terms=tuple(itertools.compress(yardstick.terms, terms)),
+        entities=tuple(itertools.compress(yardstick.entities, entities)),
+        subtopics=(),
+    )
+
+
+def _sections_without(sections: OfSubtopics, others: Mask, subtopics: Mask) -> OfSubtopics:
+    """The sections of the other pages in the subtopics that remain, these numbered anew."""
+    keep = others & subtopics[sections.owner] if len(sections.owner) else np.zeros(0, dtype=bool)
+    number = np.cumsum(subtopics) - 1
+    return OfSubtopics(sections.headings[keep], sections.texts[keep], number[sections.owner[keep]])
+
+
+def _closeness(
+    vectors: SubtopicVectors, earning: Sequence[PlacedBlock], places: Sequence[int], keyword_lemmas: frozenset[str], language: str
+) -> tuple[list[Close], Numbers]:
+    """Similarity to subtopic vectors: of the earning sentences of each block, and of the headings that count, which stand at these places."""
+    sentences = [block.real_sentences if len(block.features.real) else [] for block in earning]
+    together = [sentence for of_block in sentences for sentence in of_block]
+    similar = vectors.sentence_similarity(embed(together)) if together else np.zeros((0, vectors.count), dtype=np.float32)
+    ends = np.cumsum([len(of_block) for of_block in sentences])
+    by_block = [similar[end - len(of_block) : end] for end, of_block in zip(ends.tolist(), sentences, strict=True)]
+    headings = [(earning[place].text, earning[place].text) for place in places]
+    if not headings or not vectors.count:
+        return by_block, np.zeros((len(headings), vectors.count))
+    return by_block, np.asarray(vectors.heading_similarity(section_vectors(headings, keyword_lemmas, language)), dtype=float)
