@@ -143,6 +143,7 @@ def _measured(yardstick: Yardstick, result: Score, edits: Sequence[Edit]) -> dic
             "aim": result.aim,
             "enough": result.enough,
             "is_aim_firm": result.is_aim_firm,
+            "may_be_enough": result.may_be_enough,
             "notes": [say(note) for note in result.notes],
         },
         "denied": [{"block": d.block, "start": d.start, "end": d.end, "guard": d.guard, "source": d.source} for d in result.denied],

@@ -60,6 +60,8 @@ ADDRESSES: dict[str, tuple[str, str | None]] = {
     "overrule": ("POST", "editor"),
     "as-read": ("POST", "editor"),
     "yardstick": ("GET", "reader"),
+    "aims": ("GET", "reader"),
+    "confirm-plan": ("POST", "editor"),
     "terms": ("GET", "reader"),
     "measures": ("GET", "reader"),
     "term": ("GET", "reader"),
@@ -128,7 +130,7 @@ def places(actor: Actor, study: Study, draft: Draft) -> dict[str, dict[str, Any]
     of_draft = {"draft_id": draft.pk}
     of_revision = {**of_draft, "revision_id": draft.revisions.get().pk}
     found: dict[str, dict[str, Any]] = {name: {} for name in OF_NOBODY}
-    found |= dict.fromkeys(["results", "progress", "choose", "as-proposed", "read-again", "renew", "rename-study", "archive-study", "study-history", "yardstick", "terms", "measures", "entities", "own-entities", "outline", "drafts", "new-draft"], of_study)  # fmt: skip
+    found |= dict.fromkeys(["results", "progress", "choose", "as-proposed", "read-again", "renew", "rename-study", "archive-study", "study-history", "yardstick", "aims", "confirm-plan", "terms", "measures", "entities", "own-entities", "outline", "drafts", "new-draft"], of_study)  # fmt: skip
     found |= dict.fromkeys(("reading", "overrule", "as-read"), of_result)
     found |= dict.fromkeys(
         [

@@ -11,6 +11,7 @@ from django.forms.models import model_to_dict
 from django.test import Client
 from django.urls import reverse
 
+from fundament.core.consensus.keys import heading_member
 from fundament.web.accounts.models import Invitation, Membership, PasswordLink, Workspace
 from fundament.web.accounts.roles import Actor
 from fundament.web.drafts.models import Draft, Publication
@@ -21,14 +22,14 @@ from fundament.web.history.services.undo import undo
 from fundament.web.history.verbs import VERBS
 from fundament.web.members.services import members, passwords, workspaces
 from fundament.web.sites.models import Page, Site
-from fundament.web.studies.models import BlockCorrection, CompetitorChoice, Decision, Result, Study
-from fundament.web.studies.services import choosing, correcting, deciding, entities, opening
+from fundament.web.studies.models import Addition, BlockCorrection, CompetitorChoice, Decision, Result, SecondaryKeyword, Study
+from fundament.web.studies.services import adding, choosing, correcting, deciding, entities, opening
 from fundament.web.studies.services.yardsticks import compiled_of
 from tests.web.conftest import make_draft, member, settle, text
 from tests.web.test_corrections import TURTLE, blocks_of, chosen_result
 
 WATCHED: tuple[Any, ...] = (
-    Workspace, Membership, Invitation, PasswordLink, Study, Result, CompetitorChoice, BlockCorrection, Decision, Publication,
+    Workspace, Membership, Invitation, PasswordLink, Study, Result, CompetitorChoice, BlockCorrection, Decision, Publication, Addition, SecondaryKeyword,
 )  # fmt: skip
 MOVES_ON = {"version", "updated_at", "score", "figures", "figures_problem", "kept_at", "words", "last_login"}
 
@@ -67,6 +68,9 @@ class World:
         compiled = compiled_of(study.pk)
         assert compiled is not None
         self.term = compiled.yardstick.terms[3].key
+        self.subtopics = [subtopic.key for subtopic in compiled.yardstick.subtopics[:2]]
+        first = compiled.yardstick.subtopics[0].headings[0]
+        self.heading = heading_member(first.url, first.text)
         self.second_study = Study.objects.create(workspace=actor.workspace, keyword="another", state="ready")
 
 
@@ -99,6 +103,13 @@ DO: dict[str, Callable[[World], Any]] = {
         entities.bring_entities(w.actor, w.study.pk, TURTLE, "own.ttl"), entities.drop_entities(w.actor, w.study.pk)
     ),
     "study.decide": lambda w: deciding.decide_on(w.actor, w.study.pk, w.term, "own target", uses=(2, 4), note="as briefed"),
+    "study.add_terms": lambda w: adding.add_terms(w.actor, w.study.pk, ["garden gnome", "red wheelbarrow"]),
+    "study.add_entities": lambda w: adding.add_entity(w.actor, w.study.pk, "Aunt Mabel", ["Mabel"], "person"),
+    "study.join": lambda w: adding.join(w.actor, w.study.pk, w.subtopics),
+    "study.split": lambda w: adding.split_off(w.actor, w.study.pk, w.subtopics[0], [w.heading]),
+    "study.take_back": lambda w: adding.take_back(w.actor, w.study.pk, adding.add_terms(w.actor, w.study.pk, ["garden gnome"]).rows[0].pk),
+    "study.secondary_keywords": lambda w: adding.set_secondary_keywords(w.actor, w.study.pk, ["lime mix", "wall repair"]),
+    "study.confirm": lambda w: deciding.confirm_plan(w.actor, w.study.pk),
     "study.plan_length": lambda w: deciding.plan_length(w.actor, w.study.pk, 1_500),
     "study.rename": lambda w: opening.rename(w.actor, w.study.pk, "A name"),
     "study.archive": lambda w: opening.archive(w.actor, w.study.pk, away=True),

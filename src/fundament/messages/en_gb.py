@@ -92,6 +92,12 @@ LABELS = {
 TEXTS = {
     "as_written": "{text}",
     # errors of the core
+    "error.too_many_secondary": "{count} secondary keywords are too many; {most} can be kept beside the keyword. Leave out those that matter least.",
+    "error.no_term": "“{name}” is no term: give one to {most} words, at least one of which says something.",
+    "error.term_is_there": "“{name}” is there already, as the term “{term}”.",
+    "error.no_entity": "“{name}” is no name: give one to {most} words with letters or digits.",
+    "error.entity_is_there": "“{name}” is there already, as the entity “{entity}”.",
+    "error.split_nothing": "Nothing of “{name}” can be split off that way: a part has to go and a part has to stay.",
     "error.keyword_empty": "The keyword is empty. Give the phrase that people search for.",
     "error.no_text": "None of the pages has text that counts, so there is nothing to compare with.",
     "error.skos_format": "{name} is not a SKOS file that can be read: use Turtle (.ttl), RDF/XML (.rdf) or JSON-LD (.jsonld).",
@@ -204,6 +210,7 @@ TEXTS = {
     "reason.keyword_whole": "It is there word for word.",
     "reason.keyword_in_part": "Part of it is there.",
     "reason.keyword_absent": "It is not there.",
+    "reason.secondary": "{found} of {asked} secondary keywords that the competitors have here are there too.",
     "reason.keyword_share": "On the competitors' pages {share:%} of it is, on average.",
     # what checks find: what is, what is usual, what to do
     "check.use_term.none": "Not used; {target:span} is usual on {pages} of {of} competitors. Use it {missing:times}, each in a sentence of its own.",

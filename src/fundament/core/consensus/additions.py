@@ -8,11 +8,13 @@ from __future__ import annotations
 import itertools
 from collections import Counter
 from collections.abc import Callable, Iterable, Sequence
-from dataclasses import dataclass, replace
+from dataclasses import replace
 from typing import TypeVar
 
+from fundament.core.consensus.added import AddedEntity, Additions, Join, KeptSubtopic, OwnTerm, Phrase, Split
 from fundament.core.consensus.keys import Keys, heading_member
 from fundament.core.errors import CoreError
+from fundament.core.language.function_words import function_words
 from fundament.core.language.phrases import PhraseMatcher
 from fundament.core.language.words import tokenize
 from fundament.core.scoring.competitor_features import recounted
@@ -25,97 +27,25 @@ from fundament.core.yardstick.terms import specificity, term_sentences, use_tabl
 
 MOST_TERM_WORDS = 8
 Thing = TypeVar("Thing", Term, Entity, Subtopic)
-Phrase = tuple[str, ...]
-
-
-@dataclass(frozen=True)
-class OwnTerm:
-    """A term that a person brings, with other ways to write it; or, kept, one that no competitor has any more, by its lemmas. key: its identity."""
-
-    name: str
-    variants: tuple[str, ...] = ()
-    phrases: tuple[Phrase, ...] = ()
-    kept: bool = False
-    key: str = ""
-
-
-@dataclass(frozen=True)
-class AddedEntity:
-    """The same for an entity. kind: see Entity."""
-
-    name: str
-    kind: str = ""
-    aliases: tuple[str, ...] = ()
-    phrases: tuple[Phrase, ...] = ()
-    kept: bool = False
-    key: str = ""
-
-
-@dataclass(frozen=True)
-class KeptSubtopic:
-    """A subtopic that no competitor has any more. headings: (address, heading)."""
-
-    label: str
-    headings: tuple[tuple[str, str], ...]
-    key: str = ""
-
-
-@dataclass(frozen=True)
-class Join:
-    """Things that are one. kind: "terms", "entities" or "subtopics"; numbers: of them in the consensus, that of the one that stays first."""
-
-    kind: str
-    numbers: tuple[int, ...]
-
-
-@dataclass(frozen=True)
-class Split:
-    """A part of a thing that stands by itself. number: of the thing in the consensus; members: of the part, see `keys.Proposed`; name: what it is called, or "" for its first
-    heading or phrase."""
-
-    kind: str
-    number: int
-    members: tuple[str, ...]
-    name: str = ""
-    key: str = ""
-
-
-@dataclass(frozen=True)
-class Additions:
-    """All that is added to a consensus, in the order it comes to stand in."""
-
-    terms: tuple[OwnTerm, ...] = ()
-    entities: tuple[AddedEntity, ...] = ()
-    subtopics: tuple[KeptSubtopic, ...] = ()
-    joins: tuple[Join, ...] = ()
-    splits: tuple[Split, ...] = ()
-
-    @property
-    def is_empty(self) -> bool:
-        """Whether nothing is added."""
-        return not (self.terms or self.entities or self.subtopics or self.joins or self.splits)
-
-    @property
-    def regroups(self) -> bool:
-        """Whether things are grouped otherwise than proposed."""
-        return bool(self.joins or self.splits)
 
 
 def with_additions(consensus: Consensus, pages: Sequence[ComparedPage], additions: Additions) -> Consensus:
     """The consensus with what a person added.
 
     pages: those the consensus was made from. Its things come first, in their order, without those that went into another one; then what was split off, then what was
-    added. Raises CoreError where an own term is none, or is there already. Joins and splits of what is not there have no effect.
+    added. What is not `applicable` has no effect.
     """
+    additions = applicable(consensus, additions)
     if additions.is_empty:
         return consensus
     by_url = {page.reading.url: page for page in pages}
     compared = [by_url[page.url] for page in consensus.pages]
-    terms = _regrouped("terms", consensus.terms, additions, _joined_term, _split_term)
-    terms += _own_terms(terms, additions.terms, consensus.language)
-    entities = _regrouped("entities", consensus.entities, additions, _joined_entity, _split_entity)
-    entities += _own_entities(entities, additions.entities, consensus)
-    subtopics = _regrouped("subtopics", consensus.subtopics, additions, _joined_subtopic, _split_subtopic)
+    terms = [*_regrouped("terms", consensus.terms, additions, _joined_term, _split_term), *_own_terms(consensus, additions.terms)]
+    entities = [
+        *_regrouped("entities", consensus.entities, additions, _joined_entity, _split_entity),
+        *_own_entities(consensus, additions.entities),
+    ]
+    subtopics = list(_regrouped("subtopics", consensus.subtopics, additions, _joined_subtopic, _split_subtopic))
     subtopics += [_kept_subtopic(kept) for kept in additions.subtopics]
     found = replace(
         consensus,
@@ -126,8 +56,55 @@ def with_additions(consensus: Consensus, pages: Sequence[ComparedPage], addition
     return replace(found, competitors=recounted(found, compared, consensus))
 
 
+def applicable(consensus: Consensus, additions: Additions) -> Additions:
+    """What of the additions can be done: without own terms and entities that are there already or are no words, joins of fewer than two things that are there, and splits of which
+    nothing would go or stay."""
+    joins = tuple(join for join in additions.joins if len(_there(join, getattr(consensus, join.kind))) == len(join.numbers) > 1)
+    so_far = Additions(joins=joins)
+    for split in additions.splits:
+        tried = replace(so_far, splits=(*so_far.splits, split))
+        try:
+            _grouped(split.kind, consensus, tried)
+        except CoreError:
+            continue
+        so_far = tried
+    return replace(
+        so_far,
+        terms=tuple(term for term in additions.terms if _new_phrases(_phrases_of(term, consensus.language), consensus.terms)),
+        entities=tuple(entity for entity in additions.entities if _new_phrases(_names_of(entity, consensus.language), consensus.entities)),
+        subtopics=additions.subtopics,
+    )
+
+
+def check_term(consensus: Consensus, name: str) -> Phrase:
+    """The lemmas of a phrase that is to be a term of one's own. Raises CoreError where it has no word, too many, or is there as a term already."""
+    phrase = _lemmas(name, consensus.language)
+    if not phrase or len(phrase) > MOST_TERM_WORDS or all(lemma in function_words(consensus.language) for lemma in phrase):
+        raise CoreError("error.no_term", name=name[:80], most=MOST_TERM_WORDS)
+    there = next((term.name for term in consensus.terms if phrase in term.phrases), None)
+    if there is not None:
+        raise CoreError("error.term_is_there", name=name, term=there)
+    return phrase
+
+
+def check_entity(consensus: Consensus, name: str) -> Phrase:
+    """The same for an entity."""
+    phrase = name_lemmas(name, consensus.language)
+    if not phrase or len(phrase) > MOST_TERM_WORDS:
+        raise CoreError("error.no_entity", name=name[:80], most=MOST_TERM_WORDS)
+    there = next((entity.name for entity in consensus.entities if phrase in entity.phrases), None)
+    if there is not None:
+        raise CoreError("error.entity_is_there", name=name, entity=there)
+    return phrase
+
+
+def check_split(consensus: Consensus, split: Split) -> None:
+    """Raise CoreError where nothing would go or nothing would stay."""
+    _grouped(split.kind, consensus, Additions(splits=(split,)))
+
+
 def keys_with(keys: Keys, additions: Additions) -> Keys:
-    """The keys of what `with_additions` gives, in its order. keys: of the consensus."""
+    """The keys of what `with_additions` gives, in its order. keys: of the consensus; additions: those that are `applicable` to it."""
     found = []
     added: dict[str, Iterable[OwnTerm | AddedEntity | KeptSubtopic]] = {
         "terms": additions.terms, "entities": additions.entities, "subtopics": additions.subtopics,
@@ -142,12 +119,25 @@ def keys_with(keys: Keys, additions: Additions) -> Keys:
 
 def _groups(kind: str, count: int, additions: Additions) -> list[tuple[int, ...]]:
     """What each of the things that remain of `count` is made of, by their numbers, that of the one that stays first."""
-    groups = {number: (number,) for number in range(count)}
+    groups: dict[int, tuple[int, ...]] = {number: (number,) for number in range(count)}
     for join in additions.joins:
         if join.kind == kind and len(set(join.numbers)) == len(join.numbers) > 1 and all(number in groups for number in join.numbers):
             joined = [groups.pop(number) for number in join.numbers]
             groups[join.numbers[0]] = tuple(itertools.chain(*joined))
     return [groups[number] for number in sorted(groups)]
+
+
+def _there(join: Join, things: Sequence[object]) -> set[int]:
+    return {number for number in join.numbers if 0 <= number < len(things)}
+
+
+def _grouped(kind: str, consensus: Consensus, additions: Additions) -> Sequence[Term | Entity | Subtopic]:
+    """The things of one kind after joins and splits. Raises CoreError where a split takes nothing or everything, or is of nothing."""
+    if kind == "terms":
+        return _regrouped(kind, consensus.terms, additions, _joined_term, _split_term)
+    if kind == "entities":
+        return _regrouped(kind, consensus.entities, additions, _joined_entity, _split_entity)
+    return _regrouped(kind, consensus.subtopics, additions, _joined_subtopic, _split_subtopic)
 
 
 def _regrouped(
@@ -161,6 +151,8 @@ def _regrouped(
     parts: list[Thing] = []
     for wanted in additions.splits:
         if wanted.kind == kind:
+            if wanted.number not in place:
+                raise CoreError("error.split_nothing", name=wanted.name)
             found[place[wanted.number]], part = split(found[place[wanted.number]], wanted)
             parts.append(part)
     return found + parts
@@ -228,49 +220,44 @@ def _kept_subtopic(kept: KeptSubtopic) -> Subtopic:
     return Subtopic(kept.label, 0, 0.0, 2, 0.5, False, headings, kept=True)
 
 
-def _own_terms(there: Sequence[Term], own: Sequence[OwnTerm], language: str) -> list[Term]:
-    known = {phrase: term.name for term in there for phrase in term.phrases}
-    found = []
-    for wanted in own:
-        phrases = wanted.phrases or tuple(dict.fromkeys(_lemmas(name, language) for name in (wanted.name, *wanted.variants)))
-        if not all(phrases) or any(len(phrase) > MOST_TERM_WORDS for phrase in phrases):
-            raise CoreError("error.no_term", name=wanted.name, most=MOST_TERM_WORDS)
-        new = tuple(phrase for phrase in phrases if phrase not in known)
-        if not new:
-            raise CoreError("error.term_is_there", name=wanted.name, term=known[phrases[0]])
-        known |= dict.fromkeys(new, wanted.name)
-        found.append(
-            Term(
-                name=wanted.name, phrases=new, tier=3, pages=0, weight=0.0, per_thousand=robust_range([]), low=1, high=1, ceiling=1,
-                specificity=0.0, head=False, counts=(), prominent=(), is_noun=True, own=not wanted.kept, kept=wanted.kept,
-            )
-        )  # fmt: skip
-    return found
-
-
 def _lemmas(text: str, language: str) -> Phrase:
     return tuple(token.lemma for token in tokenize(text, language))
 
 
-def _own_entities(there: list[Entity], own: Sequence[AddedEntity], consensus: Consensus) -> list[Entity]:
-    """The added ones. One that is there under another name is a CoreError, as with terms."""
-    known = {phrase: entity.name for entity in there for phrase in entity.phrases}
-    found = []
-    for wanted in own:
-        phrases = wanted.phrases or tuple(dict.fromkeys(name_lemmas(name, consensus.language) for name in (wanted.name, *wanted.aliases)))
-        if not all(phrases):
-            raise CoreError("error.no_entity", name=wanted.name)
-        new = tuple(phrase for phrase in phrases if phrase not in known)
-        if not new:
-            raise CoreError("error.entity_is_there", name=wanted.name, entity=known[phrases[0]])
-        known |= dict.fromkeys(new, wanted.name)
-        found.append(
-            Entity(
-                wanted.name, wanted.kind, wanted.aliases, tuple(sorted(new)), 0, 0.0, (0.0,) * len(consensus.pages), (), own=not wanted.kept,
-                kept=wanted.kept,
-            )
-        )  # fmt: skip
-    return found
+def _phrases_of(term: OwnTerm, language: str) -> tuple[Phrase, ...]:
+    return term.phrases or tuple(dict.fromkeys(_lemmas(name, language) for name in (term.name, *term.variants)))
+
+
+def _names_of(entity: AddedEntity, language: str) -> tuple[Phrase, ...]:
+    return entity.phrases or tuple(dict.fromkeys(name_lemmas(name, language) for name in (entity.name, *entity.aliases)))
+
+
+def _new_phrases(phrases: Sequence[Phrase], things: Sequence[Term] | Sequence[Entity]) -> tuple[Phrase, ...]:
+    known = {phrase for thing in things for phrase in thing.phrases}
+    return tuple(phrase for phrase in phrases if phrase and phrase not in known)
+
+
+def _own_terms(consensus: Consensus, own: Sequence[OwnTerm]) -> list[Term]:
+    """The added terms. A phrase that two of them have is of the first (see `PhraseMatcher`)."""
+    return [
+        Term(
+            name=wanted.name, phrases=_new_phrases(_phrases_of(wanted, consensus.language), consensus.terms), tier=3, pages=0, weight=0.0,
+            per_thousand=robust_range([]), low=1, high=1, ceiling=1, specificity=0.0, head=False, counts=(), prominent=(), is_noun=True,
+            own=not wanted.kept, kept=wanted.kept,
+        )
+        for wanted in own
+    ]  # fmt: skip
+
+
+def _own_entities(consensus: Consensus, own: Sequence[AddedEntity]) -> list[Entity]:
+    nowhere = (0.0,) * len(consensus.pages)
+    return [
+        Entity(
+            wanted.name, wanted.kind, wanted.aliases, tuple(sorted(_new_phrases(_names_of(wanted, consensus.language), consensus.entities))),
+            0, 0.0, nowhere, (), own=not wanted.kept, kept=wanted.kept,
+        )
+        for wanted in own
+    ]  # fmt: skip
 
 
 def _counted_terms(terms: Sequence[Term], consensus: Consensus, pages: Sequence[ComparedPage]) -> tuple[Term, ...]:

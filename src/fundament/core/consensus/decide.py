@@ -10,7 +10,8 @@ from typing import TypeVar
 import numpy as np
 
 from fundament.core.consensus.keys import Keys, proposed_keys
-from fundament.core.scoring.aim import aim_of
+from fundament.core.consensus.moved import MOST_MOVED, moved_points
+from fundament.core.scoring.aim import Aim, aim_of
 from fundament.core.scoring.leave_one_out import competition
 from fundament.core.scoring.weighting import Weighting
 from fundament.core.yardstick.build import usual_words
@@ -32,28 +33,55 @@ class Decision:
 
 @dataclass(frozen=True)
 class Decisions:
-    """planned_words: 0 for the competitors' median. by_key: decisions on terms, entities and subtopics by their keys."""
+    """planned_words: 0 for the competitors' median. by_key: decisions on terms, entities and subtopics by their keys. is_confirmed: an editor confirmed them all."""
 
     planned_words: int = 0
     by_key: Mapping[str, Decision] = field(default_factory=dict)
+    is_confirmed: bool = False
 
 
 AS_PROPOSED = Decisions()
 
 
-def decide(consensus: Consensus, keys: Keys | None = None, decisions: Decisions = AS_PROPOSED) -> Yardstick:
-    """The yardstick that a consensus and the decisions on it give.
+def decide(
+    consensus: Consensus, keys: Keys | None = None, decisions: Decisions = AS_PROPOSED, *, proposed: Yardstick | None = None
+) -> Yardstick:
+    """The yardstick that a consensus, with what was added to it (`with_additions`), and the decisions on it give.
 
     keys: the identities of the consensus' terms, entities and subtopics, given from outside; without them they are made from what they stand for.
+    proposed: what `decide` gives of the consensus before anything was added, at the same planned length, without decisions; without it it is worked out here, as if nothing was added.
     Decisions on keys that are not there have no effect, and are not lost: they are with whoever keeps them.
     """
     keys = keys or proposed_keys(consensus)
+    if proposed is None and decisions.by_key:
+        proposed = decide(consensus, keys, Decisions(decisions.planned_words))
+    decided = _decided(consensus, keys, decisions)
+    if proposed is None:
+        return decided
+    moved = round(moved_points(decided, proposed), 2)
+    return replace(decided, moved=moved, as_proposed=proposed if moved > MOST_MOVED else None, is_confirmed=decisions.is_confirmed)
+
+
+def aims_by_length(
+    consensus: Consensus, lengths: Sequence[int], keys: Keys | None = None, decisions: Decisions = AS_PROPOSED
+) -> list[tuple[int, Aim]]:
+    """The aim at several planned lengths, in words."""
+    keys = keys or proposed_keys(consensus)
+    return [(words, aim_of(_rounded(competition(consensus, words, _weighting(keys, decisions)).scores))) for words in lengths]
+
+
+def _rounded(scores: Mapping[str, float]) -> dict[str, float]:
+    """The competitors' scores as they are kept."""
+    return {url: round(value, 2) for url, value in scores.items()}
+
+
+def _decided(consensus: Consensus, keys: Keys, decisions: Decisions) -> Yardstick:
     planned = decisions.planned_words or usual_words(consensus.pages)
-    weighting = _weighting(consensus, keys, decisions, planned)
+    weighting = _weighting(keys, decisions)
     terms = _weighed("terms", with_targets(consensus.terms, planned), keys.terms, weighting)
     terms = tuple(_with_own_target(term, number, weighting) for number, term in enumerate(terms))
     others = competition(consensus, decisions.planned_words, weighting)
-    scores = {url: round(value, 2) for url, value in others.scores.items()}
+    scores = _rounded(others.scores)
     aim, enough, is_firm = aim_of(scores)
     return Yardstick(
         keyword=consensus.keyword,
@@ -80,7 +108,7 @@ def decide(consensus: Consensus, keys: Keys | None = None, decisions: Decisions 
     )
 
 
-def _weighting(consensus: Consensus, keys: Keys, decisions: Decisions, planned: int) -> Weighting:
+def _weighting(keys: Keys, decisions: Decisions) -> Weighting:
     factors: dict[str, dict[int, float]] = {}
     targets: dict[int, tuple[int, int, int]] = {}
     for part in ("terms", "entities", "subtopics"):

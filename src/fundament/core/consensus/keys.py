@@ -75,9 +75,14 @@ def page_of(member: str) -> str:
     return member.partition(" ")[0]
 
 
+def phrase_members(name: str, phrases: Iterable[tuple[str, ...]]) -> frozenset[str]:
+    """The members of a term or entity: its lemmas in every form, and how it is written."""
+    written = _NOT_LETTERS.sub(" ", name.lower()).strip()
+    return frozenset([*(f"lemmas {' '.join(phrase)}" for phrase in phrases), f"written {written}"])
+
+
 def _phrases(thing: Term | Entity) -> frozenset[str]:
-    written = _NOT_LETTERS.sub(" ", thing.name.lower()).strip()
-    return frozenset([*(f"lemmas {' '.join(phrase)}" for phrase in thing.phrases), f"written {written}"])
+    return phrase_members(thing.name, thing.phrases)
 
 
 def _headings(subtopic: Subtopic) -> frozenset[str]:

@@ -22,15 +22,18 @@ from fundament.core.scoring.compiled import CompiledYardstick
 from fundament.core.scoring.features import DraftFeatures
 from fundament.core.scoring.parts import PART_WEIGHTS
 from fundament.core.scoring.points import (
-    FIRST_USE_EXPONENT,
     OVERUSE_COST,
     PLACEMENT_POINTS,
     STRUCTURE_POINTS,
     TEXT_SHARE,
+    excess_use,
+    excess_use_of_one,
     placement_credit,
     points_of,
     structure_credit,
     text_credit,
+    use_credit,
+    use_credit_of_one,
 )
 
 Numbers = NDArray[np.float64]
@@ -139,20 +142,17 @@ class Gains:
         low, ceiling = self._weights[1][term], max(1.0, float(compiled.term_ceiling[term]))
 
         added = figures.share * more
-
-        def credit(uses: float) -> float:
-            return float((min(max(0.0, uses + max(0.0, added)), low) / max(low, 1.0)) ** FIRST_USE_EXPONENT)
-
-        def excess(uses: float) -> float:
-            return float(min(1.0, max(0.0, max(0.0, uses + added) / ceiling - 1.0)))
+        earning = max(0.0, added)  # what is taken out takes no credit that is not there
 
         def credits_of(uses: Numbers) -> Numbers:
-            return np.asarray((np.clip(uses + max(0.0, added), 0.0, low) / max(low, 1.0)) ** FIRST_USE_EXPONENT)
+            return use_credit(np.array(low), np.maximum(0.0, uses + earning))
 
         def excesses(uses: Numbers) -> Numbers:
-            return np.asarray(np.clip(np.maximum(0.0, uses + added) / ceiling - 1.0, 0.0, 1.0))
+            return excess_use(np.array(ceiling), np.maximum(0.0, uses + added))
 
-        return figures.one_mean("uses", term, credit, credits_of) - OVERUSE_COST * figures.one_mean("over", term, excess, excesses)
+        credit = figures.one_mean("uses", term, lambda uses: use_credit_of_one(low, max(0.0, uses + earning)), credits_of)
+        excess = figures.one_mean("over", term, lambda uses: excess_use_of_one(ceiling, max(0.0, uses + added)), excesses)
+        return credit - OVERUSE_COST * excess
 
 
 def joined(changes: Iterable[Change]) -> Change:

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections import Counter
-from collections.abc import Sequence
+from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, replace
 from typing import TYPE_CHECKING, NamedTuple
 
@@ -15,6 +15,7 @@ from fundament.core.language.analysis import Sentence, analyse_text
 from fundament.core.language.function_words import function_words
 from fundament.core.language.phrases import Match
 from fundament.core.language.uses import SentenceUses, uses_in_sentence
+from fundament.core.language.words import tokenize
 from fundament.core.scoring.guards.frames import Frame, frame_of, frames_together
 from fundament.core.scoring.guards.items import is_short_item
 from fundament.core.scoring.guards.verdicts import Judged
@@ -75,6 +76,7 @@ class BlockFeatures:
     heading: similarity of the heading per subtopic. keyword: share of the keyword in a heading. asks: whether a heading is a question. says:
     whether it is text to a heading above it. matches: of terms in its real sentences, as (number of the real sentence, term, first token,
     last + 1), shape (n, 4).
+    secondary: share of each secondary keyword in the heading, or in the best real sentence, None where there is nothing of any.
     judged: what the guards look at, None where there is nothing. crammed: first character and last + 1 of its natural sentences that are lists of phrases.
     """
 
@@ -90,11 +92,13 @@ class BlockFeatures:
     matches: Integers
     judged: Judged | None = None
     crammed: Integers | None = None
+    secondary: Similarities | None = None
 
     @property
     def bytes(self) -> int:
         """What its arrays hold."""
         guarded = self.judged.bytes if self.judged is not None else 0
+        guarded += self.secondary.nbytes if self.secondary is not None else 0
         return self.real.nbytes + self.counts.nbytes + self.best.nbytes + self.heading.nbytes + self.matches.nbytes + guarded
 
     def count(self, place: int) -> int:
@@ -235,7 +239,15 @@ def _text_features(compiled: CompiledYardstick, block: PlainBlock, known: Sequen
         counts=_counts_of(compiled.row, (*counts, *counted, *keyword), terms, mentioned, recognised), exact_keyword=exact, matches=_integers(matches, 4),
         judged=_judged(compiled, block, words, [k for k in known if k.is_real]),
         crammed=_integers([(k.sentence.start, k.sentence.end) for k in known if k.sentence.natural and k.uses.crammed], 2),
+        secondary=_best_shares(compiled, [sentence.lemmas for sentence in real]),
     )  # fmt: skip
+
+
+def _best_shares(compiled: CompiledYardstick, lemmas: Iterable[Sequence[str]]) -> Similarities | None:
+    """The largest share of each secondary keyword in one of several sentences."""
+    secondary = compiled.secondary_keywords
+    found = [shares for words in lemmas if (shares := secondary.shares(words)) is not None] if len(secondary) else []
+    return np.max(found, axis=0).astype(np.float32) if found else None
 
 
 def _judged(compiled: CompiledYardstick, block: PlainBlock, words: int, real: Sequence[_Known]) -> Judged | None:
@@ -293,7 +305,8 @@ def _other_features(compiled: CompiledYardstick, block: PlainBlock, of_heading: 
     asks = is_question(text)
     heading = of_heading.get(text, nothing.heading) if level >= 2 else nothing.heading
     keyword = keyword_share(text, compiled.keyword_lemmas, compiled.language)
-    return replace(nothing, words=words, counts=row, heading=heading, keyword=keyword, asks=asks)
+    secondary = _best_shares(compiled, [[token.lemma for token in tokenize(text, compiled.language)]])
+    return replace(nothing, words=words, counts=row, heading=heading, keyword=keyword, asks=asks, secondary=secondary)
 
 
 def _counts(compiled: CompiledYardstick, block: PlainBlock) -> tuple[int, ...]:

@@ -70,6 +70,7 @@ def competitor_features(consensus: Consensus, pages: Sequence[ComparedPage]) -> 
                 keyword=tuple(features.keyword.tolist()),
                 variety=features.variety,
                 earning_share=features.earning_share,
+                secondary={zone: tuple(shares.round(4).tolist()) for zone, shares in features.secondary.items()},
                 denied=tuple((v.block, v.start, v.end) for v in features.verdicts if v.guard != CRAMMED),
             )
         )

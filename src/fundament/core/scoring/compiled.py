@@ -21,6 +21,7 @@ from fundament.core.scoring.subtopic_vectors import Sections, SubtopicVectors
 from fundament.core.scoring.targets import Targets
 from fundament.core.yardstick.entities import CONTEXT_NEEDED
 from fundament.core.yardstick.model import Range, Yardstick
+from fundament.core.yardstick.secondary_keywords import secondary_keywords, secondary_targets
 from fundament.core.yardstick.section_similarity import section_vectors
 
 Numbers = NDArray[np.float64]
@@ -48,7 +49,9 @@ class CompiledYardstick(Targets):
             planned_words=yardstick.planned_words,
             item_share=yardstick.item_share,
             usual_evidence=yardstick.usual_evidence,
+            secondary=secondary_targets(yardstick.pages, yardstick.settings.secondary_keywords),
         )
+        self.secondary_keywords = secondary_keywords(yardstick.settings.secondary_keywords, yardstick.language)
         self.yardstick = yardstick
         self.with_guards = with_guards
         self.language = yardstick.language
@@ -90,6 +93,34 @@ class CompiledYardstick(Targets):
         self.row = Row(len(terms), len(entities), len(self.keyword_content))
         self.keyword_presence = np.array(yardstick.keyword_presence or [1.0] * len(self.keyword_content))
         self.nothing = no_features(len(subtopics))
+        self.as_proposed: Targets | None = self._as_proposed(blocks)
+        if isinstance(self.as_proposed, CompiledYardstick):
+            self.bytes += self.as_proposed.bytes
+
+    def _as_proposed(self, blocks: KeptBlocks | None) -> Targets | None:
+        """What was proposed, where decisions have moved much of it. Where the things are the same it is other weights of them; where they are grouped otherwise it is a
+        yardstick with features of its own."""
+        proposed = self.yardstick.as_proposed
+        if proposed is None:
+            return None
+        if not _has_all_of(self.yardstick, proposed):
+            return CompiledYardstick(proposed, blocks)
+        terms = {term.key: term for term in proposed.terms}
+        entities, subtopics = {e.key: e.weight for e in proposed.entities}, {s.key: s.weight for s in proposed.subtopics}
+        now = [terms.get(term.key) for term in self.yardstick.terms]
+        return Targets(
+            term_weight=np.array([term.weight if term else 0.0 for term in now]),
+            term_low=np.array([term.low if term else 1.0 for term in now]),
+            term_ceiling=np.array([term.ceiling if term else np.inf for term in now]),
+            entity_weight=np.array([entities.get(entity.key, 0.0) for entity in self.yardstick.entities]),
+            subtopic_weight=np.array([subtopics.get(subtopic.key, 0.0) for subtopic in self.yardstick.subtopics]),
+            structure=proposed.structure,
+            planned_words=proposed.planned_words,
+            item_share=proposed.item_share,
+            usual_evidence=proposed.usual_evidence,
+            keyword_presence=np.array(proposed.keyword_presence or [1.0] * len(self.keyword_content)),
+            secondary=self.secondary,
+        )
 
     def closest_in(self, sentences: Sequence[str]) -> list[int]:
         """Which of a block's sentences is closest to each subtopic. Kept, since every keystroke asks again."""
@@ -113,3 +144,15 @@ class CompiledYardstick(Targets):
         if not self.subtopics.count or not sentences:
             return np.zeros((len(sentences), self.subtopics.count), dtype=np.float32)
         return self.subtopics.sentence_similarity(embed(sentences))
+
+
+def _has_all_of(decided: Yardstick, proposed: Yardstick) -> bool:
+    """Whether every thing that was proposed is there as it was, whatever it weighs now."""
+    now, then = _contents(decided), _contents(proposed)
+    return all(now.get(key) == content for key, content in then.items())
+
+
+def _contents(yardstick: Yardstick) -> dict[str, object]:
+    """What each thing is made of, by its key."""
+    found: dict[str, object] = {thing.key: thing.phrases for thing in yardstick.terms}
+    return found | {thing.key: thing.phrases for thing in yardstick.entities} | {thing.key: thing.headings for thing in yardstick.subtopics}

@@ -47,7 +47,7 @@ class DraftFeatures:
     blocks: as they were written; earning: each without its sentences that earn nothing, which verdicts tells. terms: uses of each term that earn; all_terms: all of
     them; mentioned, recognised: mentions of entities. best: closest sentences per subtopic, see BlockFeatures. headings: those with earning text below.
     structure: the MEASURES as they are of any text, with what their credit needs beside; counts that begin with counted_ are of what earns. placement: share of
-    the keyword in each zone, and lengths. keyword: uses of each of its words that earn. variety: see `guards.verdicts`. earning_share: of the words, those in sentences that are not denied. share: q, see `length`. figures: what the points are worked out from.
+    the keyword in each zone, and lengths. keyword: uses of each of its words that earn. variety: see `guards.verdicts`. earning_share: of the words, those in sentences that are not denied. share: q, see `length`. figures: what the points are worked out from. secondary: share of each secondary keyword in title, description, H1 and opening; empty without any.
     """
 
     blocks: tuple[PlacedBlock, ...]
@@ -67,6 +67,7 @@ class DraftFeatures:
     earning_share: float
     share: float
     figures: Figures
+    secondary: dict[str, Numbers]
 
     @functools.cached_property
     def ordered_closest(self) -> tuple[Numbers, NDArray[np.int64]]:
@@ -149,6 +150,13 @@ def combine(
     return assembled(compiled, blocks, earning, verdicts, parts, planned_words or compiled.planned_words)
 
 
+def again_with(compiled: CompiledYardstick, features: DraftFeatures) -> DraftFeatures:
+    """The features of the same text with another yardstick, with the sentences that earn nothing as they were found."""
+    blocks = tuple(place_blocks(compiled, [(block.kind, block.level, block.text) for block in features.blocks]))
+    earning = without_denied(compiled, blocks, features.verdicts)
+    return assembled(compiled, blocks, earning, features.verdicts, features.parts, compiled.planned_words)
+
+
 def without_denied(compiled: CompiledYardstick, blocks: Sequence[PlacedBlock], verdicts: Sequence[Verdict]) -> tuple[PlacedBlock, ...]:
     """The blocks without the sentences that earn nothing."""
     cut: dict[int, list[Verdict]] = {}
@@ -203,6 +211,7 @@ def assembled(
         "opening": keyword_share(" ".join(opening), lemmas, language),
         "body_exact": tally["counted_exact_keyword"],
     }
+    secondary = _secondary(compiled, parts, headings, opening)
     texts = [block.features.best for block in earning if len(block.features.real)]
     best = highest(*texts) if texts else np.zeros((BEST_SENTENCES, subtopics))
     share = share_of(structure["words"], planned_words)
@@ -211,11 +220,26 @@ def assembled(
     if share < 1.0:
         figures = Figures.by_section(row, Sections.of(blocks, earning, headings), structure["words"], planned_words)
     else:
-        figures = Figures.whole(row, sums, everything, running, best, headings)
+        figures = Figures.whole(
+            row, sums, everything, running, best, headings, [block.features.secondary for block in earning if not block.is_heading]
+        )
     return DraftFeatures(
         blocks=blocks, earning=earning, verdicts=verdicts, parts=parts, terms=terms, all_terms=all_terms, mentioned=mentioned, recognised=recognised,
         best=best, headings=headings, structure=structure, placement=placement, keyword=keyword, variety=variety_of(blocks, verdicts), earning_share=earning_share, share=share, figures=figures,
+        secondary=secondary,
     )  # fmt: skip
+
+
+def _secondary(compiled: CompiledYardstick, parts: PageParts, headings: CountedHeadings, opening: Sequence[str]) -> dict[str, Numbers]:
+    keywords = compiled.secondary_keywords
+    if not len(keywords):
+        return {}
+    return {
+        "title": keywords.in_text(parts.title, compiled.language),
+        "description": keywords.in_text(parts.description, compiled.language),
+        "h1": np.zeros(len(keywords)) if headings.h1_secondary is None else headings.h1_secondary.astype(float),
+        "opening": keywords.in_text(" ".join(opening), compiled.language),
+    }
 
 
 def _opening(blocks: Sequence[PlacedBlock]) -> tuple[str, ...]:

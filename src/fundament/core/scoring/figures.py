@@ -35,13 +35,15 @@ HEADED_AT = 0.55  # similarity from which a heading is held to be of a subtopic
 HEADING_COUNTS = ("counted_h2", "counted_h3", "counted_question_headings")  # rows of Figures.headings
 COUNTED_ROWS = {"counted_paragraphs": "counted_paragraphs", "counted_list_items": "list_items", "exact_keyword": "counted_exact_keyword"}
 STORED = 10_000  # similarities are kept in such parts
+NO_SHARES: Close = np.zeros((0, 0), dtype=np.float32)
 
 
 @dataclass(frozen=True, eq=False)
 class Sections:
     """A text in sections. number: of each block's section; counts: of what each block earns, see BlockFeatures; all_counts: of all it has, the same list where nothing
     is denied; short: whether it is a short item or cell. heading_places: the blocks of the headings that count; headings: these; heading_similarity: of
-    each to the subtopics. sentences: similarity of each block's earning sentences, or of the closest, to the subtopics."""
+    each to the subtopics. sentences: similarity of each block's earning sentences, or of the closest, to the subtopics.
+    secondary: share of the secondary keywords in each block's best sentence."""
 
     number: NDArray[np.int32]
     counts: Sequence[Counts]
@@ -51,6 +53,7 @@ class Sections:
     headings: tuple[PlacedBlock, ...]
     heading_similarity: Numbers
     sentences: Sequence[Close]
+    secondary: Sequence[Close | None] = ()
 
     @staticmethod
     def of(blocks: Sequence[PlacedBlock], earning: Sequence[PlacedBlock], headings: CountedHeadings) -> Sections:
@@ -67,6 +70,7 @@ class Sections:
             headings=counted,
             heading_similarity=np.array([block.features.heading for block in counted]).reshape(len(counted), subtopics),
             sentences=[block.features.best if len(block.features.real) else block.features.best[:0] for block in earning],
+            secondary=[None if block.is_heading else block.features.secondary for block in earning],
         )
 
 
@@ -75,7 +79,8 @@ class Figures:
     """uses: of the Row, see `counts_by_section`; over: of the terms, all uses whether they earn or not; running: without what stands in short items and cells; either is the
     same array as uses where nothing differs. headings: of HEADING_COUNTS by section. heads: per subtopic, sections under a heading of it. h2_keyword: the keyword's share in
     each H2 that counts. close: see `close_sections`. words: of the whole text. share: q, with which a section is taken.
-    settled: whether a subtopic is covered, by its number, where a person said so.
+    settled: whether a subtopic is covered, by its number, where a person said so. h2_secondary, body_secondary: share of each secondary keyword in every H2 that counts, and
+    in each section's best sentence, shape (headings or sections, keywords).
     """
 
     row: Row
@@ -89,10 +94,15 @@ class Figures:
     words: float
     share: float
     settled: Mapping[int, bool] = field(default_factory=dict)
+    h2_secondary: Close = field(default_factory=lambda: NO_SHARES)
+    body_secondary: Close = field(default_factory=lambda: NO_SHARES)
 
     @staticmethod
-    def whole(row: Row, sums: Numbers, everything: Numbers, running: Numbers, best: Numbers, headings: CountedHeadings) -> Figures:
-        """Of a text no longer than planned, from sums over it."""
+    def whole(
+        row: Row, sums: Numbers, everything: Numbers, running: Numbers, best: Numbers, headings: CountedHeadings,
+        secondary: Sequence[Close | None] = (),
+    ) -> Figures:  # fmt: skip
+        """Of a text no longer than planned, from sums over it. secondary: see Sections."""
         uses = _of_sums(sums)
         counts = np.array([headings.h2, headings.h3, headings.questions], dtype=float)
         subtopics = best.shape[1]
@@ -101,6 +111,7 @@ class Figures:
             running=uses if (running == sums).all() else _of_sums(running), headings=_of_sums(counts),
             heads=(headings.similarity >= HEADED_AT).astype(float), h2_keyword=np.array([headings.h2_keyword]),
             close=np.concatenate((np.arange(subtopics)[:, None], best.T), axis=1).astype(np.float32), words=0.0, share=1.0,
+            h2_secondary=_stacked(headings.h2_secondary), body_secondary=_largest(secondary),
         )  # fmt: skip
 
     @staticmethod
@@ -129,6 +140,8 @@ class Figures:
             row=row, uses=uses, over=over, running=running, headings=_of_table(per_section), heads=headed.sum(axis=0).astype(float),
             h2_keyword=np.array([b.features.keyword for b in text.headings if b.level == 2]),
             close=close_sections([np.concatenate(of_section) for of_section in together.values()]), words=words, share=share_of(words, planned),
+            h2_secondary=_stacked([b.features.secondary for b in text.headings if b.level == 2]),
+            body_secondary=_stacked([_largest(rows)[0] for rows in _by_section(sections, text.secondary) if any(row is not None for row in rows)]),
         )  # fmt: skip
 
     @property
@@ -218,7 +231,12 @@ class Figures:
 
     def best_h2(self) -> float:
         """The keyword's share in the best H2, in the mean."""
-        return best_of(self.h2_keyword, self.share)
+        return float(best_of(self.h2_keyword, self.share))
+
+    def best_secondary(self, zone: str) -> Numbers:
+        """The share of each secondary keyword in the best H2 or sentence, in the mean. zone: "h2" or "body"."""
+        rows = self.h2_secondary if zone == "h2" else self.body_secondary
+        return best_of(rows.astype(float), self.share)
 
     def pack(self) -> str:
         """As one string; similarities are rounded to a ten-thousandth."""
@@ -230,7 +248,7 @@ class Figures:
             *[_stored(counts, wanted) for counts in (self.uses, over, running)], self.headings.astype("<u2"), self.heads.astype("<u2"),
             np.round(self.h2_keyword * STORED).astype("<u2"), close,
             np.array([self.row.terms, self.row.entities, int(self.over is not self.uses), int(self.running is not self.uses)], dtype="<u2"),
-            np.array([self.words], dtype="<f8"),
+            np.array([self.words], dtype="<f8"), *[np.round(rows * STORED).astype("<u2") for rows in (self.h2_secondary, self.body_secondary)],
         )  # fmt: skip
 
     def _stored(self) -> NDArray[np.int64]:
@@ -246,7 +264,7 @@ def _stored(counts: Counts, wanted: NDArray[np.int64]) -> NDArray[np.uint16]:
 @functools.lru_cache(maxsize=400)
 def figures_at(text: str, planned: int) -> Figures:
     """What `pack` made a string of, at a planned length. Kept, since every decision asks for the competitors' again."""
-    uses, over, running, headings, heads, h2_keyword, close, row, words = unpacked(text)
+    uses, over, running, headings, heads, h2_keyword, close, row, words, h2_secondary, body_secondary = unpacked(text)
     of_row = row.tolist()
     counts = uses.astype(np.int32)
     return Figures(
@@ -254,7 +272,26 @@ def figures_at(text: str, planned: int) -> Figures:
         running=running.astype(np.int32) if of_row[3] else counts, headings=headings.astype(np.int32), heads=heads.astype(float),
         h2_keyword=h2_keyword.astype(float) / STORED, close=(close / np.array([1, *[STORED] * BEST_SENTENCES])).astype(np.float32),
         words=float(words[0]), share=share_of(float(words[0]), planned),
+        h2_secondary=(h2_secondary.astype(float) / STORED).astype(np.float32), body_secondary=(body_secondary.astype(float) / STORED).astype(np.float32),
     )  # fmt: skip
+
+
+def _stacked(rows: Sequence[Close | None]) -> Close:
+    there = [row for row in rows if row is not None]
+    return np.stack(there) if there else NO_SHARES
+
+
+def _largest(rows: Sequence[Close | None]) -> Close:
+    """The largest of each column over the rows that are there, as one row."""
+    there = [row for row in rows if row is not None]
+    return np.max(there, axis=0)[None, :] if there else NO_SHARES
+
+
+def _by_section(sections: NDArray[np.int32], rows: Sequence[Close | None]) -> list[list[Close | None]]:
+    found: dict[int, list[Close | None]] = {}
+    for section, row in zip(sections.tolist(), rows, strict=True):
+        found.setdefault(section, []).append(row)
+    return list(found.values())
 
 
 def _of_sums(sums: Numbers) -> Counts:

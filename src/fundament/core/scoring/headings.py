@@ -8,7 +8,7 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
-from fundament.core.scoring.block_features import PlacedBlock
+from fundament.core.scoring.block_features import PlacedBlock, Similarities
 
 Numbers = NDArray[np.float64]
 
@@ -16,7 +16,8 @@ Numbers = NDArray[np.float64]
 @dataclass(frozen=True, eq=False)
 class CountedHeadings:
     """The headings with text below them. places: the numbers of their blocks, rising. h2, h3 (level 3 and deeper), questions: how many. similarity: of the closest
-    per subtopic. h2_keyword: the largest share of the keyword in one of level 2; h1_keyword: in any H1."""
+    per subtopic. h2_keyword: the largest share of the keyword in one of level 2; h1_keyword: in any H1. h1_secondary, h2_secondary: the same of the
+    secondary keywords, of each H2."""
 
     places: tuple[int, ...]
     h2: int
@@ -25,6 +26,8 @@ class CountedHeadings:
     similarity: Numbers
     h2_keyword: float
     h1_keyword: float
+    h1_secondary: Similarities | None
+    h2_secondary: tuple[Similarities, ...]
 
 
 def headings_with_text(blocks: Sequence[PlacedBlock]) -> list[int]:
@@ -41,6 +44,11 @@ def headings_with_text(blocks: Sequence[PlacedBlock]) -> list[int]:
     return counted
 
 
+def _highest(blocks: Sequence[PlacedBlock]) -> Similarities | None:
+    shares = [block.features.secondary for block in blocks if block.features.secondary is not None]
+    return np.asarray(np.max(shares, axis=0)) if shares else None
+
+
 def count_headings(blocks: Sequence[PlacedBlock], subtopics: int) -> CountedHeadings:
     """The headings of a whole text."""
     places = headings_with_text(blocks)
@@ -53,4 +61,6 @@ def count_headings(blocks: Sequence[PlacedBlock], subtopics: int) -> CountedHead
         similarity=np.max([b.features.heading for b in counted], axis=0, initial=0.0) if counted else np.zeros(subtopics),
         h2_keyword=max([b.features.keyword for b in counted if b.level == 2], default=0.0),
         h1_keyword=max([b.features.keyword for b in blocks if b.is_heading and b.level == 1], default=0.0),
+        h1_secondary=_highest([b for b in blocks if b.is_heading and b.level == 1]),
+        h2_secondary=tuple(b.features.secondary for b in counted if b.level == 2 and b.features.secondary is not None),
     )

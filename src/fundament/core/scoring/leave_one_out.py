@@ -23,6 +23,7 @@ from fundament.core.yardstick.build import usual_words
 from fundament.core.yardstick.entities import entity_weights
 from fundament.core.yardstick.model import CompetitorFeatures, Consensus
 from fundament.core.yardstick.ranges import drawn_to_the_usual, robust_ranges, targets_of
+from fundament.core.yardstick.secondary_keywords import secondary_targets
 from fundament.core.yardstick.subtopics import subtopic_weights
 from fundament.core.yardstick.terms import ceilings_of, densities_of, quartiles_of, term_weights
 
@@ -98,6 +99,10 @@ class _Scorable:
         return np.array(self.page.keyword)
 
     @property
+    def secondary(self) -> dict[str, Numbers]:
+        return {zone: np.array(shares) for zone, shares in self.page.secondary.items()}
+
+    @property
     def variety(self) -> float:
         return self.page.variety
 
@@ -137,4 +142,5 @@ def _targets_without(
         ),
         structure=dict(zip(pages[0].structure, structure, strict=True)),
         planned_words=planned,
+        secondary=secondary_targets(pages, consensus.settings.secondary_keywords),
     )

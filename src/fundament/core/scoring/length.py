@@ -122,10 +122,10 @@ def _probabilities(counts: Counts, inverse: NDArray[np.int64], own: NDArray[np.i
     return np.clip(np.fft.irfft(np.conj(values), n=size, axis=1), 0.0, 1.0)
 
 
-def best_of(values: Numbers, share: float) -> float:
-    """The mean of the best of some values, each there with probability `share`: sum of q (1 - q)^i v_i over them in falling order."""
-    ordered = np.sort(values)[::-1]
-    return float((share * (1.0 - share) ** np.arange(len(ordered)) * ordered).sum())
+def best_of(values: Numbers, share: float) -> Numbers:
+    """The mean of the best of some values, each there with probability `share`: sum of q (1 - q)^i v_i over them in falling order. Along the first axis."""
+    ordered = np.sort(values, axis=0)[::-1]
+    return np.asarray((share * (1.0 - share) ** np.arange(len(ordered))) @ ordered)
 
 
 def any_of(number: Numbers, share: float) -> Numbers:

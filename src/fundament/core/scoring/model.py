@@ -2,10 +2,11 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from fundament.core.message import Message
 from fundament.core.scoring.parts import PART_WEIGHTS
+from fundament.core.scoring.shown import in_tenths
 from fundament.core.version import SCORE_VERSION
 
 MOST_ON_WORD = 15.0  # points on somebody's word and excused together, above which nothing is called enough
@@ -55,6 +56,23 @@ class Denied:
 
 
 @dataclass(frozen=True)
+class AsProposed:
+    """A text against what was proposed, where decisions have moved much of it. moved: points of 100 that they moved."""
+
+    total: float
+    aim: float
+    enough: float
+    is_aim_firm: bool
+    moved: float
+    is_confirmed: bool
+
+    @property
+    def holds_back(self) -> bool:
+        """Whether the text is below the aim as proposed, and no editor has confirmed the plan."""
+        return self.total < self.aim and not self.is_confirmed
+
+
+@dataclass(frozen=True)
 class Score:
     """total: 0..100, the sum of the parts; every part is the sum of its items' points. own_headings: the text's headings with text below
     them that are of no subtopic of the competitors: its own angle. is_aim_firm: see `aim`. on_word: points that rest on the word of a
@@ -72,11 +90,21 @@ class Score:
     excused: float = 0.0
     denied: tuple[Denied, ...] = ()
     notes: tuple[Message, ...] = ()
+    as_proposed: AsProposed | None = None
     version: str = SCORE_VERSION
+
+    @property
+    def shown_parts(self) -> tuple[Part, ...]:
+        """The parts with points in tenths that add up to the total in tenths."""
+        return tuple(
+            replace(part, points=points) for part, points in zip(self.parts, in_tenths([p.points for p in self.parts]), strict=True)
+        )
 
     @property
     def may_be_enough(self) -> bool:
         """Whether a text with this score may be called enough at all."""
+        if self.as_proposed is not None and self.as_proposed.holds_back:
+            return False
         return self.is_aim_firm and self.on_word + self.excused <= MOST_ON_WORD
 
     def items_of(self, part: str) -> tuple[Item, ...]:

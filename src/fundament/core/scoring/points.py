@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from dataclasses import dataclass
 from typing import Protocol
 
@@ -15,6 +16,7 @@ from fundament.core.scoring.said import settled_credit
 from fundament.core.scoring.targets import Targets
 from fundament.core.yardstick.measures import EARNING, MEASURE
 from fundament.core.yardstick.model import Range
+from fundament.core.yardstick.secondary_keywords import credit_of, share_of_check
 
 Numbers = NDArray[np.float64]
 
@@ -34,6 +36,15 @@ PLACEMENT_POINTS = {
 }  # fmt: skip
 SAMPLED = (*HEADING_COUNTS, *COUNTED_ROWS)  # counts that are worked out section by section
 FAR_ABOVE, LEAST_HIGH, FAR_COST = 2.0, 3.0, 0.5  # from twice the range on (of at least 3) a count costs, half of its points at four times
+SECONDARY_OF = {
+    "title": "title",
+    "description": "description",
+    "h1": "h1",
+    "h2": "h2",
+    "opening": "opening",
+    "body_exact": "body",
+}  # check -> zone
+OF_THE_WHOLE = ("title", "description", "h1")  # they count by the share of the words that earn
 TITLE_LENGTH = (30, 60)  # characters
 DESCRIPTION_LENGTH = (70, 160)
 
@@ -53,6 +64,8 @@ class Scorable(Protocol):
     def variety(self) -> float: ...
     @property
     def earning_share(self) -> float: ...
+    @property
+    def secondary(self) -> Mapping[str, Numbers]: ...
 
 
 @dataclass(frozen=True, eq=False)
@@ -138,7 +151,7 @@ def _overuse(targets: Targets, figures: Figures) -> Numbers:
     ceiling = np.maximum(targets.term_ceiling, 1.0)
     if not (figures.totals("over") > targets.term_ceiling).any():
         return np.zeros(len(ceiling))
-    excess = figures.term_mean("over", lambda places, uses: np.clip(uses / ceiling[places][:, None] - 1.0, 0.0, 1.0))
+    excess = figures.term_mean("over", lambda places, uses: excess_use(ceiling[places][:, None], uses))
     return np.asarray(OVERUSE_COST * targets.part_weight["terms"] / 100.0 * targets.term_weight * excess)
 
 
@@ -149,6 +162,21 @@ def _entity_points(targets: Targets, figures: Figures, table: str) -> Numbers:
 def use_credit(low: Numbers, uses: Numbers) -> Numbers:
     """0..1 of a term's uses that earn: (uses / low)^0.7 below the range, 1 from its low end on."""
     return np.asarray((np.minimum(uses, low) / np.maximum(low, 1.0)) ** FIRST_USE_EXPONENT)
+
+
+def use_credit_of_one(low: float, uses: float) -> float:
+    """`use_credit` of plain numbers, which is many times faster for one."""
+    return float((min(uses, low) / max(low, 1.0)) ** FIRST_USE_EXPONENT)
+
+
+def excess_use(ceiling: Numbers, uses: Numbers) -> Numbers:
+    """0..1 of how far uses are above a ceiling: 1 at twice the ceiling and beyond."""
+    return np.asarray(np.clip(uses / ceiling - 1.0, 0.0, 1.0))
+
+
+def excess_use_of_one(ceiling: float, uses: float) -> float:
+    """`excess_use` of plain numbers."""
+    return min(1.0, max(0.0, uses / ceiling - 1.0))
 
 
 def text_credit(figures: Figures) -> Numbers:
@@ -218,7 +246,27 @@ def placement_target(targets: Targets, name: str) -> tuple[float, float]:
 
 
 def placement_credit(targets: Targets, text: Scorable, name: str) -> float:
-    """0..1 for one placement check. Title, description and H1 count by the share of the text's words that earn."""
+    """0..1 for one placement check. Title, description and H1 count by the share of the text's words that earn. Secondary keywords have a part of it where
+    competitors have them in that place."""
+    credit = _keyword_credit(targets, text, name)
+    zone = SECONDARY_OF.get(name)
+    wanted = targets.secondary.get(zone) if zone else None
+    if wanted is None:
+        return credit
+    found = credit_of(secondary_shares(text, zone or "", len(wanted)), wanted)
+    if found is None:
+        return credit
+    share = share_of_check(len(wanted))
+    return (1.0 - share) * credit + share * (text.earning_share * found if name in OF_THE_WHOLE else found)
+
+
+def secondary_shares(text: Scorable, zone: str, keywords: int) -> Numbers:
+    """What a text has of each secondary keyword in a zone."""
+    found = text.figures.best_secondary(zone) if zone in ("h2", "body") else text.secondary.get(zone)
+    return found if found is not None and len(found) == keywords else np.zeros(keywords)
+
+
+def _keyword_credit(targets: Targets, text: Scorable, name: str) -> float:
     value = text.placement[name]
     low, high = placement_target(targets, name)
     if name == "body_exact":

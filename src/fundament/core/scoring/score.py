@@ -9,15 +9,17 @@ from dataclasses import replace
 from fundament.core.message import Message, message
 from fundament.core.reading.model import Reading
 from fundament.core.scoring.compiled import CompiledYardstick
-from fundament.core.scoring.features import DraftFeatures, draft_features
+from fundament.core.scoring.features import DraftFeatures, again_with, draft_features
 from fundament.core.scoring.figures import HEADED_AT
 from fundament.core.scoring.guards.verdicts import GUARDS
-from fundament.core.scoring.model import Denied, Item, Part, Score
+from fundament.core.scoring.model import AsProposed, Denied, Item, Part, Score
 from fundament.core.scoring.points import (
     PLACEMENT_POINTS,
+    SECONDARY_OF,
     Points,
     placement_target,
     points_of,
+    secondary_shares,
     structure_target,
     text_credit,
 )
@@ -75,7 +77,20 @@ def score_features(compiled: CompiledYardstick, features: DraftFeatures, *, with
             Denied(v.block, v.start, v.end, v.guard, yardstick.pages[v.page].url if v.page >= 0 else "") for v in features.verdicts
         ),
         notes=tuple(_notes(compiled, features, points)),
+        as_proposed=_as_proposed(compiled, features),
     )
+
+
+def _as_proposed(compiled: CompiledYardstick, features: DraftFeatures) -> AsProposed | None:
+    """How the text stands to what was proposed; what the guards found in it stays."""
+    targets, yardstick = compiled.as_proposed, compiled.yardstick
+    proposed = yardstick.as_proposed
+    if targets is None or proposed is None:
+        return None
+    if isinstance(targets, CompiledYardstick):
+        features = again_with(targets, features)
+    total = points_of(targets, features).total
+    return AsProposed(total, proposed.aim, proposed.enough, proposed.is_aim_firm, yardstick.moved, yardstick.is_confirmed)
 
 
 def _notes(compiled: CompiledYardstick, features: DraftFeatures, points: Points) -> Iterator[Message]:
@@ -216,6 +231,7 @@ def _placement_items(compiled: CompiledYardstick, features: DraftFeatures, point
         else:
             there = "whole" if value >= 1 else "in_part" if value > 0 else "absent"
             reason = [message(f"reason.keyword_{there}"), message("reason.keyword_share", share=compiled.yardstick.zones.get(name, 0.0))]
+        reason += _secondary_reason(compiled, features, name)
         items.append(
             Item(
                 "placement", name, "", points.placement[name], compiled.part_scale * most, _state(value, low, high), round(value, 2), low, high,
@@ -223,3 +239,13 @@ def _placement_items(compiled: CompiledYardstick, features: DraftFeatures, point
             )
         )  # fmt: skip
     return items
+
+
+def _secondary_reason(compiled: CompiledYardstick, features: DraftFeatures, name: str) -> list[Message]:
+    """How many of the secondary keywords that are asked for in a place are there."""
+    zone = SECONDARY_OF.get(name, "")
+    wanted = compiled.secondary.get(zone)
+    if wanted is None or not wanted.any():
+        return []
+    enough = secondary_shares(features, zone, len(wanted)) >= wanted - 1e-6
+    return [message("reason.secondary", found=int(enough[wanted > 0].sum()), asked=int((wanted > 0).sum()))]

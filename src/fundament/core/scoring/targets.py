@@ -32,12 +32,15 @@ class Targets:
     item_share: float = 0.2  # of the points for terms and entities, at most from short items and cells
     usual_evidence: float = 0.0  # share of the points for terms and entities that the median competitor earns; 0 where nobody knows
     keyword_presence: Numbers = field(default_factory=lambda: np.zeros(0))  # how far the competitors use each word of the keyword
+    secondary: dict[str, Numbers] = field(
+        default_factory=dict
+    )  # what is asked of each secondary keyword, by zone, see `secondary_keywords`
     part_scale: float = field(init=False)
     part_weight: dict[str, float] = field(init=False)
     spans: dict[str, tuple[float, float]] = field(init=False, default_factory=dict)
 
     def __post_init__(self) -> None:
         there = {"terms": self.term_weight, "entities": self.entity_weight, "subtopics": self.subtopic_weight}
-        empty = {name for name, weights in there.items() if not len(weights)}
+        empty = {name for name, weights in there.items() if not weights.any()}  # there is nothing, or all was dropped
         self.part_scale = 100.0 / sum(weight for name, weight in PART_WEIGHTS.items() if name not in empty)
         self.part_weight = {name: 0.0 if name in empty else weight * self.part_scale for name, weight in PART_WEIGHTS.items()}

@@ -10,20 +10,24 @@ import numpy as np
 from numpy.typing import NDArray
 
 from fundament.core.errors import CoreError
+from fundament.core.language.analysis import analyse_text
 from fundament.core.language.detect import lacks_of
 from fundament.core.language.words import tokenize
 from fundament.core.message import Message, message
+from fundament.core.reading.model import Reading
 from fundament.core.yardstick.entities import find_entities
 from fundament.core.yardstick.keyword_zones import keyword_uses
 from fundament.core.yardstick.model import ComparedPage, Consensus, PageSummary, Range, Settings
 from fundament.core.yardstick.near_copies import copied_from
 from fundament.core.yardstick.page_words import words_of_page
 from fundament.core.yardstick.ranges import LEAST_VALUES, is_usual, robust_ranges
+from fundament.core.yardstick.secondary_keywords import secondary_keywords
 from fundament.core.yardstick.structure import contains, structure_of
 from fundament.core.yardstick.subtopics import find_subtopics
 from fundament.core.yardstick.terms import find_terms
 
 ZONES = ("title", "description", "h1", "h2", "opening")
+SECONDARY_ZONES = (*ZONES, "body")
 OPENING_WORDS = 100
 FEW_PAGES = 5  # with fewer, what two share may be chance
 FREAK = 5  # times the greatest other value
@@ -65,7 +69,7 @@ def find_evidence(pages: Sequence[ComparedPage], keyword: str, settings: Setting
             notes.append(message("note.far_off", url=page.reading.url, words=page.reading.word_count))
     # a page far off in length or shape would bend every target: it counts for nothing but being listed
     measured = [page for page, fits in zip(pages, usual, strict=True) if fits]
-    summaries = [summarise(page, keyword, language) for page in measured]
+    summaries = [summarise(page, keyword, language, settings.secondary_keywords) for page in measured]
     freaks = freaks_among(summaries)
     for number, (name, value, most) in freaks.items():
         notes.append(message("note.freak", url=summaries[number].url, measure=name, value=value, most=most))
@@ -134,14 +138,17 @@ def zone_shares(pages: Sequence[PageSummary]) -> dict[str, float]:
     return {zone: round(sum(page.zones[zone] for page in pages) / len(pages), 4) for zone in ZONES}
 
 
-def summarise(page: ComparedPage, keyword: str, language: str) -> PageSummary:
-    """A competitor in short."""
+def summarise(page: ComparedPage, keyword: str, language: str, secondary: tuple[str, ...] = ()) -> PageSummary:
+    """A competitor in short. secondary: further keywords."""
     reading = page.reading
     structure = structure_of(reading, keyword, language)
-    zones, uses = _zones(page, keyword, language), keyword_uses(reading, keyword, language)
+    texts = _texts_by_zone(reading)
+    lemmas = tuple(token.lemma for token in tokenize(keyword, language))
     return PageSummary(
-        reading.url, page.rank, reading.title, reading.kind, reading.word_count, structure, zones, uses, words_of_page(reading, language)
-    )
+        reading.url, page.rank, reading.title, reading.kind, reading.word_count, structure,
+        {zone: max((keyword_share(text, lemmas, language) for text in texts[zone]), default=0.0) for zone in ZONES},
+        keyword_uses(reading, keyword, language), words_of_page(reading, language), _secondary(reading, texts, secondary, language),
+    )  # fmt: skip
 
 
 @functools.lru_cache(maxsize=10_000)
@@ -156,15 +163,23 @@ def keyword_share(text: str, keyword_lemmas: tuple[str, ...], language: str) -> 
     return 0.8 * len(different & set(lemmas)) / len(different)
 
 
-def _zones(page: ComparedPage, keyword: str, language: str) -> dict[str, float]:
-    lemmas = tuple(token.lemma for token in tokenize(keyword, language))
-    reading = page.reading
+def _texts_by_zone(reading: Reading) -> dict[str, list[str]]:
     opening = " ".join(" ".join(b.text for b in reading.main_blocks() if b.kind != "heading").split()[:OPENING_WORDS])
-    texts = {
+    return {
         "title": [reading.title],
         "description": [reading.description],
         "h1": [b.text for b in reading.headings() if b.level == 1],
         "h2": [b.text for b in reading.headings() if b.level == 2],
         "opening": [opening],
     }
-    return {zone: max((keyword_share(text, lemmas, language) for text in texts[zone]), default=0.0) for zone in ZONES}
+
+
+def _secondary(reading: Reading, texts: dict[str, list[str]], keywords: tuple[str, ...], language: str) -> dict[str, tuple[float, ...]]:
+    if not keywords:
+        return {}
+    secondary = secondary_keywords(keywords, language)
+    found = {zone: [secondary.in_text(text, language) for text in texts[zone]] for zone in ZONES}
+    sentences = [s.lemmas for b in reading.main_blocks() if b.kind not in ("heading", "code") for s in analyse_text(b.text, language)]
+    found["body"] = [shares for lemmas in sentences if (shares := secondary.shares(lemmas)) is not None]
+    nothing = np.zeros(len(keywords))
+    return {zone: tuple(np.max([nothing, *shares], axis=0).round(4).tolist()) for zone, shares in found.items()}

@@ -22,7 +22,7 @@ from fundament.core.language.packs import pack_of
 from fundament.core.language.phrases import PhraseMatcher
 from fundament.core.language.word_list import word_list
 from fundament.core.language.wordnet import noun_senses
-from fundament.core.yardstick.added import Mask, with_added
+from fundament.core.yardstick.added_weights import Mask, with_added
 from fundament.core.yardstick.concept_kinds import concept_kinds, domain_of
 from fundament.core.yardstick.entity_names import NAME_KINDS, Found, find_names, name_lemmas
 from fundament.core.yardstick.model import ComparedPage, Entity, OwnEntity, Term
@@ -303,7 +303,7 @@ def entity_weights(salience: Numbers, own: Mask, kept: Mask) -> Numbers:
     """Weights of entities, which sum to 100: the root of the mean salience, times the share of the pages. salience: shape (entities, pages); own, kept: see
     `terms.added_masks`.
 
-    A person's own entity that the competitors make less of than of the middle one is added (`added`).
+    A person's own entity that the competitors make less of than of the middle one is added (`added_weights`).
     """
     weights = np.sqrt(salience.mean(axis=1)) * (salience > 0).mean(axis=1)
     others = weights[~(own | kept)]

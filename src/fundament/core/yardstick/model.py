@@ -30,12 +30,14 @@ class OwnEntity:
 
 @dataclass(frozen=True)
 class Settings:
-    """What a consensus is made with: limits are counts; own_entities are looked for beside those that are found."""
+    """What a consensus is made with: limits are counts; own_entities are looked for beside those that are found, secondary_keywords
+    beside the keyword."""
 
     most_terms: int = 150
     most_entities: int = 80
     most_subtopics: int = 40
     own_entities: tuple[OwnEntity, ...] = ()
+    secondary_keywords: tuple[str, ...] = ()
 
 
 @dataclass(frozen=True)
@@ -157,7 +159,7 @@ class PageSummary:
     """A competitor in short.
 
     structure: its measures; zones: how much of the keyword (0..1) each zone has; keyword_uses: (exact, partial) uses of it by zone. text: its words as
-    numbers, see `page_words`.
+    numbers, see `page_words`. secondary: its share of each secondary keyword in the zones of SECONDARY_ZONES.
     """
 
     url: str
@@ -169,6 +171,7 @@ class PageSummary:
     zones: dict[str, float]
     keyword_uses: dict[str, tuple[int, int]] = field(default_factory=dict)
     text: str = ""
+    secondary: dict[str, tuple[float, ...]] = field(default_factory=dict)
 
 
 @dataclass(frozen=True)
@@ -176,7 +179,7 @@ class CompetitorFeatures:
     """What a competitor has of what the others share, so that it can be scored against them without being read again.
 
     terms, entities, subtopics: the numbers of those that the others share without it. figures: what it has of them, in this order, section by section; see
-    `scoring.figures`. structure, placement, keyword, variety and earning_share: see DraftFeatures. denied: sentences that earn nothing, as (number of the block among those that
+    `scoring.figures`. structure, placement, keyword, variety, earning_share and secondary: see DraftFeatures. denied: sentences that earn nothing, as (number of the block among those that
     count, first character, last + 1).
     """
 
@@ -191,6 +194,7 @@ class CompetitorFeatures:
     variety: float
     earning_share: float
     denied: tuple[tuple[int, int, int], ...] = ()
+    secondary: dict[str, tuple[float, ...]] = field(default_factory=dict)
 
 
 @dataclass(frozen=True)
@@ -220,7 +224,8 @@ class Consensus:
 class Yardstick:
     """The targets: a consensus with a person's decisions on it. page_scores: of the competitors by address, each against the others; aim, enough and
     is_aim_firm come from them (see `scoring.aim`). usual_evidence, keyword_presence, item_share: see `scoring.leave_one_out.Competition`. page_points: the competitors' points
-    by target, see `scoring.said`."""
+    by target, see `scoring.said`. moved: points of 100 that decisions moved, see `consensus.moved`; as_proposed: the yardstick without them, where that is much. is_confirmed: an
+    editor confirmed these decisions."""
 
     keyword: str
     language: str
@@ -242,4 +247,7 @@ class Yardstick:
     keyword_presence: tuple[float, ...] = ()
     item_share: float = 0.2
     page_points: dict[str, dict[str, float]] = field(default_factory=dict)
+    moved: float = 0.0
+    as_proposed: Yardstick | None = None
+    is_confirmed: bool = False
     version: str = CONSENSUS_VERSION

@@ -22,7 +22,7 @@ from fundament.core.language.function_words import function_words
 from fundament.core.language.packs import pack_of, words_of_all
 from fundament.core.language.words import tokenize
 from fundament.core.reading.model import Reading
-from fundament.core.yardstick.added import Mask, with_added
+from fundament.core.yardstick.added_weights import Mask, with_added
 from fundament.core.yardstick.model import ComparedPage, PageSummary, Subtopic, SubtopicHeading
 from fundament.core.yardstick.section_probability import probabilities
 from fundament.core.yardstick.section_similarity import Distances, Section, plain_label, section_distances, section_tables

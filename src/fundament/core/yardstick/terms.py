@@ -24,7 +24,7 @@ from fundament.core.language.packs import pack_of
 from fundament.core.language.phrases import PhraseMatcher
 from fundament.core.language.uses import uses_in
 from fundament.core.language.words import is_dictionary_word, lemma_of, tokenize
-from fundament.core.yardstick.added import Mask, with_added
+from fundament.core.yardstick.added_weights import Mask, with_added
 from fundament.core.yardstick.c_value import c_values
 from fundament.core.yardstick.model import ComparedPage, Entity, PageSummary, Range, Subtopic, Term, UnsureTerm
 from fundament.core.yardstick.page_analysis import Candidate

@@ -9,7 +9,7 @@ from fundament.core.checks import checks
 from fundament.core.checks.denied import DeniedSentences
 from fundament.core.language.analysis import analyse_text
 from fundament.core.scoring.compiled import CompiledYardstick
-from fundament.core.scoring.model import Item
+from fundament.core.scoring.model import MOST_ON_WORD, Item, Score
 from fundament.core.scoring.parts import PART, PARTS
 from fundament.messages import label, say, say_all, subject_of
 from fundament.web.drafts.services.measuring import Measured
@@ -33,7 +33,7 @@ def panel_context(measured: Measured, panel: str) -> dict[str, Any]:
     score, compiled = measured.score, measured.compiled
     if score is None or compiled is None:
         return context
-    context["verdict"] = verdict(score.total, score.aim, score.enough, is_firm=score.is_aim_firm)
+    context["verdict"] = verdict_of(score)
     context["ticks"] = sorted(compiled.yardstick.page_scores.values())
     if panel == "edits":
         context["notes"] = [say(note) for note in score.notes]
@@ -46,7 +46,7 @@ def panel_context(measured: Measured, panel: str) -> dict[str, Any]:
     gains = {(e.finding.check, e.finding.subject_key): e.gain.middle for e in measured.edits}
     ceilings = [t.ceiling for t in compiled.yardstick.terms] if panel == "terms" else []
     context["part"] = part
-    context["part_score"] = next(p for p in score.parts if p.name == panel)
+    context["part_score"] = next(p for p in score.shown_parts if p.name == panel)
     context["rows"] = [
         {
             "item": item,
@@ -86,6 +86,25 @@ def _edit_row(edit: Any) -> dict[str, Any]:
 def _gain(item: Item, gains: dict[tuple[str, str], float]) -> float:
     kinds = {"terms": ("use_term", "take_out"), "entities": ("name_entity",), "subtopics": ("head_subtopic", "answer_subtopic")}
     return max((gains.get((kind, item.key), 0.0) for kind in kinds.get(item.part, ())), default=0.0)
+
+
+def verdict_of(score: Score) -> str:
+    """One sentence on where a text stands, with what holds back from calling it enough."""
+    if not score.aim and score.as_proposed is not None and score.as_proposed.aim:
+        return "So much was dropped that there is no aim left to reach. Put some of it back."
+    if score.aim and score.is_aim_firm and score.total >= score.aim and not score.may_be_enough:
+        proposed = score.as_proposed
+        if proposed is not None and proposed.holds_back:
+            return (
+                f"The aim of {score.aim:.0f} as decided is reached. As proposed the text has {proposed.total:.0f} and the aim is {proposed.aim:.0f}: "
+                "an editor can confirm the plan on the yardstick's page; until then this is not called enough."
+            )
+        rests = score.on_word + score.excused
+        return (
+            f"The aim of {score.aim:.0f} is reached, but {rests:.0f} points rest on somebody's word or are excused; "
+            f"with more than {MOST_ON_WORD:.0f} nothing is called enough."
+        )
+    return verdict(score.total, score.aim, score.enough, is_firm=score.is_aim_firm)
 
 
 def verdict(total: float, aim: float, enough: float, *, is_firm: bool = True) -> str:

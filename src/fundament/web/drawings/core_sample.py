@@ -57,7 +57,7 @@ def core_sample(
         middle = height - total * scale
         mark = format_html('<path class="core-total" d="M{} {}l7 -4.5v9z"/>', f"{left + 3:.1f}", f"{middle:.1f}")
         parts = ", ".join(f"{label(x.name).lower()} {x.points:.1f} of {x.max:.0f}" for x in layers)
-        words = f"Score {total:.0f} of 100; {f'aim {aim:.0f}' if aim else 'no aim'}; {parts}"
+        words = f"Score {total:.1f} of 100; {f'aim {aim:.0f}' if aim else 'no aim'}; {parts}"
     return format_html(
         '<svg class="core-sample" width="{w}" height="{h}" viewBox="0 -6 {w} {hh}" role="img" aria-label="{words}"><title>{words}</title>'
         '{drawn}<line class="core-scale" x1="{l}" x2="{l}" y1="0" y2="{ht}"/>{ticks}{aim}{mark}</svg>',

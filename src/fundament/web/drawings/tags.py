@@ -9,7 +9,7 @@ from django.utils.safestring import SafeString
 
 from fundament.core.scoring.model import Score
 from fundament.core.scoring.parts import PART_WEIGHTS
-from fundament.core.yardstick.model import Range
+from fundament.core.yardstick.model import Range, Yardstick
 from fundament.messages import label, say
 from fundament.web.drawings import core_sample as core
 from fundament.web.drawings import range_strip as strip
@@ -49,7 +49,7 @@ def core_of(score: Score | None, ticks: list[float], height: int = 420) -> SafeS
     """{% core_of score ticks height %}: the core sample of a score, or an empty one."""
     if score is None:
         return core.core_sample([core.Layer(n, 0.0, w) for n, w in PART_WEIGHTS.items()], total=None, height=height)
-    layers = [core.Layer(part.name, part.points, part.max) for part in score.parts]
+    layers = [core.Layer(part.name, part.points, part.max) for part in score.shown_parts]
     return core.core_sample(layers, total=score.total, aim=score.aim, ticks=ticks, height=height)
 
 
@@ -68,7 +68,12 @@ def aim_words(of: Any) -> str:
     noted = of if isinstance(of, dict) else vars(of)
     if not noted["aim"]:
         return "no aim"
-    return f"aim {noted['aim']:.0f}" + ("" if noted.get("is_aim_firm", True) else f" to {noted['enough']:.0f}")
+    said = f"aim {noted['aim']:.0f}" + ("" if noted.get("is_aim_firm", True) else f" to {noted['enough']:.0f}")
+    proposed = noted.get("as_proposed")
+    if proposed is None or isinstance(of, Yardstick):
+        return said
+    total, aim = (proposed["total"], proposed["aim"]) if isinstance(proposed, dict) else (proposed.total, proposed.aim)
+    return f"{said}; as proposed {total:.0f}, aim {aim:.0f}"
 
 
 @register.filter

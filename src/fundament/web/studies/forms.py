@@ -6,12 +6,15 @@ from typing import Any
 
 from django import forms
 
+from fundament.core.errors import CoreError
+from fundament.core.yardstick.secondary_keywords import MOST, cleaned
 from fundament.messages import say_error
 from fundament.providers.errors import PageError
 from fundament.providers.guard import check_form
 from fundament.web.studies.models import COUNTRIES, DEPTHS, DEVICES, LANGUAGES
 
 MOST_ADDRESSES = 30
+MOST_CHARACTERS = 200
 
 
 class NewStudyForm(forms.Form):
@@ -30,6 +33,12 @@ class NewStudyForm(forms.Form):
     language = forms.ChoiceField(choices=LANGUAGES, initial="en", label="Language")
     device = forms.ChoiceField(choices=DEVICES, initial="desktop", label="Device")
     depth = forms.TypedChoiceField(choices=DEPTHS, coerce=int, initial=20, label="Results to read")
+    secondary = forms.CharField(
+        required=False,
+        label="Secondary keywords",
+        widget=forms.Textarea(attrs={"rows": 4}),
+        help_text=f"Optional, up to {MOST}, one per line: phrases the page should answer too.",
+    )
     addresses = forms.CharField(
         required=False,
         label="Addresses",
@@ -51,6 +60,17 @@ class NewStudyForm(forms.Form):
         if not any(c.isalnum() for c in keyword):
             raise forms.ValidationError("A keyword needs at least one letter or digit.")
         return keyword
+
+    def clean_secondary(self) -> list[str]:
+        """Phrases, at most so many, none too long."""
+        lines = [line.strip() for line in self.cleaned_data["secondary"].replace("\x00", "").splitlines() if line.strip()]
+        for number, line in enumerate(lines, 1):
+            if len(line) > MOST_CHARACTERS:
+                raise forms.ValidationError(f"Line {number} has {len(line)} characters; a keyword has at most {MOST_CHARACTERS}.")
+        try:
+            return list(cleaned(lines, self.cleaned_data.get("keyword", "")))
+        except CoreError as error:
+            raise forms.ValidationError(say_error(error)) from None
 
     def clean_addresses(self) -> list[str]:
         """Every address must be one that may be read."""

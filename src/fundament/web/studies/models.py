@@ -74,6 +74,7 @@ class Study(models.Model):
     figures_problem = models.JSONField(null=True, blank=True)
     own_entities = models.JSONField(default=list, blank=True)  # brought by a person: name, kind, aliases
     planned_words = models.PositiveIntegerField(default=0)  # 0: the competitors' median
+    confirmed = models.CharField(max_length=64, blank=True)  # a hash of the decisions that an editor confirmed
     created_by = models.ForeignKey(settings.AUTH_USER_MODEL, null=True, on_delete=models.SET_NULL)
     created_at = models.DateTimeField(auto_now_add=True)
     archived_at = models.DateTimeField(null=True, blank=True)
@@ -207,13 +208,16 @@ class CurrentConsensus(models.Model):
     """The consensus a study's figures stand on now (none when no competitor is chosen), and which identities its things are. stamp is another one after every
     change, so that every process knows when its copy is old, and a change that was rolled back leaves none.
 
-    keys: {"terms": [...], "entities": [...], "subtopics": [...]} in the consensus' order. joined, split, lost: see `core.consensus.identity.Matching`.
+    keys: {"terms": [...], "entities": [...], "subtopics": [...]} in the consensus' order. extended: the consensus with what people added to it, where they did; extended_keys: its
+    keys. joined, split, lost: see `core.consensus.identity.Matching`; what a person joined is among joined.
     """
 
     study = models.OneToOneField(Study, on_delete=models.CASCADE, related_name="current")
     consensus = models.ForeignKey(Consensus, null=True, blank=True, on_delete=models.PROTECT, related_name="studies")
+    extended = models.ForeignKey(Consensus, null=True, blank=True, on_delete=models.PROTECT, related_name="extended_studies")
     stamp = models.UUIDField(default=uuid.uuid4)
     keys = models.JSONField(default=dict)
+    extended_keys = models.JSONField(default=dict)
     joined = models.JSONField(default=dict)
     split = models.JSONField(default=dict)
     lost = models.JSONField(default=list)
@@ -221,6 +225,17 @@ class CurrentConsensus(models.Model):
 
     def __str__(self) -> str:
         return f"figures of {self.study}"
+
+    @property
+    def used(self) -> Consensus | None:
+        """The consensus that decisions are made on: the extended one where there is one."""
+        return self.extended or self.consensus
+
+    @property
+    def used_keys(self) -> dict[str, list[str]]:
+        """Its keys."""
+        keys: dict[str, list[str]] = self.extended_keys if self.extended_id else self.keys
+        return keys
 
     @property
     def is_outdated(self) -> bool:
@@ -282,6 +297,49 @@ class Decision(models.Model):
 
     def __str__(self) -> str:
         return f"{self.key}: {self.action}"
+
+
+class SecondaryKeyword(models.Model):
+    """A phrase that the text should answer beside the keyword."""
+
+    study = models.ForeignKey(Study, on_delete=models.CASCADE, related_name="secondary_keywords")
+    place = models.PositiveSmallIntegerField()
+    phrase = models.CharField(max_length=200)
+
+    class Meta:
+        ordering = ("place",)
+        constraints = (models.UniqueConstraint(fields=["study", "place"], name="one_secondary_keyword_per_place"),)
+
+    def __str__(self) -> str:
+        return self.phrase
+
+
+class Addition(models.Model):
+    """What a person added to what the competitors have in common, or grouped otherwise. key: the identity it makes; of a join, that of the thing that stays.
+
+    others: the keys that are joined with it; of a split, the one it was a part of. members: of a split, what stands by itself. names: of a term or entity of one's own
+    the other ways to write it. shown_kind: of an entity, what it is.
+    """
+
+    WHATS = (("own", "Own"), ("join", "Joined"), ("split", "Split off"))
+
+    study = models.ForeignKey(Study, on_delete=models.CASCADE, related_name="additions")
+    kind = models.CharField(max_length=12)
+    what = models.CharField(max_length=6, choices=WHATS)
+    key = models.CharField(max_length=40)
+    name = models.CharField(max_length=500)
+    names = models.JSONField(default=list)
+    shown_kind = models.CharField(max_length=40, blank=True)
+    others = models.JSONField(default=list)
+    members = models.JSONField(default=list)
+    by = models.ForeignKey(settings.AUTH_USER_MODEL, null=True, blank=True, on_delete=models.SET_NULL, related_name="+")
+    made_at = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        ordering = ("made_at", "id")
+
+    def __str__(self) -> str:
+        return f"{self.what}: {self.name}"
 
 
 class EntityFile(models.Model):

@@ -15,16 +15,20 @@ from fundament.core.message import Message
 from fundament.core.yardstick.keyword_zones import ZONES, zone_ranges
 from fundament.core.yardstick.measures import MEASURES
 from fundament.core.yardstick.model import Entity, Subtopic, Term, Yardstick
+from fundament.core.yardstick.secondary_keywords import secondary_rows
 from fundament.core.yardstick.skos import MOST_BYTES
 from fundament.messages import label, say, say_error
 from fundament.web.accounts.requests import actor_of
 from fundament.web.accounts.roles import ask, can
 from fundament.web.bodies import takes_bodies_of
+from fundament.web.drawings.aim_lengths import aim_lengths
 from fundament.web.drawings.tags import target_strip
 from fundament.web.errors import ApplicationError, NotFoundError
 from fundament.web.studies.models import Study
+from fundament.web.studies.services import deciding
 from fundament.web.studies.services import entities as entity_services
 from fundament.web.studies.services.seeing import decisions_for, figures_of, study_for
+from fundament.web.studies.services.yardsticks import aims_of
 from fundament.web.studies.tasks import queue_entity_file
 from fundament.web.tables import Column, table_of
 
@@ -47,7 +51,26 @@ def yardstick(request: HttpRequest, study_id: int) -> HttpResponse:
         context["zones"] = [(label(f"zone.{zone}"), *ranges[zone]) for zone in ZONES]
         context["opening"] = found.zones["opening"]
         context["decided"] = decisions_for(study)
+        context["secondary"] = secondary_rows(found)
     return render(request, "studies/yardstick.html", context)
+
+
+@require_GET
+def aims(request: HttpRequest, study_id: int) -> HttpResponse:
+    """The aim by planned length, as a drawing; asked for once the page is there, for it takes some tenths of a second."""
+    study, found, context = _open(request, study_id, "yardstick")
+    points = [(words, aim.aim, aim.enough) for words, aim in aims_of(study.pk)] if found else []
+    context["points"] = points
+    if found is not None and len(points) > 1:
+        context["drawing"] = aim_lengths(points, found.planned_words)
+    return render(request, "studies/aims_part.html", context)
+
+
+@require_POST
+def confirm_plan(request: HttpRequest, study_id: int) -> HttpResponse:
+    """An editor confirms what was decided."""
+    deciding.confirm_plan(actor_of(request), study_id)
+    return redirect("yardstick", study_id)
 
 
 def _term_columns(study: Study, pages: int) -> tuple[Column, ...]:

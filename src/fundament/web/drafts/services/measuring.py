@@ -99,13 +99,15 @@ def note_score(draft: Draft, measured: Measured, version: int) -> None:
     is_due = not _is_as_at(point, score)
     noted = {
         "total": round(score.total, 2), "version": CORE_VERSION, "aim": score.aim, "enough": score.enough, "is_aim_firm": score.is_aim_firm,
+        "as_proposed": {"total": round(score.as_proposed.total, 2), "aim": score.as_proposed.aim} if score.as_proposed else None,
         "parts": [{"name": p.name, "points": round(p.points, 3), "max": p.max} for p in score.parts],
         "point": [score.total, score.aim, CORE_VERSION, timezone.now().isoformat()] if is_due else point,
     }  # fmt: skip
     changed = Draft.objects.filter(pk=draft.pk, version=version).update(words=measured.words, score=noted)
     if not changed or not is_due:
         return
-    consensus = CurrentConsensus.objects.filter(study_id=draft.measured_by).values_list("consensus_id", flat=True).first()
+    current = CurrentConsensus.objects.filter(study_id=draft.measured_by).only("consensus_id", "extended_id").first()
+    consensus = (current.extended_id or current.consensus_id) if current else None
     ScorePoint.objects.create(
         draft_id=draft.pk, version=version, consensus_id=consensus, core_version=CORE_VERSION, total=score.total, aim=score.aim,
         enough=score.enough, parts=noted["parts"], words=measured.words,

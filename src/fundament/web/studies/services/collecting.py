@@ -19,7 +19,7 @@ def collect() -> dict[str, int]:
     """Delete consensuses, readings and raw responses that nothing points at, and old answers of services; how many of each."""
     before = timezone.now() - AT_REST
     counts = {}
-    counts["consensuses"] = _delete(Consensus.objects.filter(made_at__lt=before, studies=None, score_points=None))
+    counts["consensuses"] = _delete(Consensus.objects.filter(made_at__lt=before, studies=None, extended_studies=None, score_points=None))
     counts["readings"] = _delete(StoredReading.objects.filter(read_at__lt=before, results=None, pages=None))
     counts["responses"] = _delete(RawResponse.objects.filter(fetched_at__lt=before, readings=None))
     counts["answers"], _ = ProviderAnswer.objects.filter(asked_at__lt=timezone.now() - ANSWERS_KEPT).delete()

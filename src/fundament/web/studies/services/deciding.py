@@ -11,8 +11,9 @@ from fundament.web.accounts.roles import Actor, get_for
 from fundament.web.errors import ApplicationError, NotFoundError
 from fundament.web.history.services.record import recorded
 from fundament.web.live.notify import announce
-from fundament.web.studies.models import CurrentConsensus, Decision, Identity, Study
-from fundament.web.studies.services.figures import proposed_by_key
+from fundament.web.studies.models import Addition, CurrentConsensus, Decision, Identity, Study
+from fundament.web.studies.services.figures import follow, proposed_by_key
+from fundament.web.studies.services.yardsticks import decided_of, decisions_hash
 from fundament.web.studies.signals import figures_changed
 
 MOST_WORDS = 40_000
@@ -69,9 +70,37 @@ def plan_length(actor: Actor, study_id: int, words: int) -> Study:
     return study
 
 
+def confirm_plan(actor: Actor, study_id: int) -> Study:
+    """Confirm what was decided and added, as it is now: a text may then be called enough by it, though it is below the aim as proposed."""
+    study = get_for(actor, "study.decide", Study.objects.all(), pk=study_id)
+    with recorded(actor, "study.confirm", study) as recording:
+        current = CurrentConsensus.objects.select_related("extended").filter(study=study).first()
+        if current is None:
+            raise ApplicationError("error.nothing_to_confirm")
+        recording.watch([study], "confirmed")
+        study.confirmed = decisions_hash(decided_of(list(Decision.objects.filter(study=study)), current), current)
+        study.save(update_fields=["confirmed"])
+    return study
+
+
+def _keeps_others(study_id: int) -> bool:
+    """Whether what is kept though no competitor has it is not what the figures were made with."""
+    current = CurrentConsensus.objects.filter(study_id=study_id).first()
+    if current is None or current.consensus_id is None:
+        return False
+    proposed = {key for kind in current.keys.values() for key in kind}
+    added = set(Addition.objects.filter(study_id=study_id).values_list("key", flat=True))
+    kept = set(Decision.objects.filter(study_id=study_id, action="kept").values_list("key", flat=True))
+    now = {key for kind in current.used_keys.values() for key in kind}
+    return kept - proposed - added - set(current.joined) != now - proposed - added
+
+
 def follow_decisions(study_id: int) -> None:
     """The figures of a study after its decisions changed: nothing is made anew but the yardstick, in whatever process asks for it."""
     with transaction.atomic():
+        if _keeps_others(study_id):
+            follow(study_id)
+            return
         CurrentConsensus.objects.filter(study_id=study_id).update(stamp=uuid.uuid4())
         study = Study.objects.get(pk=study_id)
         announce(study.workspace_id, f"study:{study_id}", what="decisions")

@@ -14,8 +14,8 @@ import uuid
 from django.db import transaction
 
 from fundament.core import upcasting
+from fundament.core.consensus.additions import with_additions
 from fundament.core.consensus.build import build_consensus
-from fundament.core.consensus.identity import Known, Matching, match
 from fundament.core.consensus.keys import Proposed, proposals
 from fundament.core.errors import CoreError, StoredValueError
 from fundament.core.plain import from_plain, to_plain
@@ -26,6 +26,7 @@ from fundament.fair import FairLock
 from fundament.web.live.notify import announce
 from fundament.web.sites.services.readings import hashes_of, pairs_of, store_reading
 from fundament.web.studies.models import BlockCorrection, Consensus, CurrentConsensus, Identity, KeyAlias, Result, Study
+from fundament.web.studies.services.standing import KINDS, Standing, standing_of
 from fundament.web.studies.signals import figures_changed
 
 logger = logging.getLogger(__name__)
@@ -45,7 +46,13 @@ def consensus_hash(study: Study, chosen: list[Result]) -> str:
     readings = hashes_of([result.reading for result in chosen if result.reading is not None])
     corrections = corrections_by_result(chosen)
     parts = [[r.rank, reading, sorted(corrections.get(r.pk, {}).items())] for r, reading in zip(chosen, readings, strict=True)]
-    return hashlib.sha256(json.dumps([parts, study.keyword, study.own_entities, CONSENSUS_VERSION]).encode()).hexdigest()
+    made_with = [parts, study.keyword, secondary_of(study), study.own_entities, CONSENSUS_VERSION]
+    return hashlib.sha256(json.dumps(made_with).encode()).hexdigest()
+
+
+def secondary_of(study: Study) -> list[str]:
+    """The study's secondary keywords, in order."""
+    return list(study.secondary_keywords.values_list("phrase", flat=True))
 
 
 def corrections_by_result(results: list[Result]) -> dict[int, dict[str, bool]]:
@@ -68,11 +75,10 @@ def follow(study_id: int) -> None:
         return
     chosen = chosen_of(study)
     if not chosen:
-        _point(study, None)
+        _place(study, None)
         return
     known = Consensus.objects.filter(hash=consensus_hash(study, chosen)).first()
-    if known is not None:
-        _point(study, known)
+    if known is not None and _place(study, known):
         return
     study.figures, study.figures_problem = "making", None
     study.save(update_fields=["figures", "figures_problem"])
@@ -93,6 +99,7 @@ def make_figures(study_id: int) -> None:
         if chosen:
             try:
                 consensus = consensus_of(study, chosen, wanted)
+                _extend(study, consensus, chosen)
             except CoreError as error:
                 if _fail(study_id, wanted, error):
                     return
@@ -100,8 +107,7 @@ def make_figures(study_id: int) -> None:
         with transaction.atomic():
             study = Study.objects.select_for_update().get(pk=study_id)
             now = chosen_of(study)
-            if (consensus_hash(study, now) if now else "") == wanted:
-                _point(study, consensus)
+            if (consensus_hash(study, now) if now else "") == wanted and _place(study, consensus):
                 return
     raise RuntimeError(f"the choice of study {study_id} changed {MOST_TRIES} times while its figures were made")
 
@@ -136,7 +142,7 @@ def consensus_of(study: Study, chosen: list[Result], wanted: str) -> Consensus:
     own = tuple(from_plain(core.OwnEntity, entity) for entity in study.own_entities)
     pages = compared_pages(chosen)
     with _building.turn_of(study.workspace_id):
-        made = build_consensus(pages, study.keyword, core.Settings(own_entities=own))
+        made = build_consensus(pages, study.keyword, core.Settings(own_entities=own, secondary_keywords=tuple(secondary_of(study))))
     stored, _ = Consensus.objects.get_or_create(hash=wanted, defaults={"version": made.version, "data": Consensus.packed(to_plain(made))})
     return stored
 
@@ -164,65 +170,85 @@ def load_consensus(stored: Consensus) -> core.Consensus:
     return upcasting.load("consensus", core.Consensus, stored.version, stored.plain())
 
 
-def _point(study: Study, consensus: Consensus | None) -> None:
-    """Put a study on a consensus: its things get their identities, and everybody who looks at it is told. The study's row is locked."""
+def _place(study: Study, consensus: Consensus | None) -> bool:
+    """Put a study on a consensus: its things get their identities, and everybody who looks at it is told. The study's row is locked. False, and nothing changed, where what people
+    added has to be counted on the pages first."""
     current, _ = CurrentConsensus.objects.get_or_create(study=study)
-    current.consensus, current.stamp = consensus, uuid.uuid4()
+    current.consensus, current.extended, current.stamp = consensus, None, uuid.uuid4()
     if consensus is not None:
-        try:
-            loaded = load_consensus(consensus)
-        except StoredValueError:
-            consensus.delete()  # it can be made anew, and nobody else can use it
-            raise
-        _identify(study, current, loaded)
+        standing = standing_of(study, _loaded_or_gone(consensus))
+        wanted = standing.hash_with(consensus.hash)
+        if wanted:
+            current.extended = Consensus.objects.filter(hash=wanted).first()
+            if current.extended is None:
+                return False
+        _note_identities(study, current, standing)
     current.save()
     Study.objects.filter(pk=study.pk).update(figures="", figures_problem=None)
     study.figures, study.figures_problem = "", None
     announce(study.workspace_id, f"study:{study.pk}", what="figures", stamp=str(current.stamp))
     figures_changed.send(sender=Study, study_id=study.pk)
+    return True
 
 
-def _identify(study: Study, current: CurrentConsensus, consensus: core.Consensus) -> None:
-    """Match what the consensus proposes with the study's identities, mint keys for what is new, and note what joined, split or is gone."""
-    things = proposals(consensus)
-    pages = [page.url for page in consensus.pages]
-    known = {row.key: row for row in study.identities.all()}
-    matching = match([known_of(row) for row in known.values()], things, pages)
-    fresh = [
+def _loaded_or_gone(consensus: Consensus) -> core.Consensus:
+    """A stored consensus; one that cannot be read any more goes, for it can be made anew and nobody else can use it."""
+    try:
+        return load_consensus(consensus)
+    except StoredValueError:
+        consensus.delete()
+        raise
+
+
+def _extend(study: Study, consensus: Consensus, chosen: list[Result]) -> None:
+    """Count what people added to a consensus, unless that was done before."""
+    loaded = _loaded_or_gone(consensus)
+    standing = standing_of(study, loaded)
+    wanted = standing.hash_with(consensus.hash)
+    if not wanted or Consensus.objects.filter(hash=wanted).exists():
+        return
+    pages = compared_pages(chosen)
+    with _building.turn_of(study.workspace_id):
+        made = with_additions(loaded, pages, standing.additions)
+    Consensus.objects.get_or_create(hash=wanted, defaults={"version": made.version, "data": Consensus.packed(to_plain(made))})
+
+
+def _note_identities(study: Study, current: CurrentConsensus, standing: Standing) -> None:
+    """Mint keys for what is new, and note what joined, split or is gone."""
+    pages = [page.url for page in load_consensus(current.consensus).pages] if current.consensus else []
+    Identity.objects.bulk_create(
         Identity(study=study, kind=thing.kind, key=key, name=thing.name[:500], members=sorted(thing.members), pages=pages)
-        for thing, key in zip(things, matching.keys, strict=True)
-        if key not in known
-    ]
-    Identity.objects.bulk_create(fresh)
-    current.keys = {
-        kind: [k for t, k in zip(things, matching.keys, strict=True) if t.kind == kind] for kind in ("terms", "entities", "subtopics")
-    }
-    current.joined, current.split, current.lost = matching.joined, {k: list(v) for k, v in matching.split.items()}, list(matching.lost)
-    _note_aliases(study, known, matching)
+        for thing, key in zip(standing.things, standing.matching.keys, strict=True)
+        if key not in standing.known
+    )
+    current.keys = {kind: list(getattr(standing.keys, kind)) for kind in KINDS}
+    current.extended_keys = {kind: list(getattr(standing.extended_keys, kind)) for kind in KINDS} if current.extended else {}
+    here = {key for kind in KINDS for key in getattr(standing.extended_keys, kind)}
+    current.joined, current.split = standing.joined, {key: list(parts) for key, parts in standing.matching.split.items()}
+    current.lost = [key for key in standing.matching.lost if key not in here]
+    _note_aliases(study, standing)
 
 
-def _note_aliases(study: Study, known: dict[str, Identity], matching: Matching) -> None:
+def _note_aliases(study: Study, standing: Standing) -> None:
+    by_hand = {old for old, new in standing.joined.items() if standing.matching.joined.get(old) != new}
     there = {(alias.old, alias.new) for alias in study.aliases.all()}
-    wanted = set(matching.joined.items())
+    wanted = set(standing.joined.items())
     if there == wanted:
         return
     study.aliases.exclude(old__in=[old for old, new in wanted & there]).delete()
     KeyAlias.objects.bulk_create(
-        KeyAlias(study=study, kind=known[old].kind, old=old, new=new, reason="joined") for old, new in sorted(wanted - there)
+        KeyAlias(study=study, kind=standing.known[old].kind, old=old, new=new, reason="joined by hand" if old in by_hand else "joined")
+        for old, new in sorted(wanted - there)
+        if old in standing.known
     )
-
-
-def known_of(row: Identity) -> Known:
-    """A stored identity as the core matches it."""
-    return Known(row.key, row.kind, frozenset(row.members), frozenset(row.pages), row.name)
 
 
 def proposed_by_key(study: Study) -> dict[str, tuple[Proposed, list[str]]]:
     """What each key of a study stands for now: the thing, and the pages that are compared."""
-    current = CurrentConsensus.objects.select_related("consensus").filter(study=study).first()
-    if current is None or current.consensus is None:
+    current = CurrentConsensus.objects.select_related("consensus", "extended").filter(study=study).first()
+    if current is None or current.used is None:
         return {}
-    consensus = load_consensus(current.consensus)
-    keys = [key for kind in ("terms", "entities", "subtopics") for key in current.keys[kind]]
+    consensus = load_consensus(current.used)
+    keys = [key for kind in KINDS for key in current.used_keys[kind]]
     pages = [page.url for page in consensus.pages]
     return {key: (thing, pages) for key, thing in zip(keys, proposals(consensus), strict=True)}

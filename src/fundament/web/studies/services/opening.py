@@ -2,22 +2,26 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from typing import Any
 
 from django.conf import settings
 from django.db import transaction
 from django.utils import timezone
 
+from fundament.core.yardstick.secondary_keywords import cleaned
 from fundament.web.accounts.models import Workspace
 from fundament.web.accounts.roles import Actor, ask, get_for
 from fundament.web.errors import ApplicationError
 from fundament.web.history.services.record import recorded
-from fundament.web.studies.models import Study
+from fundament.web.studies.models import SecondaryKeyword, Study
 
 
-def open_study(actor: Actor, *, keyword: str, addresses: list[str] | None = None, now: bool = False, **market: Any) -> Study:
-    """Open a study and queue the job that reads it, in one transaction. market: country, language, device, depth. now: read at once instead (for loading
-    data)."""
+def open_study(
+    actor: Actor, *, keyword: str, addresses: list[str] | None = None, secondary: Sequence[str] = (), now: bool = False, **market: Any
+) -> Study:
+    """Open a study and queue the job that reads it, in one transaction. secondary: further keywords. market: country, language, device, depth. now: read at once instead
+    (for loading data)."""
     from fundament.web.studies.services.reading import read_study
     from fundament.web.studies.tasks import queue_reading
 
@@ -27,6 +31,8 @@ def open_study(actor: Actor, *, keyword: str, addresses: list[str] | None = None
         study = Study.objects.create(
             workspace=actor.workspace, created_by=actor.person, keyword=" ".join(keyword.split()), addresses=addresses or [], **market
         )
+        for place, phrase in enumerate(cleaned(secondary, study.keyword), 1):
+            SecondaryKeyword.objects.create(study=study, place=place, phrase=phrase)
         with recorded(actor, "study.open", study) as recording:
             recording.made(study)
         if not now:

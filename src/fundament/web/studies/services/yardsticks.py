@@ -2,22 +2,29 @@
 
 from __future__ import annotations
 
+import hashlib
+import json
 import threading
 from collections import defaultdict
 from dataclasses import dataclass
 from uuid import UUID
 
 from fundament.core.consensus.decide import Decision as CoreDecision
-from fundament.core.consensus.decide import Decisions, decide
+from fundament.core.consensus.decide import Decisions, aims_by_length, decide
 from fundament.core.consensus.keys import Keys
 from fundament.core.errors import StoredValueError
 from fundament.core.kept import Kept
+from fundament.core.scoring.aim import Aim
 from fundament.core.scoring.block_features import KeptBlocks
 from fundament.core.scoring.compiled import CompiledYardstick
+from fundament.core.yardstick.model import Yardstick
 from fundament.web.studies.models import CurrentConsensus, Decision, Study
 from fundament.web.studies.services.figures import load_consensus
+from fundament.web.studies.services.standing import KINDS
 
 MOST_BYTES = 60_000_000  # of all yardsticks of a process, by estimate
+MOST_BYTES_OF_PROPOSED, BYTES_OF_YARDSTICK = 20_000_000, 1_000_000  # a yardstick without its features, by estimate
+LENGTHS, BYTES_OF_AIMS = (0.5, 0.65, 0.8, 1.0, 1.25, 1.6, 2.0), 2_000  # of the usual length
 MOST_BYTES_OF_BLOCKS = 60_000_000  # of the blocks measured with them: those of a hundred drafts of 3,000 words, with their edits
 
 
@@ -33,7 +40,7 @@ class DecidedThings:
 
 def decided_of(decisions: list[Decision], current: CurrentConsensus) -> DecidedThings:
     """Which decisions work, through what has joined."""
-    here = {key for kind in current.keys.values() for key in kind}
+    here = {key for kind in current.used_keys.values() for key in kind}
     on: dict[str, list[Decision]] = {}
     lost = []
     for decision in decisions:
@@ -54,13 +61,58 @@ def decided_of(decisions: list[Decision], current: CurrentConsensus) -> DecidedT
 
 
 _yardsticks: Kept[int, tuple[UUID, CompiledYardstick]] = Kept(MOST_BYTES)  # by study, with the stamp of its figures
+_proposed: Kept[int, tuple[tuple[str, int, Keys], Yardstick]] = Kept(MOST_BYTES_OF_PROPOSED)  # by study, with what it was made of
+_aims: Kept[int, tuple[UUID, list[tuple[int, Aim]]]] = Kept(1_000_000)
 _blocks: KeptBlocks = KeptBlocks(MOST_BYTES_OF_BLOCKS)
 _making: defaultdict[int, threading.Lock] = defaultdict(threading.Lock)  # one at a time makes a study's yardstick; the others wait for it
+
+
+def _keys(stored: dict[str, list[str]]) -> Keys:
+    return Keys(*(tuple(stored[kind]) for kind in KINDS))
+
+
+def proposed_of(current: CurrentConsensus, planned: int) -> Yardstick | None:
+    """The yardstick of a study as it was proposed, before anybody added or decided anything. Kept, for every decision is compared with it."""
+    if current.consensus is None:
+        return None
+    keys = _keys(current.keys)
+    made_of = current.consensus.hash, planned, keys
+    known = _proposed.get(current.study_id)
+    if known is not None and known[0] == made_of:
+        return known[1]
+    made = decide(load_consensus(current.consensus), keys, Decisions(planned))
+    _proposed.keep(current.study_id, (made_of, made), BYTES_OF_YARDSTICK)
+    return made
+
+
+def aims_of(study_id: int) -> list[tuple[int, Aim]]:
+    """The aim of a study by planned length, from half the usual length to twice it; empty where there is no aim. Kept until the figures change."""
+    compiled = compiled_of(study_id)
+    current = CurrentConsensus.objects.select_related("consensus", "extended").filter(study_id=study_id).first()
+    if compiled is None or current is None or current.used is None or not compiled.yardstick.aim:
+        return []
+    known = _aims.get(study_id)
+    if known is not None and known[0] == current.stamp:
+        return known[1]
+    usual = compiled.yardstick.structure["words"].median
+    lengths = sorted({max(100, round(share * usual, -2)) for share in LENGTHS})
+    decided = decided_of(list(Decision.objects.filter(study_id=study_id)), current)
+    found = aims_by_length(load_consensus(current.used), [int(n) for n in lengths], _keys(current.used_keys), Decisions(0, decided.by_key))
+    _aims.keep(study_id, (current.stamp, found), BYTES_OF_AIMS)
+    return found
+
+
+def decisions_hash(decided: DecidedThings, current: CurrentConsensus) -> str:
+    """A hash of what was decided and added, as an editor confirms it."""
+    ways = sorted((key, decision.action, decision.uses) for key, decision in decided.by_key.items())
+    return hashlib.sha256(json.dumps([ways, current.extended.hash if current.extended else ""]).encode()).hexdigest()
 
 
 def forget_all() -> None:
     """Let go of all yardsticks and blocks of this process."""
     _yardsticks.clear()
+    _proposed.clear()
+    _aims.clear()
     _blocks.clear()
 
 
@@ -90,16 +142,18 @@ def compiled_of(study_id: int, stamp: UUID | None = None) -> CompiledYardstick |
         known = _known(study_id, stamp)
         if known is not None:
             return known
-        current = CurrentConsensus.objects.select_related("consensus").filter(study_id=study_id).first()
-        if current is None or current.consensus is None:
+        current = CurrentConsensus.objects.select_related("consensus", "extended").filter(study_id=study_id).first()
+        if current is None or current.used is None:
             return None
-        planned = Study.objects.filter(pk=study_id).values_list("planned_words", flat=True).get()
+        study = Study.objects.only("planned_words", "confirmed").get(pk=study_id)
         decided = decided_of(list(Decision.objects.filter(study_id=study_id)), current)
+        is_confirmed = bool(study.confirmed) and study.confirmed == decisions_hash(decided, current)
+        decisions = Decisions(study.planned_words, decided.by_key, is_confirmed)
         try:
-            consensus = load_consensus(current.consensus)
+            consensus = load_consensus(current.used)
+            proposed = proposed_of(current, study.planned_words) if decided.by_key or current.extended_id else None
         except StoredValueError:
             return None
-        keys = Keys(*(tuple(current.keys[kind]) for kind in ("terms", "entities", "subtopics")))
-        compiled = CompiledYardstick(decide(consensus, keys, Decisions(planned, decided.by_key)), _blocks)
+        compiled = CompiledYardstick(decide(consensus, _keys(current.used_keys), decisions, proposed=proposed), _blocks)
         _yardsticks.keep(study_id, (current.stamp, compiled), compiled.bytes)
         return compiled
