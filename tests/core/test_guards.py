@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+
 import numpy as np
 import pytest
 from hypothesis import given, settings
@@ -20,6 +22,7 @@ from fundament.core.scoring.guards.copies import Copies
 from fundament.core.scoring.guards.frames import frame_of, frames_together, worn_sentences
 from fundament.core.scoring.guards.items import allowed_share, is_short_item
 from fundament.core.scoring.guards.pieces import pieced_together
+from fundament.core.scoring.guards.provenance import Origin, claims_of_earlier, is_older
 from fundament.core.scoring.guards.subject import evidence_of, factor_of
 from fundament.core.scoring.guards.verdicts import Claims
 from fundament.core.scoring.guards.word_order import without_order
@@ -136,6 +139,26 @@ def test_a_copy_is_shown_with_its_source_and_a_claim_settles_it(compiled: Compil
     assert denied[0].source in {page.reading.url for page in articles}
     assert not draft_features(compiled, draft, Claims(own_passages=frozenset([text]))).verdicts
     assert not draft_features(compiled, draft, Claims(own_pages=frozenset(range(len(articles))))).verdicts
+
+
+def test_what_stood_on_the_own_page_first_is_no_copy_of_whoever_came_later(
+    compiled: CompiledYardstick, articles: list[ComparedPage]
+) -> None:
+    page = articles[2].reading
+    number = compiled.page_number[page.url]
+    origins = [Origin("2024-05-01", "2026-01-01T00:00")] * len(compiled.yardstick.pages)
+    ours = replace(page, url="")
+    older, younger = (claims_of_earlier(ours, Origin(stated, ""), origins) for stated in ("2020-01-01", "2025-01-01"))
+    assert number in older.younger_pages and not younger.younger_pages
+    guards = [{v.guard for v in draft_features(compiled, ours, claims).verdicts} for claims in (older, younger)]
+    assert "copied" not in guards[0] and "pieces" not in guards[0] and "copied" in guards[1]
+    # only what stood there: a passage taken from another page is none of it
+    other = next(block for block in articles[5].reading.main_blocks() if block.kind == "paragraph" and len(block.text.split()) > 30)
+    mixed = replace(ours, blocks=(*ours.blocks, other))
+    assert any(v.guard == "copied" for v in draft_features(compiled, mixed, older).verdicts)
+    assert not is_older(Origin("", "2026-01-02"), Origin("2020-01-01", "2026-01-01")) and is_older(
+        Origin("", "2026"), Origin("2020", "2027")
+    )
 
 
 def test_a_quoted_competitor_earns_nothing_and_is_not_blamed(compiled: CompiledYardstick, articles: list[ComparedPage]) -> None:

@@ -12,6 +12,7 @@ from fundament.core.checks import checks
 from fundament.core.scoring.model import STATES
 from fundament.core.yardstick.ranges import robust_range
 from fundament.web.drafts.panels import verdict
+from fundament.web.drawings.aim_lengths import aim_lengths
 from fundament.web.drawings.curve import Line, curve
 from fundament.web.drawings.range_strip import range_strip
 from fundament.web.drawings.states import state_mark
@@ -140,3 +141,15 @@ def test_the_aim_is_said_as_firm_as_it_is() -> None:
     assert "nothing is called enough" in verdict(58, 55, 60, is_firm=False) and "Above" in verdict(70, 55, 60, is_firm=False)
     assert verdict(50, 55, 60, is_firm=False) == "5 points below the few competitors, who have 55 to 60."
     assert verdict(70, 68, 80).startswith("Enough") and verdict(60, 68, 80) == "8 points below the aim of 68."
+
+
+def test_the_aim_by_length_says_its_numbers() -> None:
+    drawn = str(aim_lengths([(500, 51.4, 64.0), (600, 52.0, 66.0), (1_000, 63.6, 84.2), (2_000, 57.0, 76.0)], 1_050))
+    assert 'aria-label="Aim by planned length. 500 words: 51; 600 words: 52; 1,000 words: 64; 2,000 words: 57"' in drawn
+    assert ">600<" not in drawn and ">1,000<" in drawn  # numbers that would overlap are left out
+
+
+def test_what_was_proposed_stands_beside_the_aim() -> None:
+    noted = {"aim": 55.2, "enough": 70.0, "as_proposed": {"total": 48.2, "aim": 57.4}}
+    assert aim_words(noted) == "aim 55; as proposed 48, aim 57"
+    assert aim_words({**noted, "as_proposed": None}) == "aim 55"

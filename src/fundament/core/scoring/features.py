@@ -109,10 +109,12 @@ def draft_features(
     claims: what is known of the text that the guards cannot see. planned_words: other than the yardstick's. said: words of a person, see there.
     """
     parts = PageParts(draft.title, draft.description, beside_of(draft))
-    claims = Claims(claims.own_pages | said.claims.own_pages, claims.own_passages | said.claims.own_passages)
+    claims = replace(
+        claims, own_pages=claims.own_pages | said.claims.own_pages, own_passages=claims.own_passages | said.claims.own_passages
+    )
     own = compiled.page_number.get(draft.url) if draft.url else None
     if own is not None:
-        claims = Claims(claims.own_pages | {own}, claims.own_passages)
+        claims = replace(claims, own_pages=claims.own_pages | {own})
     blocks = tuple(place_blocks(compiled, [(b.kind, b.level, b.text) for b in draft.main_blocks()]))
     features = combine(compiled, blocks, parts, claims, planned_words)
     return features if said.is_empty else _with_said(compiled, features, said, planned_words or compiled.planned_words)

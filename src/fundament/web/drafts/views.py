@@ -119,7 +119,9 @@ def save(request: HttpRequest, draft_id: int) -> HttpResponse:
     with turns.of(draft_id, person) as has_turn:
         measured = later(saved.draft.words)
         if has_turn:
-            measured = measure(saved.draft.measured_by, text, person=person, stamp=stamp, with_edits=whole, with_items=whole)
+            measured = measure(
+                saved.draft.measured_by, text, person=person, page=saved.draft.page_id, stamp=stamp, with_edits=whole, with_items=whole
+            )
     if has_turn and not saved.conflict:
         note_score(saved.draft, measured, saved.version)
     answer = _parts(request, measured, *chosen, quick=not whole)

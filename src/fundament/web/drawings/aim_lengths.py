@@ -8,7 +8,7 @@ from django.utils.html import format_html, format_html_join
 from django.utils.safestring import SafeString
 
 WIDTH, HEIGHT = 460, 170
-_LEFT, _RIGHT, _TOP, _BOTTOM = 34, 14, 10, 30
+_LEFT, _RIGHT, _TOP, _BOTTOM = 34, 24, 10, 30
 
 
 def aim_lengths(points: Sequence[tuple[int, float, float]], planned: int) -> SafeString:

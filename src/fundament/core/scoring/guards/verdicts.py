@@ -42,10 +42,13 @@ class Verdict(NamedTuple):
 @dataclass(frozen=True)
 class Claims:
     """What is known of a text that the guards cannot see. own_pages: numbers of competitors that copied from it, or are it; own_passages: texts of blocks that
-    a person called their own."""
+    a person called their own. earlier: texts of the blocks of an earlier reading of the page itself; younger_pages: numbers of competitors that are younger than that, so
+    that what both have is the page's own (see `provenance`)."""
 
     own_pages: frozenset[int] = frozenset()
     own_passages: frozenset[str] = frozenset()
+    earlier: frozenset[str] = frozenset()
+    younger_pages: frozenset[int] = frozenset()
 
 
 NO_CLAIMS = Claims()
@@ -82,8 +85,9 @@ def verdicts_of(
         if judged is None:
             continue
         if len(judged.copied) and block.text not in claims.own_passages:
+            is_earlier = block.text in claims.earlier
             for number, page in judged.copied.tolist():
-                if page not in claims.own_pages:
+                if page not in claims.own_pages and not (is_earlier and page in claims.younger_pages):
                     found.setdefault((place, number), ("quoted" if _is_quotation(block, number) else "copied", page))
         if judged.frames is not None:
             places.append(np.full(len(judged.judged), place))
@@ -109,6 +113,8 @@ def verdicts_of(
             lost.append(("order", without_order(rows[:, 0], rows[:, 1], order)))
         for guard, flagged in lost:
             for index in np.flatnonzero(flagged).tolist():
+                if guard == "pieces" and claims.younger_pages and blocks[int(at[index])].text in claims.earlier:
+                    continue  # whoever has the pieces has them from here
                 found.setdefault((int(at[index]), int(of_real[index])), (guard, -1))
     verdicts = []
     for (place, number), (guard, page) in sorted(found.items()):

@@ -20,6 +20,7 @@ from fundament.core.scoring.model import Score
 from fundament.core.scoring.score import score_features
 from fundament.core.version import CORE_VERSION
 from fundament.web.drafts.models import Draft, ScorePoint
+from fundament.web.drafts.services.claims import claims_of
 from fundament.web.drafts.services.texts import Text, text_of
 from fundament.web.drafts.services.turns import alone
 from fundament.web.studies.models import CurrentConsensus, Study
@@ -45,11 +46,12 @@ class Measured:
 
 
 def measure(
-    study_id: int, text: Text, *, person: int = 0, stamp: UUID | None = None, with_edits: bool = True, with_items: bool = True
-) -> Measured:
+    study_id: int, text: Text, *, person: int = 0, page: int | None = None, stamp: UUID | None = None, with_edits: bool = True,
+    with_items: bool = True,
+) -> Measured:  # fmt: skip
     """Score a text against a study's yardstick and find its next best edits.
 
-    person: on whose turn. stamp: of the study's figures, where whoever asks has read it already.
+    person: on whose turn. page: the page that the text reworks, by number. stamp: of the study's figures, where whoever asks has read it already.
     with_edits, with_items: False leaves out the edits, or the single points of the score; together they are most of the work, and whoever types on sees
     neither.
     """
@@ -66,7 +68,7 @@ def measure(
             words = text.reading(compiled.language).word_count
             if words > MOST_WORDS:
                 return Measured(words, problem=message("draft.too_long", words=words, most=MOST_WORDS), reading=reading)
-        features = draft_features(compiled, reading)
+        features = draft_features(compiled, reading, claims_of(page, compiled))
         score = score_features(compiled, features, with_items=with_items)
         if not with_edits:
             return Measured(score.words, score, reading=reading, compiled=compiled)
@@ -79,8 +81,9 @@ def measure(
 def measure_stored(draft: Draft, *, person: int = 0, with_edits: bool = True, with_items: bool = True) -> Measured:
     """Measure the text that is stored."""
     return measure(
-        draft.measured_by, text_of(draft), person=person, stamp=draft.figures_stamp, with_edits=with_edits, with_items=with_items
-    )
+        draft.measured_by, text_of(draft), person=person, page=draft.page_id, stamp=draft.figures_stamp, with_edits=with_edits,
+        with_items=with_items,
+    )  # fmt: skip
 
 
 def later(words: int) -> Measured:
