@@ -1,0 +1,301 @@
+"""Pages out of archives: WARC, ARC and WACZ as crawlers write them, ZIP files and single pages as people save them.
+
+Archives come from anywhere: what is damaged is said and the rest kept, nothing is unpacked to a disk, and all sizes are bounded.
+"""
+
+from __future__ import annotations
+
+import contextlib
+import csv
+import io
+import re
+import zipfile
+import zlib
+from collections.abc import Iterator
+from dataclasses import dataclass, field
+from typing import Any
+
+from fundament.core.message import Message, message
+from fundament.files.errors import FileError
+from fundament.files.tables import decoded
+
+MOST_BYTES = 120_000_000
+MOST_UNPACKED = 300_000_000
+MOST_PAGES = 200
+MOST_PAGE_BYTES = 5_000_000
+MOST_RECORDS = 100_000
+PAGE_TYPES = ("text/html", "application/xhtml+xml")
+PAGE_NAMES = (".html", ".htm", ".xhtml", ".mhtml")
+_GZIP = b"\x1f\x8b"
+_CHARSET = re.compile(r"charset\s*=\s*[\"']?([\w.:-]+)", re.IGNORECASE)
+_BEGIN = re.compile(rb"^\s*(?:\xef\xbb\xbf)?\s*<(?:!doctype|html|head|body|\?xml|!--|title|meta|article|main|div|h1|p)\b", re.IGNORECASE)
+
+
+@dataclass(frozen=True)
+class ArchivedPage:
+    """A page as it stands in an archive. url: "" where it says none. name: of its file, or its address. seen: when it was fetched, as ISO, or ""."""
+
+    url: str
+    name: str
+    content: bytes
+    charset: str = ""
+    seen: str = ""
+    title: str = ""
+
+
+@dataclass
+class Archive:
+    """The pages of an archive in order, and what is to be said of it."""
+
+    pages: list[ArchivedPage] = field(default_factory=list)
+    notes: list[Message] = field(default_factory=list)
+
+
+def read_archive(content: bytes, name: str) -> Archive:
+    """The pages in a file. Raises FileError where it is none of these, or too large."""
+    if len(content) > MOST_BYTES:
+        raise FileError("file.too_large", megabytes=MOST_BYTES // 1_000_000)
+    if not content.strip():
+        raise FileError("file.empty")
+    found = Archive()
+    if content.startswith(b"PK\x03\x04"):
+        _zip(content, found)
+    elif content.startswith(_GZIP) or content.startswith((b"WARC/", b"filedesc:")):
+        _records(content, found)
+    elif _BEGIN.match(content[:2_000]):
+        found.pages.append(ArchivedPage("", name, content[:MOST_PAGE_BYTES]))
+    else:
+        raise FileError("file.no_archive")
+    if not found.pages and not found.notes:
+        raise FileError("file.no_pages")
+    if len(found.pages) > MOST_PAGES:
+        found.notes.append(message("file.pages_cut", pages=len(found.pages), most=MOST_PAGES))
+        del found.pages[MOST_PAGES:]
+    return found
+
+
+def _members(content: bytes, found: Archive) -> Iterator[bytes]:
+    """The parts that an archive is compressed in: record by record, or as a whole; an archive that is not compressed is one part. What cannot be unpacked is passed
+    over, up to the next part that can."""
+    if not content.startswith(_GZIP):
+        yield content
+        return
+    at = size = 0
+    while at < len(content):
+        unpack = zlib.decompressobj(zlib.MAX_WBITS | 16)
+        try:
+            part = unpack.decompress(content[at:], MOST_UNPACKED + 1 - size)
+        except zlib.error:
+            part = _as_far_as_it_goes(content[at:], MOST_UNPACKED + 1 - size)
+            found.notes.append(message("file.damaged", at=at))
+            following = content.find(_GZIP + b"\x08", at + 3)
+        else:
+            if not unpack.eof and size + len(part) <= MOST_UNPACKED:
+                found.notes.append(message("file.cut"))
+            end = len(content) - len(unpack.unused_data)
+            following = content.find(_GZIP + b"\x08", end) if unpack.eof else -1  # there may be padding between
+        size += len(part)
+        if size > MOST_UNPACKED:
+            raise FileError("file.bomb", megabytes=MOST_UNPACKED // 1_000_000)
+        if part.strip():
+            yield part
+        at = following if following >= 0 else len(content)
+
+
+def _as_far_as_it_goes(content: bytes, most: int) -> bytes:
+    unpack, parts, size = zlib.decompressobj(zlib.MAX_WBITS | 16), [], 0
+    with contextlib.suppress(zlib.error):
+        for at in range(0, len(content), 4_096):
+            parts.append(unpack.decompress(content[at : at + 4_096], most))
+            size += len(parts[-1])
+            if unpack.eof or size > most:
+                break
+    return b"".join(parts)
+
+
+@dataclass
+class _Seen:
+    """What was met in an archive so far."""
+
+    by_target: dict[str, ArchivedPage] = field(default_factory=dict)
+    by_digest: dict[str, ArchivedPage] = field(default_factory=dict)
+    revisits: list[tuple[str, str, str, str]] = field(default_factory=list)  # address, the one before, digest, when
+    records: int = 0
+    requests: int = 0
+    responses: int = 0
+    others: int = 0  # no pages
+    not_found: int = 0
+
+
+def _records(content: bytes, found: Archive) -> None:
+    """The pages among the records of a WARC or ARC."""
+    seen, is_arc = _Seen(), False
+    header = b""
+    for part in _members(content, found):
+        if part.startswith(b"filedesc:"):
+            is_arc, header = True, part
+        # in an ARC the first record says how the lines of the others are to be read
+        plain = header + part if is_arc and part is not header and not part.startswith(b"filedesc:") else part
+        if not _part(plain, seen, found):
+            break
+    for url, earlier, digest, when in seen.revisits:
+        before = seen.by_digest.get(digest) or seen.by_target.get(earlier)
+        if before is not None and url not in seen.by_target:
+            found.pages.append(ArchivedPage(url, url, before.content, before.charset, when))
+    latest = {page.url: page for page in found.pages}  # of an address fetched twice, the later
+    found.pages[:] = [latest[url] for url in dict.fromkeys(page.url for page in found.pages)]
+    if not found.pages:
+        only_requests = seen.requests and not seen.responses
+        found.notes.append(message("file.only_requests" if only_requests else "file.no_page_in_it", records=seen.records))
+    elif seen.others or seen.not_found:
+        found.notes.append(message("file.passed_over", other=seen.others, status=seen.not_found))
+
+
+def _part(plain: bytes, seen: _Seen, found: Archive) -> bool:
+    """The records of one part of an archive; False when there are more than are looked at."""
+    from warcio.archiveiterator import ArchiveIterator
+    from warcio.exceptions import ArchiveLoadFailed
+
+    stream = io.BytesIO(plain)
+    try:
+        with contextlib.redirect_stderr(io.StringIO()):  # the library prints its doubts
+            for record in ArchiveIterator(stream, arc2warc=True):
+                seen.records += 1
+                if seen.records > MOST_RECORDS or len(found.pages) > 2 * MOST_PAGES:
+                    found.notes.append(message("file.records_cut", most=MOST_RECORDS))
+                    return False
+                _record(record, seen, found)
+    except (ArchiveLoadFailed, EOFError, ValueError, OSError, zlib.error, AttributeError, KeyError, UnicodeError):
+        found.notes.append(message("file.damaged", at=stream.tell()))
+    return True
+
+
+def _record(record: Any, seen: _Seen, found: Archive) -> None:
+    seen.requests += record.rec_type == "request"
+    if record.rec_type not in ("response", "revisit", "resource"):
+        return
+    seen.responses += 1
+    header = record.rec_headers.get_header
+    url = (header("WARC-Target-URI") or "").strip("<> ")
+    when, digest = header("WARC-Date") or "", header("WARC-Payload-Digest") or ""
+    if record.rec_type == "revisit":
+        seen.revisits.append((url, (header("WARC-Refers-To-Target-URI") or url).strip("<> "), digest, when))
+        return
+    page = _page_of(record, url, when, seen)
+    if page is not None:
+        seen.by_target.setdefault(url, page)
+        if digest:
+            seen.by_digest.setdefault(digest, page)
+        found.pages.append(page)
+
+
+def _page_of(record: Any, url: str, when: str, seen: _Seen) -> ArchivedPage | None:
+    """A response as a page; None where it is none, or was not found."""
+    if record.http_headers is not None:
+        status = record.http_headers.get_statuscode() or ""
+        type_ = (record.http_headers.get_header("Content-Type") or "").lower()
+    else:
+        status, type_ = "200", (record.rec_headers.get_header("Content-Type") or "").lower()
+    if not url.startswith(("http://", "https://")):
+        return None
+    if status != "200":
+        seen.not_found += 1
+        return None
+    if type_ and type_.partition(";")[0].strip() not in PAGE_TYPES:
+        seen.others += 1
+        return None
+    content = record.content_stream().read(MOST_PAGE_BYTES)
+    if not content.strip() or (not type_ and not _BEGIN.match(content[:2_000])):
+        seen.others += 1
+        return None
+    charset = _CHARSET.search(type_)
+    return ArchivedPage(url, url, content, charset[1] if charset else "", when)
+
+
+def _zip(content: bytes, found: Archive) -> None:
+    """Pages of a ZIP file: those of the web archives in it (WACZ), else its HTML files."""
+    try:
+        with zipfile.ZipFile(io.BytesIO(content)) as archive:
+            entries = [entry for entry in archive.infolist() if not entry.is_dir()]
+            if sum(entry.file_size for entry in entries) > MOST_UNPACKED:
+                raise FileError("file.bomb", megabytes=MOST_UNPACKED // 1_000_000)
+            if any(entry.flag_bits & 1 for entry in entries):
+                raise FileError("file.password")
+            crawled = [e for e in entries if e.filename.startswith("archive/") and e.filename.endswith((".warc", ".warc.gz", ".arc.gz"))]
+            if crawled:
+                for entry in crawled:
+                    _records(_entry(archive, entry, MOST_UNPACKED), found)
+                _in_listed_order(archive, found)
+            else:
+                _html_files(archive, entries, found)
+    except (zipfile.BadZipFile, zlib.error, EOFError, NotImplementedError, UnicodeError):
+        raise FileError("file.broken_archive") from None
+
+
+def _entry(archive: zipfile.ZipFile, entry: zipfile.ZipInfo, most: int) -> bytes:
+    """What an entry holds, whatever size it says it has."""
+    with archive.open(entry) as opened:
+        content = opened.read(most + 1)
+    if len(content) > most:
+        raise FileError("file.bomb", megabytes=most // 1_000_000)
+    return content
+
+
+def _in_listed_order(archive: zipfile.ZipFile, found: Archive) -> None:
+    """Put pages into the order of the archive's own list, where it has one (pages/pages.jsonl), with their titles."""
+    import json
+
+    with contextlib.suppress(KeyError, ValueError):
+        lines = archive.read("pages/pages.jsonl")[:MOST_PAGE_BYTES].decode("utf-8", errors="replace").splitlines()
+        rows = [json.loads(line) for line in lines if line.strip()]
+        place = {str(row["url"]): number for number, row in enumerate(rows) if isinstance(row, dict) and "url" in row}
+        found.pages.sort(key=lambda page: place.get(page.url, len(place)))
+
+
+def _html_files(archive: zipfile.ZipFile, entries: list[zipfile.ZipInfo], found: Archive) -> None:
+    by_name = {
+        _name_of(entry): entry for entry in entries if _name_of(entry).lower().endswith(PAGE_NAMES) and "__MACOSX" not in entry.filename
+    }
+    listed = next((entry for entry in entries if _name_of(entry).lower() == "results.csv"), None)
+    order: Iterator[tuple[str, str]] | list[tuple[str, str]]
+    if listed is not None:
+        order = _listed(decoded(_entry(archive, listed, MOST_PAGE_BYTES)), found)
+    else:
+        order = [("", name) for name in sorted(by_name, key=natural)]
+    for url, name in order:
+        entry = by_name.get(name.rpartition("/")[2])
+        if entry is None:
+            found.notes.append(message("file.listed_not_there", name=name[:120]))
+            continue
+        try:
+            content = _entry(archive, entry, MOST_PAGE_BYTES)
+        except (zipfile.BadZipFile, zlib.error, FileError):
+            found.notes.append(message("file.entry_damaged", name=name[:120]))
+            continue
+        if content.strip():
+            found.pages.append(ArchivedPage(url, name, content))
+
+
+def _listed(text: str, found: Archive) -> list[tuple[str, str]]:
+    """(address, name of the file) by rank, from results.csv with the columns rank, url and file."""
+    rows = []
+    for number, row in enumerate(csv.DictReader(io.StringIO(text, newline="")), 2):
+        try:
+            rows.append((int(row["rank"]), row["url"].strip(), row["file"].strip()))
+        except (KeyError, ValueError, TypeError, AttributeError):
+            found.notes.append(message("file.listed_wrong", row=number))
+    return [(url, name) for _, url, name in sorted(rows)]
+
+
+def _name_of(entry: zipfile.ZipInfo) -> str:
+    """The name of a file without folders: where it would be unpacked to is nobody's concern here. Names that say no encoding are tried as UTF-8."""
+    name = entry.filename
+    if not entry.flag_bits & 0x800:
+        with contextlib.suppress(UnicodeError):
+            name = name.encode("cp437").decode("utf-8")
+    return re.split(r"[\\/]", name)[-1].replace("\x00", "")
+
+
+def natural(name: str) -> list[tuple[int, str]]:
+    """A key that sorts "page 2" before "page 10"."""
+    return [(int(part), "") if part.isdecimal() else (10**9, part.lower()) for part in re.split(r"(\d{1,9})", name)]
