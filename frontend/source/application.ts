@@ -1,6 +1,7 @@
 // What every page needs beside htmx: the channel of events, and a plain word when an answer does not come.
 import { connect, happened, listenTo } from "./live";
 import { listen as listenForSigningOut } from "./signing-out";
+import { listen as listenForTicking } from "./ticking";
 
 interface Htmx {
   trigger: (element: Element, name: string) => void;
@@ -76,4 +77,5 @@ if (events) {
   window.fundamentLive = { listenTo, happened };
   if (topics.size || document.body.classList.contains("writing")) connect(events);
 }
+listenForTicking();
 listenForSigningOut();

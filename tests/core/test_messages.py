@@ -15,7 +15,7 @@ from fundament.messages.en_gb import LABELS, TEXTS
 
 SOURCE = Path(__file__).resolve().parents[2] / "src" / "fundament"
 MAKERS = {"message", "Message", "CoreError", "PageError", "ServiceError", "ProviderError", "QuotaError", "StoredValueError", "ApplicationError",
-          "NotFoundError", "NotAllowedError", "ChangedSinceError", "_NotConnectedError"}  # fmt: skip
+          "NotFoundError", "NotAllowedError", "ChangedSinceError", "_NotConnectedError", "FileError"}  # fmt: skip
 
 
 def made() -> list[tuple[str, set[str], str]]:

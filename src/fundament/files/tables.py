@@ -6,6 +6,7 @@ import codecs
 import csv
 import datetime
 import io
+import re
 import zipfile
 from collections import Counter
 from dataclasses import dataclass
@@ -23,6 +24,7 @@ MOST_ROWS, MOST_COLUMNS, MOST_SHEETS = 200_000, 400, 50
 DELIMITERS = (",", ";", "\t", "|")
 SAMPLE_LINES = 60
 _BOMS = ((codecs.BOM_UTF8, "utf-8-sig"), (codecs.BOM_UTF32_LE, "utf-32"), (codecs.BOM_UTF16_LE, "utf-16"), (codecs.BOM_UTF16_BE, "utf-16"))
+_CENTRAL = re.compile(r"[A-Za-z][³¿¹¶±¼º][a-z]|\b[³¿¶][a-z]{2}")  # Polish and its neighbours, read as Western European
 _KINDS = (  # how files that are no tables begin -> what they are
     (b"%PDF", "pdf"), (b"\x89PNG", "picture"), (b"\xff\xd8\xff", "picture"), (b"GIF8", "picture"), (b"RIFF", "picture"), (b"\x1f\x8b", "archive"),
     (b"Rar!", "archive"), (b"7z\xbc\xaf", "archive"), (b"WARC/", "archive"), (b"{\\rtf", "document"), (b"SQLite", "database"),
@@ -67,7 +69,18 @@ def decoded(content: bytes) -> str:
     try:
         return content.decode("utf-8")
     except UnicodeDecodeError:
-        return content.decode(guess_charset(content) or "cp1252", errors="replace")
+        return content.decode(_eight_bit_set(content), errors="replace")
+
+
+def _eight_bit_set(content: bytes) -> str:
+    """The likeliest set of eight-bit text. Tables are short and mostly plain letters, so a script of its own needs many letters that are not."""
+    sample = content[:200_000]
+    others = sum(byte >= 0x80 for byte in sample)
+    letters = sum(chr(byte).isalpha() for byte in sample if byte < 0x80)
+    if others > 0.3 * (letters + others):
+        return guess_charset(content) or "cp1252"
+    western = sample.decode("cp1252", errors="replace")
+    return "cp1250" if _CENTRAL.search(western) else "cp1252"
 
 
 def _delimited(content: bytes) -> Sheet:

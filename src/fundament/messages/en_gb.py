@@ -1,6 +1,7 @@
 """British English. Patterns are explained in `fundament.messages`."""
 
 from fundament.messages.en_gb_application import APPLICATION, APPLICATION_LABELS
+from fundament.messages.en_gb_files import FILE_LABELS, FILES
 
 # names of what the code declares, by key
 LABELS = {
@@ -87,6 +88,7 @@ LABELS = {
     "code": "Code",
     "caption": "Caption",
     **APPLICATION_LABELS,
+    **FILE_LABELS,
 }
 
 TEXTS = {
@@ -274,4 +276,5 @@ TEXTS = {
     "advice.take_out": "take out {count}",
     "advice.leave": "leave",
     **APPLICATION,
+    **FILES,
 }

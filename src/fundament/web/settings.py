@@ -33,8 +33,10 @@ INSTALLED_APPS = [
     "fundament.web.members",
     "fundament.web.operating",
     "fundament.web.sites",
+    "fundament.web.imports",
     "fundament.web.studies",
     "fundament.web.drafts",
+    "fundament.web.keywords",
 ]
 MIDDLEWARE = [
     "fundament.web.accounts.middleware.RequestNumberMiddleware",

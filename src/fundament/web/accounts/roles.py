@@ -26,6 +26,8 @@ ALLOWED_FROM = {
     "study.decide": "editor",
     "study.correct": "editor",
     "study.archive": "editor",
+    "keywords.see": "reader",
+    "keywords.change": "editor",
     "site.see": "reader",
     "site.change": "editor",
     "action.undo": "writer",

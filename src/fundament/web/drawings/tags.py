@@ -83,6 +83,12 @@ def part_name(name: str) -> str:
 
 
 @register.filter
+def table_name(kind: str) -> str:
+    """{{ import.kind|table_name }}"""
+    return label(f"table.{kind}")
+
+
+@register.filter
 def check_name(check: str) -> str:
     """{{ edit.check|check_name }}"""
     return label(f"check.{check}")

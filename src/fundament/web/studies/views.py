@@ -34,7 +34,12 @@ def new_study(request: HttpRequest) -> HttpResponse:
     """Open a study."""
     actor = actor_of(request)
     ask(actor, "study.open")
-    form = NewStudyForm(request.POST or None)
+    given = {
+        name: request.GET[name][:12_000].replace("\x00", "")
+        for name in ("keyword", "secondary", "country", "language")
+        if name in request.GET
+    }
+    form = NewStudyForm(request.POST or None, initial=given or None)
     if request.method == "POST" and form.is_valid():
         study = opening.open_study(actor, **form.cleaned_data)
         return redirect("results", study.pk)

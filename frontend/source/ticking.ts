@@ -1,0 +1,30 @@
+// Ticking rows of a table: all on the page, how many, and copying what is ticked as lines of text.
+function boxes(name: string): HTMLInputElement[] {
+  return Array.from(document.querySelectorAll<HTMLInputElement>(`input[type="checkbox"][name="${CSS.escape(name)}"]`));
+}
+
+function tell(name: string, text = ""): void {
+  const ticked = boxes(name).filter((box) => box.checked).length;
+  for (const place of document.querySelectorAll(`[data-ticked-count="${CSS.escape(name)}"]`)) place.textContent = text || (ticked ? `${ticked} ticked` : "");
+}
+
+export function listen(): void {
+  document.addEventListener("change", (event) => {
+    const box = event.target as HTMLInputElement;
+    const all = box.dataset?.ticksAll;
+    if (all) for (const one of boxes(all)) one.checked = box.checked;
+    if (all || box.type === "checkbox") tell(all || box.name);
+  });
+  document.addEventListener("click", (event) => {
+    const button = (event.target as Element).closest<HTMLElement>("[data-copy-ticked]");
+    const name = button?.dataset.copyTicked;
+    if (!name) return;
+    const lines = boxes(name).filter((box) => box.checked).map((box) => box.dataset.copies ?? "");
+    if (!lines.length) tell(name, "Tick at least one first.");
+    else
+      navigator.clipboard.writeText(lines.join("\n")).then(
+        () => tell(name, `${lines.length} copied`),
+        () => tell(name, "The browser does not allow copying here."),
+      );
+  });
+}

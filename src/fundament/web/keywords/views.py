@@ -1,0 +1,181 @@
+"""Keyword lists: their phrases, sorted and filtered, and what is done with them."""
+
+from __future__ import annotations
+
+from typing import Any
+from urllib.parse import urlencode
+
+from django.contrib import messages
+from django.http import HttpRequest, HttpResponse
+from django.shortcuts import redirect, render
+from django.urls import reverse
+from django.utils.html import format_html
+from django.utils.safestring import SafeString
+from django.views.decorators.http import require_GET, require_POST
+
+from fundament.core.yardstick.secondary_keywords import MOST
+from fundament.web.accounts.requests import actor_of
+from fundament.web.accounts.roles import ask, can
+from fundament.web.bodies import takes_bodies_of
+from fundament.web.drawings.months import months_strip
+from fundament.web.errors import ApplicationError
+from fundament.web.history.services.undo import last_to_undo
+from fundament.web.imports.services import taking
+from fundament.web.keywords.models import Keyword, KeywordList
+from fundament.web.keywords.services import lists as services
+from fundament.web.keywords.services.seeing import Filter, keywords_of, summary_of
+from fundament.web.query_tables import query_table_of
+from fundament.web.studies.models import COUNTRIES, LANGUAGES
+from fundament.web.tables import Column, exported
+
+PASTED_BYTES = 2_000_000
+MOST_CHOSEN = 500
+FIELDS = {
+    "phrase": "key", "words_in": "words", "volume": "volume", "difficulty": "difficulty", "cost": "cost", "competition": "competition", "intent": "intent",
+    "order": "place",
+}  # fmt: skip
+
+
+def _phrase(row: Keyword) -> SafeString:
+    asked = SafeString(' <span class="muted">question</span>') if row.is_question else ""
+    return format_html(
+        '<label><input type="checkbox" name="keyword" value="{}" data-copies="{}"> {}</label>{}', row.pk, row.phrase, row.phrase, asked
+    )
+
+
+def _shown(value: float | None, pattern: str = "{:,.0f}") -> str:
+    return "–" if value is None else pattern.format(value)
+
+
+COLUMNS = (
+    Column("phrase", lambda k: k.phrase, _phrase, {"keyword": lambda k: k.phrase}, number=False, heads_row=True),
+    Column("words_in", lambda k: k.words),
+    Column("volume", lambda k: k.volume, lambda k: _shown(k.volume)),
+    Column("by_month", lambda k: k.months, lambda k: months_strip(k.months), {"months": lambda k: "; ".join(f"{m}: {v:g}" for m, v in sorted(k.months.items()))},
+           number=False, sorts=False),
+    Column("difficulty", lambda k: k.difficulty, lambda k: _shown(k.difficulty)),
+    Column("cost", lambda k: k.cost, lambda k: _shown(k.cost, "{:.2f}")),
+    Column("competition", lambda k: k.competition, lambda k: _shown(k.competition, "{:.2f}")),
+    Column("intent", lambda k: k.intent, number=False),
+    Column("question", lambda k: k.is_question, shown=False),
+)  # fmt: skip
+
+
+@require_GET
+def lists(request: HttpRequest) -> HttpResponse:
+    """All lists."""
+    actor = actor_of(request)
+    archived = request.GET.get("archived") == "1"
+    rows = list(services.lists_for(actor, archived=archived)[:200])
+    context = {
+        "section": "keywords", "lists": [(row, summary_of(row)) for row in rows], "archived": archived,
+        "may_change": can(actor, "keywords.change"), "countries": COUNTRIES, "languages": LANGUAGES,
+    }  # fmt: skip
+    return render(request, "keywords/lists.html", context)
+
+
+@takes_bodies_of(PASTED_BYTES)
+@require_POST
+def new_list(request: HttpRequest) -> HttpResponse:
+    """Make a list, with the phrases that were typed or pasted. What is pasted as a table is looked at first."""
+    actor = actor_of(request)
+    pasted = request.POST.get("phrases", "")
+    if _is_table(pasted):
+        return redirect(
+            "import", taking.offer(actor, "keywords", pasted.encode("utf-8", errors="replace"), request.POST.get("name", "") or "Pasted").pk
+        )
+    made = services.create_list(
+        actor,
+        request.POST.get("name", ""),
+        country=_of(COUNTRIES, request.POST.get("country", "")),
+        language=_of(LANGUAGES, request.POST.get("language", "")),
+    )
+    if pasted.strip():
+        services.add_phrases(actor, made.pk, pasted)
+    return redirect("keyword-list", made.pk)
+
+
+def _is_table(pasted: str) -> bool:
+    lines = [line for line in pasted.splitlines() if line.strip()][:20]
+    return len(lines) > 1 and sum("\t" in line for line in lines) >= 0.8 * len(lines)
+
+
+def _of(choices: Any, value: str) -> str:
+    return value if value in dict(choices) else ""
+
+
+@require_GET
+def keyword_list(request: HttpRequest, list_id: int) -> HttpResponse:
+    """The phrases of a list, as the address asks."""
+    actor = actor_of(request)
+    row = services.list_for(actor, list_id)
+    wanted = Filter.of(request.GET)
+    summary = summary_of(row)
+    table = query_table_of(
+        request, wanted.apply(keywords_of(row)), COLUMNS, FIELDS, first="-volume" if summary["volume"] else "order", searched="phrase",
+        total=int(summary["count"]), kept=wanted.given,
+    )  # fmt: skip
+    file = exported(request, table, f"keywords-{row.pk}")
+    if file is not None:
+        return file
+    context = {
+        "section": "keywords", "list": row, "table": table, "summary": summary, "filter": wanted, "may_change": can(actor, "keywords.change"),
+        "may_open": can(actor, "study.open"), "undo": last_to_undo(actor, f"keywordlist:{row.pk}"),
+    }  # fmt: skip
+    return render(request, "keywords/list.html", context)
+
+
+@takes_bodies_of(PASTED_BYTES)
+@require_POST
+def add(request: HttpRequest, list_id: int) -> HttpResponse:
+    """Put phrases on the list."""
+    actor = actor_of(request)
+    pasted = request.POST.get("phrases", "")
+    if _is_table(pasted):
+        row = taking.offer(actor, "keywords", pasted.encode("utf-8", errors="replace"), "Pasted", {"list": str(list_id)})
+        return redirect("import", row.pk)
+    added, there = services.add_phrases(actor, list_id, pasted)
+    if not added and not there:
+        raise ApplicationError("error.no_phrases")
+    messages.info(request, f"{added} added{f'; {there} were on the list already' if there else ''}.")
+    return redirect("keyword-list", list_id)
+
+
+@require_POST
+def with_chosen(request: HttpRequest, list_id: int) -> HttpResponse:
+    """Do something with the keywords that are ticked: open a study, make a list of them, or take them off."""
+    actor = actor_of(request)
+    row = services.list_for(actor, list_id)
+    numbers = [int(v) for v in request.POST.getlist("keyword")[:MOST_CHOSEN] if v.isascii() and v.isdecimal() and len(v) < 16]
+    chosen = {k.pk: k for k in keywords_of(row).filter(pk__in=numbers)}
+    phrases = [chosen[number].phrase for number in numbers if number in chosen]
+    if not phrases:
+        raise ApplicationError("error.nothing_ticked")
+    action = request.POST.get("action", "")
+    if action == "study":
+        ask(actor, "study.open")
+        query = {"keyword": phrases[0], "secondary": "\n".join(phrases[1 : MOST + 1]), "country": row.country, "language": row.language}
+        return redirect(f"{reverse('new-study')}?{urlencode({k: v for k, v in query.items() if v})}")
+    if action == "list":
+        made = services.copy_to_new(actor, row.pk, list(chosen), request.POST.get("name", "") or f"From {row.name}"[:200])
+        return redirect("keyword-list", made.pk)
+    if action == "remove":
+        count = services.remove(actor, row.pk, list(chosen))
+        messages.info(request, f"{count} taken off the list.")
+        return redirect(f"{reverse('keyword-list', args=[row.pk])}?{request.POST.get('query', '')}")
+    raise ApplicationError("error.no_such_action")
+
+
+@require_POST
+def rename(request: HttpRequest, list_id: int) -> HttpResponse:
+    """Call the list something else."""
+    services.rename(actor_of(request), list_id, request.POST.get("name", ""))
+    return redirect("keyword-list", list_id)
+
+
+@require_POST
+def archive(request: HttpRequest, list_id: int) -> HttpResponse:
+    """Put the list away, or take it back."""
+    away = request.POST.get("away") == "yes"
+    row: KeywordList = services.archive(actor_of(request), list_id, away=away)
+    return redirect("keyword-lists") if away else redirect("keyword-list", row.pk)

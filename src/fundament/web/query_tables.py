@@ -1,0 +1,39 @@
+"""Tables of rows that the database sorts, searches and counts, for lists too long to hold; otherwise as `tables`."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping, Sequence
+from typing import Any
+
+from django.db.models import F, QuerySet
+from django.http import HttpRequest
+
+from fundament.web.tables import Column, Table, cleaned_search
+
+PER_PAGE = 100
+MOST_PAGE_DIGITS = 6
+
+
+def query_table_of(
+    request: HttpRequest, rows: QuerySet, columns: Sequence[Column], fields: Mapping[str, str], *, first: str, searched: str, total: int,
+    kept: Mapping[str, str] | None = None, per_page: int = PER_PAGE,
+) -> Table:  # fmt: skip
+    """Rows as the address asks for them. fields: the database's field by key of a column that sorts; searched: the field that is searched in; total: of rows before any filter;
+    kept: further choices in the address. What has no value comes last."""
+    asked = request.GET.get("sort", "")
+    key = asked.lstrip("-")
+    by_key = {column.key: column for column in columns if column.sorts and column.key in fields}
+    if key not in by_key:
+        key, asked = first.lstrip("-"), first
+    descending = asked.startswith("-")
+    search = cleaned_search(request)
+    if search:
+        rows = rows.filter(**{f"{searched}__icontains": search})
+    found = rows.count()
+    order = F(fields[key])
+    rows = rows.order_by(order.desc(nulls_last=True) if descending else order.asc(nulls_last=True), "pk")
+    pages = max(1, -(-found // per_page))
+    wanted = request.GET.get("page", "1")
+    page = min(pages, max(1, int(wanted))) if wanted.isascii() and wanted.isdecimal() and len(wanted) <= MOST_PAGE_DIGITS else 1
+    shown: list[Any] = list(rows[(page - 1) * per_page : page * per_page])
+    return Table(shown, columns, key, descending, search, total, dict(kept or {}), page, pages, found, rows)
