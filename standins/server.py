@@ -1,18 +1,22 @@
-"""The results service and the web of made-up pages, in one small program."""
+"""The services and the web of made-up pages, in one small program."""
 
 from __future__ import annotations
 
 import contextlib
 import gzip
-import json
 import sys
 import time
 from http.server import BaseHTTPRequestHandler, ThreadingHTTPServer
 from urllib.parse import parse_qs, urlsplit
 
 from standins import odd
+from standins.catalogue import Ranking
 from standins.makes import render
+from standins.observed import Links
+from standins.services import Services
 from standins.sheets import Sheet, read_folder
+from standins.sitemap import Sitemap
+from standins.then import as_of, asks, related
 
 # keyword -> folder of content; addresses that lead nowhere are put among the results at a rank
 STUDIES: dict[str, tuple[str, dict[int, str]]] = {
@@ -60,6 +64,31 @@ class Web:
         for sheet in read_folder("own"):
             self.pages[sheet.host_and_path] = sheet
         self.ranked[odd.KEYWORD] = odd.results()
+        self.ranking = Ranking(list(self.pages.values()))
+        self.services = Services(self.ranking, Links(self.pages.values()), self.results)
+        self.sitemap = Sitemap([sheet for sheet in self.pages.values() if sheet.get("site")])
+
+    def results(self, query: dict[str, str]) -> dict[str, object]:
+        """What ranks for a keyword: as it is written down, else the pages that hold its words. as_of: an earlier day, on which some pages were not there or stood elsewhere; place: a
+        place within the country, where pages of its name come first."""
+        keyword = " ".join(query.get("keyword", "").lower().split())
+        count = min(100, max(1, int(query.get("count") or 20)))
+        rows = self.ranked.get(keyword) or [self._row(address) for address in self.ranking.pages_for(keyword)]
+        rows = as_of(rows, query.get("as_of", ""))
+        place = query.get("place", "").lower()
+        if place:
+            rows = sorted(rows, key=lambda row: place not in f"{row['title']} {row['snippet']} {row['url']}".lower())
+        return {
+            "keyword": keyword,
+            "results": [{**row, "rank": rank} for rank, row in enumerate(rows[:count], 1)],
+            "questions": QUESTIONS.get(keyword)
+            or [k.phrase.capitalize() + "?" for k in related(keyword, query.get("country", "gb")) if asks(k.phrase)][:6],
+            "related": [k.phrase for k in related(keyword, query.get("country", "gb")) if not asks(k.phrase)][:8],
+        }
+
+    def _row(self, address: str) -> dict[str, object]:
+        sheet = self.ranking.sheets[address]
+        return {"rank": 0, "url": address, "title": sheet.get("title"), "snippet": sheet.get("description")}
 
 
 class Handler(BaseHTTPRequestHandler):
@@ -76,24 +105,17 @@ class Handler(BaseHTTPRequestHandler):
         try:
             if parts.scheme:
                 self._page(parts.netloc.split(":")[0], parts.path or "/")
-            elif parts.path == "/results":
-                self._results({name: values[0] for name, values in parse_qs(parts.query).items()})
             elif parts.path == "/health":
                 self._send(200, b"ok", "text/plain")
+            elif parts.path.startswith("/pictures/file/"):
+                picture = self.web.services.picture(parts.path)
+                self._send(200 if picture else 404, picture or b"no such picture", "image/png" if picture else "text/plain")
             else:
-                self._send(404, b"no such service", "text/plain")
+                query = {name: values[0] for name, values in parse_qs(parts.query).items()}
+                status, headers, body = self.web.services.answer(parts.path, query)
+                self._send(status, body, headers.pop("Content-Type", "application/json"), headers)
         except (BrokenPipeError, ConnectionResetError):
             self.close_connection = True
-
-    def _results(self, query: dict[str, str]) -> None:
-        keyword = " ".join(query.get("keyword", "").lower().split())
-        count = int(query.get("count", "20"))
-        body = {
-            "keyword": keyword,
-            "results": self.web.ranked.get(keyword, [])[:count],
-            "questions": QUESTIONS.get(keyword, []),
-        }
-        self._send(200, json.dumps(body).encode(), "application/json")
 
     def _page(self, host: str, path: str) -> None:
         if host == odd.HOST:
@@ -107,7 +129,12 @@ class Handler(BaseHTTPRequestHandler):
             self.end_headers()
             return
         if path == "/robots.txt":
-            self._send(200, b"User-agent: *\nDisallow: /basket\n", "text/plain")
+            more = f"Sitemap: https://{host}/sitemap.xml\n" if host in self.web.sitemap.hosts else ""
+            self._send(200, f"User-agent: *\nDisallow: /basket\n{more}".encode(), "text/plain")
+            return
+        sitemap = self.web.sitemap.file(host, path)
+        if sitemap is not None:
+            self._send(200, *sitemap)
             return
         sheet = self.web.pages.get((host, path))
         if sheet is None:
@@ -116,8 +143,8 @@ class Handler(BaseHTTPRequestHandler):
         time.sleep(float(sheet.get("delay") or 0))
         self._send(200, render(sheet).encode(), "text/html; charset=utf-8")
 
-    def _send(self, status: int, body: bytes, kind: str) -> None:
-        headers = {}
+    def _send(self, status: int, body: bytes, kind: str, headers: dict[str, str] | None = None) -> None:
+        headers = dict(headers or {})
         if len(body) > 500 and "gzip" in self.headers.get("Accept-Encoding", ""):
             body = gzip.compress(body)
             headers["Content-Encoding"] = "gzip"

@@ -26,7 +26,7 @@ ROLES = ("reader", "writer", "editor", "owner")
 @pytest.fixture
 def outside(settings: Any, standins: str) -> str:
     """The application's settings point at the stand-ins."""
-    settings.RESULTS_ADDRESS = settings.PAGE_PROXY = standins
+    settings.RESULTS_ADDRESS = settings.KEYWORDS_ADDRESS = settings.TRUST_ADDRESS = settings.SPEED_ADDRESS = settings.PAGE_PROXY = standins
     return standins
 
 

@@ -17,7 +17,7 @@ from fundament.web.history.services.undo import last_to_undo, undo
 from fundament.web.imports.models import RememberedColumns, TableImport
 from fundament.web.imports.services import taking
 from fundament.web.keywords.models import Keyword, KeywordList
-from fundament.web.keywords.services import lists
+from fundament.web.keywords.services import catalogue, lists
 from fundament.web.keywords.services.seeing import Filter, keywords_of
 from tests.web.conftest import member
 
@@ -197,3 +197,31 @@ def test_the_whole_way_through_the_import_screen(signed_in: Client, actor: Actor
     assert pasted["Location"].startswith("/imports/")
     assert signed_in.post("/imports/new/", {"kind": "keywords"}).status_code == 422
     assert signed_in.post("/imports/new/", {"kind": "passwords", "file": SimpleUploadedFile("a.csv", b"a")}).status_code == 422
+
+
+def test_a_list_from_a_seed_and_from_a_site(actor: Actor, signed_in: Client, outside: str) -> None:
+    made = signed_in.post("/keywords/from-catalogue/", {"seed": "sash", "country": "gb", "language": "en"})
+    row = KeywordList.objects.get()
+    assert made["Location"] == f"/keywords/{row.pk}/" and "is being asked" in signed_in.get(made["Location"]).content.decode()
+    catalogue.fill(row.pk)
+    assert len(phrases(row)) > 100 and Keyword.objects.filter(list=row, is_question=True).exists()
+    assert "searches a month together" in signed_in.get(made["Location"]).content.decode()
+    site = catalogue.ask_catalogue(actor, "https://www.ravenscar-conservation.example/guides/", country="gb", language="en")
+    catalogue.fill(site.pk)
+    assert site.name == "ravenscar-conservation.example" and phrases(site)
+
+
+def test_a_catalogue_that_cannot_be_reached_is_asked_again(actor: Actor, signed_in: Client, settings: Any, outside: str) -> None:
+    there, settings.KEYWORDS_ADDRESS = settings.KEYWORDS_ADDRESS, "http://127.0.0.1:9"
+    row = catalogue.ask_catalogue(actor, "sash", country="gb", language="en")
+    catalogue.fill(row.pk)
+    page = signed_in.get(f"/keywords/{row.pk}/").content.decode()
+    assert "The keyword catalogue cannot be reached" in page and "Ask again" in page
+    settings.KEYWORDS_ADDRESS = there
+    assert signed_in.post(f"/keywords/{row.pk}/ask-again/").status_code == 302
+    catalogue.fill(row.pk)
+    assert phrases(row)
+    settings.KEYWORDS_ADDRESS = ""
+    assert "No catalogue is set up here" in signed_in.get("/keywords/").content.decode()
+    with pytest.raises(ApplicationError):
+        catalogue.ask_catalogue(actor, "  ", country="gb", language="en")

@@ -11,6 +11,7 @@ A text is a pattern with named places, as str.format has them, and these forms b
     {measure:label}        the name of a measure, part, place or other declared thing, by its key
     {code:language}        the name of a language, by its code
     {key:field}            the name of a column of a table, by its key
+    {key:service}          the name of a service, by its key
 """
 
 from __future__ import annotations
@@ -45,6 +46,8 @@ class _Words(string.Formatter):
             return str(forms[format_spec](value))
         if format_spec == "label":
             return self.labels.get(str(value), str(value))
+        if format_spec == "service":
+            return self.labels.get(f"service.{value}", str(value))
         if format_spec == "field":
             return self.labels.get(f"field.{value}", str(value))
         if format_spec == "language":

@@ -31,12 +31,20 @@ APPLICATION = {
     "address.not_found": "The host {host} could not be found.",
     "address.private": "{host} is an address on a private network and is not read.",
     # services
-    "service.quota": "The results service has been asked {quota} times within {hours:g} hours, as often as is set. Try again later, or give the addresses yourself.",
-    "service.unreachable": "The results service cannot be reached. Try again later, or give the addresses yourself.",
-    "service.status": "The results service answered with status {status}. Try again later.",
-    "service.too_large": "The results service answered with more than {megabytes} MB. Nothing was taken.",
-    "service.no_json": "The results service answered with something that is not a list of results.",
-    "service.no_results_list": "The results service answered with something that is not a list of results.",
+    "service.quota": "{service:service} has been asked {quota} times within {hours:g} hours, as often as is set. Try again later.",
+    "service.unreachable": "{service:service} cannot be reached. Try again later; everything else works without it.",
+    "service.status": "{service:service} answered with status {status}. Try again later.",
+    "service.too_large": "{service:service} answered with more than {megabytes} MB. Nothing was taken.",
+    "service.no_json": "{service:service} answered with something that is no JSON. Nothing was taken.",
+    "service.no_list": "{service:service} answered with something that is not what was asked for. Nothing was taken.",
+    "service.keywords_found": "It answered; {keywords:n|keyword|keywords} for a trial.",
+    "service.figures_found": "It answered; {figures:n|figure|figures} for a trial.",
+    "service.none_set_up": "{service:service} is not set up here.",
+    "mapping.no_object": "The description of a service is a JSON object with address, headers and lists.",
+    "mapping.no_address": "The description of a service lacks the address for “{question}”, which begins with https:// or http://.",
+    "mapping.no_expression": "The expression for “{name}” cannot be understood ({reason}).",
+    "mapping.no_such_name": "Nobody knows what {{{name}}} in the address of a service is.",
+    "mapping.unreadable": "The description of a service at {path} cannot be read ({reason}).",
     "service.none": "No results service is set up here. Open the study with addresses instead.",
     # studies
     "study.no_results": "No results came back for “{keyword}” in {country}. Check the spelling, try a shorter phrase, or give the addresses yourself.",
@@ -102,6 +110,11 @@ APPLICATION = {
 
 # names of what the application declares, by key
 APPLICATION_LABELS = {
+    "service.results": "The results service",
+    "service.keywords": "The keyword catalogue",
+    "service.trust": "The service that knows trust and referring sites",
+    "service.speed": "The service that measures speed",
+    "service.pictures": "The picture library",
     "owner": "an owner",
     "editor": "an editor",
     "writer": "a writer",

@@ -58,18 +58,19 @@ class JsonService:
     wait: Callable[[float], None] = time.sleep
 
     def ask(self, path: str, query: Mapping[str, str]) -> Any:
-        """The answer's JSON. Raises ServiceError when there is none to be had, QuotaError when the service may not be asked now."""
+        """The answer's JSON. path: after the service's address, or a whole address. Raises ServiceError when there is none to be had, QuotaError when the service may not be
+        asked now."""
         question = json.dumps([path, dict(sorted(query.items()))])
         if self.answers is not None:
             if self.terms.keep_seconds and (known := self.answers.recent(self.name, question, self.terms.keep_seconds)) is not None:
                 return json.loads(known)
             if self.terms.quota and self.answers.asked(self.name, self.terms.quota_seconds) >= self.terms.quota:
-                raise QuotaError("service.quota", quota=self.terms.quota, hours=self.terms.quota_seconds / 3600)
+                raise QuotaError("service.quota", service=self.name, quota=self.terms.quota, hours=self.terms.quota_seconds / 3600)
         raw = self._fetch(path, query)
         try:
             body = json.loads(raw)
         except (ValueError, RecursionError):
-            raise ServiceError("service.no_json") from None
+            raise ServiceError("service.no_json", service=self.name) from None
         if self.answers is not None:
             self.answers.keep(self.name, question, raw, 1.0)
         return body
@@ -79,22 +80,22 @@ class JsonService:
         for left in range(TRIES - 1, -1, -1):
             try:
                 answer = httpx.get(
-                    f"{self.address.rstrip('/')}{path}",
-                    params=dict(query),
+                    path if "://" in path else f"{self.address.rstrip('/')}{path}",
+                    params=dict(query) or None,
                     headers=dict(self.headers),
                     timeout=self.seconds,
                     trust_env=False,
                 )
             except (httpx.HTTPError, httpx.InvalidURL):
                 if not left:
-                    raise ServiceError("service.unreachable") from None
+                    raise ServiceError("service.unreachable", service=self.name) from None
             else:
                 if answer.status_code == 200:
                     if len(answer.content) > MOST_BYTES:
-                        raise ServiceError("service.too_large", megabytes=MOST_BYTES // 1_000_000)
+                        raise ServiceError("service.too_large", service=self.name, megabytes=MOST_BYTES // 1_000_000)
                     return answer.text
                 if answer.status_code not in ASK_AGAIN or not left:
-                    raise ServiceError("service.status", status=answer.status_code)
+                    raise ServiceError("service.status", service=self.name, status=answer.status_code)
                 pause = min(LONGEST_WAIT, max(pause, _retry_after(answer.headers.get("retry-after", ""))))
             self.wait(pause)
             pause = min(LONGEST_WAIT, 2 * pause)
@@ -103,6 +104,11 @@ class JsonService:
 
 def _retry_after(value: str) -> float:
     return float(value) if value.isascii() and value.isdigit() else 0.0
+
+
+def clean_text(value: object) -> str:
+    """Text that a database can hold: without NUL and halves of characters."""
+    return str(value).replace("\x00", "").encode("utf-8", errors="replace").decode("utf-8")
 
 
 def load(path: str) -> Any:

@@ -179,14 +179,31 @@ LOGGING = {
 }
 
 # The outside world. Without a results service, studies are opened from addresses typed in.
-RESULTS_ADDRESS = os.environ.get("FUNDAMENT_RESULTS_ADDRESS", "")
 PAGE_PROXY = os.environ.get("FUNDAMENT_PAGE_PROXY", "")
 PAGES_AT_ONCE = 6  # of one study
 STUDIES_AT_ONCE = int(os.environ.get("FUNDAMENT_STUDIES_AT_ONCE", "1"))  # of one workspace that are read
 STUDIES_WAITING = int(os.environ.get("FUNDAMENT_STUDIES_WAITING", "40"))  # of one workspace that are read or wait to be
 JOBS_AT_ONCE = int(os.environ.get("FUNDAMENT_JOBS_AT_ONCE", "8"))  # in one worker
 PAGES_ALSO_ALLOWED: list[str] = []  # "host:port" on loopback that tests serve pages from
-# which provider serves what, as "module:name"
-PROVIDERS = {"results": os.environ.get("FUNDAMENT_RESULTS_PROVIDER", "fundament.providers.results:HttpResults")}
-RESULTS_QUOTA = int(os.environ.get("FUNDAMENT_RESULTS_QUOTA", "0"))  # questions a day; 0: no bound
-RESULTS_KEPT_SECONDS = float(os.environ.get("FUNDAMENT_RESULTS_KEPT_SECONDS", "0"))  # for so long the same question is not asked again
+# The services beside pages. Of each: its address, the provider that speaks to it as "module:name", its key, the file that describes it where it speaks a JSON of its own
+# (`providers.mapping`), questions a day (0: no bound), and for how many seconds the same question is not asked again
+SERVICES = {
+    name: {
+        "address": os.environ.get(f"FUNDAMENT_{name.upper()}_ADDRESS", ""),
+        "provider": os.environ.get(f"FUNDAMENT_{name.upper()}_PROVIDER", provider),
+        "key": os.environ.get(f"FUNDAMENT_{name.upper()}_KEY", ""),
+        "mapping": os.environ.get(f"FUNDAMENT_{name.upper()}_MAPPING", ""),
+        "quota": int(os.environ.get(f"FUNDAMENT_{name.upper()}_QUOTA", "0")),
+        "kept_seconds": float(os.environ.get(f"FUNDAMENT_{name.upper()}_KEPT_SECONDS", kept)),
+    }
+    for name, provider, kept in (
+        ("results", "fundament.providers.results:HttpResults", "0"),
+        ("keywords", "fundament.providers.keywords:HttpCatalogue", "86400"),
+        ("trust", "fundament.providers.observed:HttpObserver", "604800"),
+        ("speed", "fundament.providers.observed:HttpObserver", "604800"),
+        ("pictures", "fundament.providers.pictures:HttpPictures", "3600"),
+    )
+}
+RESULTS_ADDRESS, KEYWORDS_ADDRESS, TRUST_ADDRESS, SPEED_ADDRESS, PICTURES_ADDRESS = (
+    str(service["address"]) for service in SERVICES.values()
+)

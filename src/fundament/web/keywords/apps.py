@@ -8,6 +8,7 @@ class KeywordsConfig(AppConfig):
     def ready(self) -> None:
         from fundament.web.history.verbs import Verb, declare
         from fundament.web.imports import registry
+        from fundament.web.keywords import tasks  # noqa: F401 - makes its jobs known
         from fundament.web.keywords.services.importing import KEYWORDS
 
         registry.declare(KEYWORDS)

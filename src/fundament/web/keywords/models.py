@@ -11,13 +11,17 @@ MOST_CHARACTERS = 200
 
 
 class KeywordList(models.Model):
-    """A list. source: where it came from, in words. stored: False while its keywords are being stored."""
+    """A list. source: where it came from, in words."""
 
     workspace = models.ForeignKey(Workspace, on_delete=models.CASCADE, related_name="keyword_lists")
     name = models.CharField(max_length=200)
     country = models.CharField(max_length=2, blank=True)
     language = models.CharField(max_length=2, blank=True)
     source = models.CharField(max_length=300, blank=True)
+    asked = models.JSONField(
+        null=True, blank=True
+    )  # of the catalogue, while a job asks it: what, by "seed" or "site", and how many at most
+    problem = models.JSONField(null=True, blank=True)  # a message as [code, values]
     created_by = models.ForeignKey(settings.AUTH_USER_MODEL, null=True, on_delete=models.SET_NULL, related_name="+")
     created_at = models.DateTimeField(auto_now_add=True)
     archived_at = models.DateTimeField(null=True, blank=True)

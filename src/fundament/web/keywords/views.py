@@ -22,9 +22,11 @@ from fundament.web.errors import ApplicationError
 from fundament.web.history.services.undo import last_to_undo
 from fundament.web.imports.services import taking
 from fundament.web.keywords.models import Keyword, KeywordList
+from fundament.web.keywords.services import catalogue
 from fundament.web.keywords.services import lists as services
 from fundament.web.keywords.services.seeing import Filter, keywords_of, summary_of
 from fundament.web.query_tables import query_table_of
+from fundament.web.sites.services.answers import address_of
 from fundament.web.studies.models import COUNTRIES, LANGUAGES
 from fundament.web.tables import Column, exported
 
@@ -70,6 +72,7 @@ def lists(request: HttpRequest) -> HttpResponse:
     context = {
         "section": "keywords", "lists": [(row, summary_of(row)) for row in rows], "archived": archived,
         "may_change": can(actor, "keywords.change"), "countries": COUNTRIES, "languages": LANGUAGES,
+        "has_catalogue": bool(address_of("keywords")),
     }  # fmt: skip
     return render(request, "keywords/lists.html", context)
 
@@ -93,6 +96,21 @@ def new_list(request: HttpRequest) -> HttpResponse:
     if pasted.strip():
         services.add_phrases(actor, made.pk, pasted)
     return redirect("keyword-list", made.pk)
+
+
+@require_POST
+def from_catalogue(request: HttpRequest) -> HttpResponse:
+    """Make a list of what the catalogue knows around a phrase, or of what a site ranks for."""
+    country, language = _of(COUNTRIES, request.POST.get("country", "")), _of(LANGUAGES, request.POST.get("language", ""))
+    made = catalogue.ask_catalogue(actor_of(request), request.POST.get("seed", ""), country=country or "gb", language=language or "en")
+    return redirect("keyword-list", made.pk)
+
+
+@require_POST
+def ask_again(request: HttpRequest, list_id: int) -> HttpResponse:
+    """Ask the catalogue once more."""
+    catalogue.ask_again(actor_of(request), list_id)
+    return redirect("keyword-list", list_id)
 
 
 def _is_table(pasted: str) -> bool:

@@ -1,3 +1,5 @@
+from functools import partial
+
 from django.apps import AppConfig
 
 
@@ -6,9 +8,14 @@ class SitesConfig(AppConfig):
     label = "sites"
 
     def ready(self) -> None:
-        from django.conf import settings
-
         from fundament.web.operating.registry import Service, declare_service
-        from fundament.web.sites.services.answers import try_results
+        from fundament.web.sites.services import answers
 
-        declare_service(Service("results", "Results service", lambda: settings.RESULTS_ADDRESS, try_results))
+        for key, name, try_now in (
+            ("results", "Results service", answers.try_results),
+            ("keywords", "Keyword catalogue", answers.try_keywords),
+            ("trust", "Trust and referring sites", answers.try_trust),
+            ("speed", "Speed of pages", answers.try_speed),
+            ("pictures", "Picture library", answers.try_pictures),
+        ):
+            declare_service(Service(key, name, partial(answers.address_of, key), try_now))

@@ -40,10 +40,13 @@ def create_list(actor: Actor, name: str, *, country: str = "", language: str = "
     ask(actor, "keywords.change")
     with transaction.atomic():
         made = KeywordList.objects.create(
-            workspace=actor.workspace, name=_name(name), country=country, language=language, source=source[:300], created_by=actor.person
-        )
+            workspace=actor.workspace, name=_name(name), country=country, language=language, source=source[:300], created_by=actor.person,
+            archived_at=timezone.now(),
+        )  # fmt: skip
         with recorded(actor, "keywords.create", made, name=made.name) as recording:
-            recording.made(made)
+            recording.watch([made], "archived_at")  # undone, it is put away with all that came onto it since
+            made.archived_at = None
+            made.save(update_fields=["archived_at"])
     return made
 
 

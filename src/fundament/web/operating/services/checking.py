@@ -34,7 +34,7 @@ def findings() -> Iterator[Finding]:
     yield from _database()
     yield _judged(bool(settings.MAIL_SET_UP), "note", "Mail is set up.",
                   "Mail is not set up: passwords are set anew by links that an owner hands out. See FUNDAMENT_MAIL_HOST.")  # fmt: skip
-    yield _judged(bool(settings.RESULTS_ADDRESS), "note", "A results service is named.",
+    yield _judged(bool(settings.RESULTS_ADDRESS or settings.SERVICES["results"]["mapping"]), "note", "A results service is named.",
                   "No results service is named (FUNDAMENT_RESULTS_ADDRESS): studies are opened from addresses.")  # fmt: skip
 
 

@@ -66,6 +66,6 @@ def limits() -> list[tuple[str, int, str, str]]:
         ("Jobs at once in one worker", settings.JOBS_AT_ONCE, "", "FUNDAMENT_JOBS_AT_ONCE"),
         ("Text that is sent at once", settings.LARGEST_TEXT // 1_000_000, "MB", "FUNDAMENT_LARGEST_TEXT"),
         ("Revisions of a draft within an hour", settings.REVISIONS_AN_HOUR, "", "FUNDAMENT_REVISIONS_AN_HOUR"),
-        ("Questions to the results service in a day (0: no bound)", settings.RESULTS_QUOTA, "", "FUNDAMENT_RESULTS_QUOTA"),
+        ("Questions to the results service in a day (0: no bound)", settings.SERVICES["results"]["quota"], "", "FUNDAMENT_RESULTS_QUOTA"),
         ("Sign-ins that may fail within 15 minutes", settings.AXES_FAILURE_LIMIT, "", "FUNDAMENT_SIGN_IN_TRIES"),
     ]
