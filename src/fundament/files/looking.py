@@ -74,6 +74,11 @@ def load_readers() -> None:
     import python_calamine
 
     assert python_calamine
+    load_codecs()
+
+
+def load_codecs() -> None:
+    """Load the encodings that files may be in."""
     for found in pkgutil.iter_modules(encodings.__path__):
         if found.name not in ("mbcs", "oem"):  # of other systems
             importlib.import_module(f"encodings.{found.name}")

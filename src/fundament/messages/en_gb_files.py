@@ -44,6 +44,11 @@ FILES = {
     "row.out_of_bounds": "{value:g} is no possible {field:field}.",
     "row.again": "“{value}” stood in an earlier row.",
     "row.too_many": "At most {most:g} rows are taken; this one and those after it are left out.",
+    "study.file_not_read": "{name} was not read. {reason}",
+    "study.pages_not_taken": "{pages:n|further page is|further pages are} not taken; {taken} are.",
+    "study.no_pages_in_files": "There is no page in what was given. {reasons}",
+    "error.keyword_for_results": "Give the keyword first: a phrase with a letter or digit, of at most 200 characters.",
+    "error.no_readable_address": "None of the addresses in the table can be read.",
     # imports and keyword lists
     "error.file_too_large": "The file is larger than {megabytes} MB.",
     "error.no_such_table": "There is no such kind of table here.",

@@ -8,12 +8,15 @@ class StudiesConfig(AppConfig):
 
     def ready(self) -> None:
         from fundament.web.history.verbs import Verb, declare
+        from fundament.web.imports import registry
         from fundament.web.operating.registry import Store, declare_store
         from fundament.web.studies.services.collecting import raw_bytes, reading_bytes
         from fundament.web.studies.services.correcting import follow_result
         from fundament.web.studies.services.deciding import follow_decisions
         from fundament.web.studies.services.figures import follow
+        from fundament.web.studies.services.importing import RESULTS
 
+        registry.declare(RESULTS)
         declare_store(Store("Pages as they came", raw_bytes))
         declare_store(Store("Pages as they were read", reading_bytes))
         declare(

@@ -12,7 +12,7 @@ from django.db import models
 
 from fundament.core.version import CONSENSUS_VERSION
 from fundament.web.accounts.models import Workspace
-from fundament.web.sites.models import Page, Site, StoredReading
+from fundament.web.sites.models import Page, RawResponse, Site, StoredReading
 
 COUNTRIES = (
     ("gb", "United Kingdom"), ("us", "United States"), ("ie", "Ireland"), ("ca", "Canada"), ("au", "Australia"), ("de", "Germany"),
@@ -98,11 +98,13 @@ class Study(models.Model):
 
 
 class Ranking(models.Model):
-    """What ranked for a study's keyword on a day. Never changed. source: "service", or "typed" for addresses given by a person."""
+    """What ranked for a study's keyword on a day. Never changed. source: "service", "typed" for addresses given by a person, or "files"."""
 
     study = models.ForeignKey(Study, on_delete=models.CASCADE, related_name="rankings")
     source = models.CharField(max_length=10)
     questions = models.JSONField(default=list, blank=True)
+    related = models.JSONField(default=list, blank=True)
+    notes = models.JSONField(default=list, blank=True)  # messages as [code, values]: what is to be said of where it came from
     asked_at = models.DateTimeField(auto_now_add=True)
 
     class Meta:
@@ -143,6 +145,9 @@ class Result(models.Model):
     snippet = models.TextField(blank=True)
     state = models.CharField(max_length=10, choices=STATES, default="waiting")
     problem = models.JSONField(null=True, blank=True)
+    raw = models.ForeignKey(
+        RawResponse, null=True, blank=True, on_delete=models.PROTECT, related_name="+"
+    )  # of a page that was brought in a file
     reading = models.ForeignKey(StoredReading, null=True, blank=True, on_delete=models.PROTECT, related_name="results")
     # copied from the reading with its corrections, so that lists need not open it
     read_url = models.TextField(blank=True)
@@ -164,6 +169,11 @@ class Result(models.Model):
     def workspace_id(self) -> int:
         """The workspace of its study."""
         return self.study.workspace_id
+
+    @property
+    def is_on_the_web(self) -> bool:
+        """Whether its address can be opened; a page out of a file may have none."""
+        return self.url.startswith(("http://", "https://"))
 
     @property
     def host(self) -> str:
@@ -340,6 +350,20 @@ class Addition(models.Model):
 
     def __str__(self) -> str:
         return f"{self.what}: {self.name}"
+
+
+class PageFile(models.Model):
+    """A file with pages that waits to be read into a study; one that was read is gone, for its pages are kept."""
+
+    study = models.ForeignKey(Study, on_delete=models.CASCADE, related_name="page_files")
+    name = models.CharField(max_length=200)
+    content = models.BinaryField()
+
+    class Meta:
+        ordering = ("id",)
+
+    def __str__(self) -> str:
+        return self.name
 
 
 class EntityFile(models.Model):

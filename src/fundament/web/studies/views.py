@@ -13,10 +13,13 @@ from django.views.decorators.http import require_GET, require_http_methods, requ
 from fundament.messages import say
 from fundament.web.accounts.requests import actor_of
 from fundament.web.accounts.roles import Actor, ask, can
+from fundament.web.bodies import takes_bodies_of
 from fundament.web.history.services.undo import history_of, last_to_undo
+from fundament.web.imports.services import taking
 from fundament.web.studies.forms import NewStudyForm
 from fundament.web.studies.models import Study
 from fundament.web.studies.services import choosing, opening
+from fundament.web.studies.services.bringing import MOST_FILE_BYTES
 from fundament.web.studies.services.seeing import figures_of, questions_of, study_for
 from fundament.web.tables import Column, table_of
 from fundament.web.templating import message_of
@@ -29,6 +32,7 @@ def numbers_of(values: list[str]) -> list[int]:
     return [int(value) for value in values[:MOST_IDS] if value.isascii() and value.isdecimal() and len(value) < 16]
 
 
+@takes_bodies_of(MOST_FILE_BYTES + 200_000)
 @require_http_methods(["GET", "POST"])
 def new_study(request: HttpRequest) -> HttpResponse:
     """Open a study."""
@@ -41,7 +45,12 @@ def new_study(request: HttpRequest) -> HttpResponse:
     }
     form = NewStudyForm(request.POST or None, initial=given or None)
     if request.method == "POST" and form.is_valid():
-        study = opening.open_study(actor, **form.cleaned_data)
+        table = request.FILES.get("table")
+        if table is not None:
+            about = {name: request.POST.get(name, "")[:12_000] for name in ("keyword", "secondary", "country", "language", "device")}
+            return redirect("import", taking.offer(actor, "results", table.read(), table.name or "", about).pk)
+        files = [(file.name or "page.html", file.read()) for file in request.FILES.getlist("pages")[:60]]
+        study = opening.open_study(actor, files=[(name, content) for name, content in files if content.strip()], **form.cleaned_data)
         return redirect("results", study.pk)
     return render(request, "studies/new.html", {"form": form}, status=422 if form.is_bound else 200)
 
@@ -71,7 +80,9 @@ def _results_context(actor: Actor, study: Study) -> dict[str, Any]:
         result.score = scores.get(result.read_url) if result.chosen else None  # type: ignore[attr-defined]
     done = states["read"] + states["failed"]
     proposed = choosing.proposal_of(study) if study.state == "ready" else {}
+    notes = study.rankings.values_list("notes", flat=True).first() or []
     return {
+        "source_notes": [say(message_of(note)) for note in notes],
         "study": study,
         "tab": "results",
         "results": results,

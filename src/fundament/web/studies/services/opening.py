@@ -15,12 +15,15 @@ from fundament.web.accounts.roles import Actor, ask, get_for
 from fundament.web.errors import ApplicationError
 from fundament.web.history.services.record import recorded
 from fundament.web.studies.models import SecondaryKeyword, Study
+from fundament.web.studies.services.bringing import keep_files
 
 
 def open_study(
-    actor: Actor, *, keyword: str, addresses: list[str] | None = None, secondary: Sequence[str] = (), now: bool = False, **market: Any
-) -> Study:
-    """Open a study and queue the job that reads it, in one transaction. secondary: further keywords. market: country, language, device, depth. now: read at once instead
+    actor: Actor, *, keyword: str, addresses: list[str] | None = None, secondary: Sequence[str] = (), files: Sequence[tuple[str, bytes]] = (),
+    now: bool = False, **market: Any,
+) -> Study:  # fmt: skip
+    """Open a study and queue the job that reads it, in one transaction. secondary: further keywords. files: (name, content) of files with the pages that
+    are compared. market: country, language, device, depth. now: read at once instead
     (for loading data)."""
     from fundament.web.studies.services.reading import read_study
     from fundament.web.studies.tasks import queue_reading
@@ -33,6 +36,7 @@ def open_study(
         )
         for place, phrase in enumerate(cleaned(secondary, study.keyword), 1):
             SecondaryKeyword.objects.create(study=study, place=place, phrase=phrase)
+        keep_files(study, files)
         with recorded(actor, "study.open", study) as recording:
             recording.made(study)
         if not now:

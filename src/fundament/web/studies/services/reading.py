@@ -27,6 +27,7 @@ from fundament.web.sites.services.answers import results_provider
 from fundament.web.sites.services.readings import as_core, known_reading_of, reading_as_core, store_raw, store_reading
 from fundament.web.studies.models import CompetitorChoice, RankedResult, Ranking, Result, Study
 from fundament.web.studies.proposals import SAME_PAGE, Candidate, advice_for
+from fundament.web.studies.services.bringing import bring_pages
 from fundament.web.studies.services.figures import make_figures
 
 MOST_HELD = 2  # times those that are fetched at once: pages of a study that are held in memory
@@ -71,7 +72,9 @@ def _set(study: Study, state: str, problem: list[Any] | None = None) -> None:
 def _ask(study: Study) -> bool:
     """Have what ranks for the study; False when there is nothing to read, which the study then says."""
     try:
-        source, found, questions = _results(study)
+        if bring_pages(study):
+            return True
+        source, found, questions, related = _results(study)
     except ProviderError as error:
         _set(study, "failed", list(error.message))
         return False
@@ -79,7 +82,7 @@ def _ask(study: Study) -> bool:
         _set(study, "empty", ["study.no_results", {"keyword": study.keyword, "country": study.get_country_display()}])
         return False
     with transaction.atomic():
-        ranking = Ranking.objects.create(study=study, source=source, questions=questions)
+        ranking = Ranking.objects.create(study=study, source=source, questions=questions, related=related)
         ranked = RankedResult.objects.bulk_create(
             RankedResult(ranking=ranking, rank=rank, url=url, title=title, snippet=snippet)
             for rank, (url, title, snippet) in enumerate(found, 1)
@@ -88,21 +91,21 @@ def _ask(study: Study) -> bool:
     return True
 
 
-def _results(study: Study) -> tuple[str, list[tuple[str, str, str]], list[str]]:
-    """(source, (url, title, snippet) in order, questions)."""
+def _results(study: Study) -> tuple[str, list[tuple[str, str, str]], list[str], list[str]]:
+    """(source, (url, title, snippet) in order, questions, related searches)."""
     if study.addresses:
-        return "typed", [(address, "", "") for address in study.addresses], []
+        return "typed", [(address, "", "") for address in study.addresses], [], []
     provider = results_provider()
     if provider is None:
         raise ProviderError("service.none")
     page = provider.search(study.keyword, country=study.country, language=study.language, device=study.device, count=study.depth)
-    return "service", [(r.url, r.title, r.snippet) for r in page.results], list(page.questions)
+    return "service", [(r.url, r.title, r.snippet) for r in page.results], list(page.questions), list(page.related)
 
 
 def _read_waiting(study: Study) -> None:
     """Fetch the waiting pages a few at a time, have each read and analysed as it comes, and store it."""
     fetcher = page_fetcher()
-    waiting = list(study.results.exclude(state__in=("read", "failed")))
+    waiting = list(study.results.exclude(state__in=("read", "failed")).select_related("raw"))
     with ThreadPoolExecutor(settings.PAGES_AT_ONCE) as pool:
         fetching: dict[Future[FetchedPage], Result] = {}
         reading: dict[Future[PageRead], tuple[Result, RawResponse]] = {}
@@ -111,6 +114,12 @@ def _read_waiting(study: Study) -> None:
             # so many pages are held at once, however fast they come
             while waiting and len(fetching) + len(reading) < MOST_HELD * settings.PAGES_AT_ONCE and len(fetching) < settings.PAGES_AT_ONCE:
                 result = waiting.pop(0)
+                if result.raw is not None:  # it was brought in a file
+                    reading[analysts.page_read(study.workspace_id, result.raw.content(), result.raw.final_url, result.raw.charset)] = (
+                        result,
+                        result.raw,
+                    )
+                    continue
                 fetching[pool.submit(fetcher.fetch, result.url)] = result
             jobs: list[Future[Any]] = [*fetching, *reading]
             done, _ = wait(jobs, return_when=FIRST_COMPLETED)
