@@ -149,7 +149,7 @@ def sections(sheet: Sheet) -> str:
     parts = re.split(r"(?=<h2>)", body)
     body = parts[0] + "".join(f'<section class="chapter"><div class="inner">{part}</div></section>' for part in parts[1:])
     menu = links(MENU)
-    return f"""<!doctype html><html lang="en-GB">{head(sheet, "", "Article")}<body><div class="mobile-menu" aria-hidden="true"><ul>{menu}</ul></div><header class="page-top"><a href="/">{esc(sheet.get("site"))}</a><nav aria-label="Main"><ul>{menu}</ul></nav></header>
+    return f"""<!doctype html><html lang="en-GB">{head(sheet, "", "CollectionPage" if sheet.get("kind") == "category" else "Article")}<body><div class="mobile-menu" aria-hidden="true"><ul>{menu}</ul></div><header class="page-top"><a href="/">{esc(sheet.get("site"))}</a><nav aria-label="Main"><ul>{menu}</ul></nav></header>
 <div class="page"><article><h1>{esc(title)}</h1><p class="byline">By {esc(sheet.get("author"))}. Published {sheet.get("published")}</p>{body}</article></div>
 <aside><h2>Support our work</h2><p>Your gift helps us to advise owners of old houses free of charge, and to train young masons in the use of lime.</p></aside><footer><p>Registered charity. Kiln House, Harrow Weir.</p></footer>{COOKIES}</body></html>"""
 

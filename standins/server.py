@@ -61,12 +61,13 @@ class Web:
             ]
             for sheet in sheets:
                 self.pages[sheet.host_and_path] = sheet
-        for sheet in read_folder("own"):
+        own = read_folder("own")
+        for sheet in own:
             self.pages[sheet.host_and_path] = sheet
         self.ranked[odd.KEYWORD] = odd.results()
         self.ranking = Ranking(list(self.pages.values()))
         self.services = Services(self.ranking, Links(self.pages.values()), self.results)
-        self.sitemap = Sitemap([sheet for sheet in self.pages.values() if sheet.get("site")])
+        self.sitemap = Sitemap(own)
 
     def results(self, query: dict[str, str]) -> dict[str, object]:
         """What ranks for a keyword: as it is written down, else the pages that hold its words. as_of: an earlier day, on which some pages were not there or stood elsewhere; place: a

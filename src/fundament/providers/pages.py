@@ -54,8 +54,13 @@ class PageFetcher:
     also_allowed: frozenset[str] = frozenset()  # host:port on loopback that a test serves pages from
     _robots: dict[str, Protego | None] = field(default_factory=dict)
 
-    def fetch(self, url: str) -> FetchedPage:
-        """Fetch a page, following redirects. Raises PageError with one plain sentence for everything that can go wrong."""
+    def fetch_file(self, url: str, most_bytes: int) -> FetchedPage:
+        """Fetch a file of any type, such as a sitemap."""
+        return self.fetch(url, most_bytes=most_bytes, is_page=False)
+
+    def fetch(self, url: str, *, most_bytes: int = 0, is_page: bool = True) -> FetchedPage:
+        """Fetch a page, following redirects. most_bytes: another bound than usual. is_page: whether only a web page is taken. Raises PageError with one plain sentence for
+        everything that can go wrong."""
         started = time.monotonic()
         deadline = started + self.limits.seconds
         asked, notes = url.strip(), []
@@ -64,7 +69,7 @@ class PageFetcher:
             target = self._check(address, deadline)
             if self.respect_robots and not self._robots_allow(address, target, deadline):
                 raise PageError("page.robots")
-            response = self._get(address, target, deadline, self.limits.bytes)
+            response = self._get(address, target, deadline, most_bytes or self.limits.bytes)
             if response.status not in _REDIRECTS:
                 break
             if not response.location:
@@ -78,7 +83,7 @@ class PageFetcher:
             raise PageError("page.redirects", most=self.limits.redirects)
         if response.status != 200:
             raise _status_error(response.status)
-        if response.content_type and response.content_type not in _HTML_TYPES:
+        if is_page and response.content_type and response.content_type not in _HTML_TYPES:
             other = kind_of_no_page(response.content, response.content_type)
             raise PageError(f"no_page.{other}") if other else PageError("page.no_web_page", type=response.content_type[:80])
         return FetchedPage(asked, address, response.content, response.charset, time.monotonic() - started, tuple(notes))

@@ -31,7 +31,8 @@ def query_table_of(
         rows = rows.filter(**{f"{searched}__icontains": search})
     found = rows.count()
     order = F(fields[key])
-    last = True if rows.model._meta.get_field(fields[key]).null else None  # where every row has a value an index can tell the order
+    # where every row has a value an index can tell the order
+    last = True if "__" in fields[key] or rows.model._meta.get_field(fields[key]).null else None
     rows = rows.order_by(order.desc(nulls_last=last) if descending else order.asc(nulls_last=last), "pk")
     pages = max(1, -(-found // per_page))
     wanted = request.GET.get("page", "1")

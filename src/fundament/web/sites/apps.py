@@ -8,9 +8,17 @@ class SitesConfig(AppConfig):
     label = "sites"
 
     def ready(self) -> None:
+        from fundament.web.history.verbs import Verb, declare
         from fundament.web.operating.registry import Service, declare_service
+        from fundament.web.sites import tasks  # noqa: F401 - makes its jobs known
         from fundament.web.sites.services import answers
 
+        declare(
+            Verb("site.add", "site.change"),
+            Verb("site.change", "site.change"),
+            Verb("site.archive", "site.change"),
+            Verb("site.restore", "site.change"),
+        )
         for key, name, try_now in (
             ("results", "Results service", answers.try_results),
             ("keywords", "Keyword catalogue", answers.try_keywords),

@@ -83,11 +83,25 @@ class ProviderAnswer(models.Model):
 
 
 class Site(models.Model):
-    """A site of the workspace's own. host: without "www."."""
+    """A site of the workspace's own. host: without "www.". brand_words: names of its own that are never what a page is about. sitemap: its address, "" where it is looked for. state: what is being
+    done with it; problem, notes: messages as [code, values]."""
+
+    STATES = (("", "At rest"), ("listing", "Its sitemap is being read"), ("reading", "Its pages are being read"), ("stopping", "Stopping"))
 
     workspace = models.ForeignKey(Workspace, on_delete=models.CASCADE, related_name="sites")
     host = models.CharField(max_length=253)
     name = models.CharField(max_length=200, blank=True)
+    country = models.CharField(max_length=2, default="gb")
+    language = models.CharField(max_length=2, default="en")
+    time_zone = models.CharField(max_length=60, default="Europe/London")
+    brand_words = models.JSONField(default=list, blank=True)
+    sitemap = models.TextField(blank=True)
+    pages_a_minute = models.PositiveSmallIntegerField(default=60)
+    state = models.CharField(max_length=10, choices=STATES, default="", blank=True)
+    problem = models.JSONField(null=True, blank=True)
+    notes = models.JSONField(default=list, blank=True)
+    listed_at = models.DateTimeField(null=True, blank=True)  # when its sitemap was read last
+    archived_at = models.DateTimeField(null=True, blank=True)
     created_at = models.DateTimeField(auto_now_add=True)
 
     class Meta:
@@ -98,17 +112,28 @@ class Site(models.Model):
 
 
 class Page(models.Model):
-    """A page of a site of the workspace's own."""
+    """A page of a site of the workspace's own. kind, words: copied from the reading, for lists. changed: when the sitemap says it was changed last. listed: it stands in the sitemap, or was given by hand. problem: why it was not
+    read, a message as [code, values]."""
+
+    STATES = (("new", "Not read yet"), ("read", "Read"), ("failed", "Not read"))
 
     workspace = models.ForeignKey(Workspace, on_delete=models.CASCADE, related_name="pages")
     site = models.ForeignKey(Site, on_delete=models.CASCADE, related_name="pages")
     url = models.TextField()
     title = models.TextField(blank=True)
     reading = models.ForeignKey(StoredReading, null=True, blank=True, on_delete=models.PROTECT, related_name="pages")
+    state = models.CharField(max_length=6, choices=STATES, default="new")
+    problem = models.JSONField(null=True, blank=True)
+    kind = models.CharField(max_length=20, blank=True)
+    words = models.PositiveIntegerField(null=True, blank=True)
+    changed = models.DateField(null=True, blank=True)
+    listed = models.BooleanField(default=True)
+    read_at = models.DateTimeField(null=True, blank=True)
     created_at = models.DateTimeField(auto_now_add=True)
 
     class Meta:
         constraints = (models.UniqueConstraint(fields=["workspace", "url"], name="one_page_per_address"),)
+        indexes = (models.Index(fields=["site", "state"], name="pages_by_state"),)
 
     def __str__(self) -> str:
         return self.url

@@ -35,6 +35,7 @@ class StudiesConfig(AppConfig):
             Verb("study.split", "study.decide", follow=follow),
             Verb("study.take_back", "study.decide", follow=follow),
             Verb("study.secondary_keywords", "study.decide", follow=follow),
+            Verb("site.mean_for", "study.decide"),
             Verb("study.confirm", "study.decide", follow=follow_decisions),
             Verb("study.plan_length", "study.decide", follow=follow_decisions),
             Verb("study.rename", "study.choose"),

@@ -352,6 +352,18 @@ class Addition(models.Model):
         return f"{self.what}: {self.name}"
 
 
+class PagePurpose(models.Model):
+    """The keyword, and the study, that a page of one's own is meant for."""
+
+    page = models.OneToOneField(Page, on_delete=models.CASCADE, related_name="purpose")
+    study = models.ForeignKey(Study, null=True, blank=True, on_delete=models.SET_NULL, related_name="purposes")
+    keyword = models.CharField(max_length=200)
+    by = models.ForeignKey(settings.AUTH_USER_MODEL, null=True, blank=True, on_delete=models.SET_NULL, related_name="+")
+
+    def __str__(self) -> str:
+        return self.keyword
+
+
 class PageFile(models.Model):
     """A file with pages that waits to be read into a study; one that was read is gone, for its pages are kept."""
 

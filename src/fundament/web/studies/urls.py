@@ -11,6 +11,7 @@ urlpatterns = [
     path("<int:study_id>/choose/", views.choose, name="choose"),
     path("<int:study_id>/as-proposed/", views.as_proposed, name="as-proposed"),
     path("<int:study_id>/read-again/", views.read_again, name="read-again"),
+    path("for-pages-of/<int:site_id>/", views.mean_for, name="mean-for"),
     path("<int:study_id>/renew/", views.renew, name="renew"),
     path("<int:study_id>/rename/", views.rename, name="rename-study"),
     path("<int:study_id>/archive/", views.archive, name="archive-study"),

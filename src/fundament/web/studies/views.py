@@ -18,7 +18,7 @@ from fundament.web.history.services.undo import history_of, last_to_undo
 from fundament.web.imports.services import taking
 from fundament.web.studies.forms import NewStudyForm
 from fundament.web.studies.models import Study
-from fundament.web.studies.services import choosing, opening
+from fundament.web.studies.services import choosing, opening, purposes
 from fundament.web.studies.services.bringing import MOST_FILE_BYTES
 from fundament.web.studies.services.seeing import figures_of, questions_of, study_for
 from fundament.web.tables import Column, table_of
@@ -148,6 +148,20 @@ def read_again(request: HttpRequest, study_id: int) -> HttpResponse:
     """Try the pages that failed once more."""
     study = opening.read_again(actor_of(request), study_id)
     return redirect("results", study.pk)
+
+
+@require_POST
+def mean_for(request: HttpRequest, site_id: int) -> HttpResponse:
+    """Say which keyword or study the pages that are ticked are meant for."""
+    study = numbers_of([request.POST.get("study", "")])
+    purposes.mean_for(
+        actor_of(request),
+        site_id,
+        numbers_of(request.POST.getlist("page")),
+        keyword=request.POST.get("keyword", ""),
+        study_id=study[0] if study else None,
+    )
+    return redirect("site", site_id)
 
 
 @require_POST

@@ -4,6 +4,8 @@ from __future__ import annotations
 
 from urllib.parse import urlsplit
 
+from django.utils import timezone
+
 from fundament.core.reading.model import Reading
 from fundament.web.accounts.models import Workspace
 from fundament.web.sites.models import Page, Site, StoredReading
@@ -17,6 +19,16 @@ def note_page(workspace: Workspace, url: str, reading: Reading, stored: StoredRe
         site.name = site_name
         site.save(update_fields=["name"])
     page, _ = Page.objects.update_or_create(
-        workspace=workspace, url=url, defaults={"site": site, "title": reading.title, "reading": stored}
+        workspace=workspace,
+        url=url,
+        defaults={
+            "site": site,
+            "title": reading.title,
+            "reading": stored,
+            "state": "read",
+            "kind": reading.kind,
+            "words": reading.word_count,
+            "read_at": timezone.now(),
+        },
     )
     return page

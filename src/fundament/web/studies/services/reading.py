@@ -18,12 +18,13 @@ from fundament.core.language.analysis import take_over
 from fundament.core.reading.model import Reading as CoreReading
 from fundament.core.yardstick.near_copies import copied_from
 from fundament.providers.errors import PageError, ProviderError
-from fundament.providers.pages import FetchedPage, PageFetcher
+from fundament.providers.pages import FetchedPage
 from fundament.web.live.notify import announce
 from fundament.web.sites import analysts
 from fundament.web.sites.analysts import PageRead
 from fundament.web.sites.models import RawResponse, StoredReading
 from fundament.web.sites.services.answers import results_provider
+from fundament.web.sites.services.fetching import page_fetcher
 from fundament.web.sites.services.readings import as_core, known_reading_of, reading_as_core, store_raw, store_reading
 from fundament.web.studies.models import CompetitorChoice, RankedResult, Ranking, Result, Study
 from fundament.web.studies.proposals import SAME_PAGE, Candidate, advice_for
@@ -32,11 +33,6 @@ from fundament.web.studies.services.figures import make_figures
 
 MOST_HELD = 2  # times those that are fetched at once: pages of a study that are held in memory
 logger = logging.getLogger(__name__)
-
-
-def page_fetcher() -> PageFetcher:
-    """A fetcher for pages with this installation's settings."""
-    return PageFetcher(simulated_proxy=settings.PAGE_PROXY, also_allowed=frozenset(settings.PAGES_ALSO_ALLOWED))
 
 
 def read_study(study_id: int) -> None:

@@ -17,11 +17,11 @@ from fundament.web.drafts.models import Draft
 from fundament.web.drafts.services.saving import create_draft
 from fundament.web.drafts.services.texts import Text
 from fundament.web.sites.models import Page
+from fundament.web.sites.services.fetching import page_fetcher
 from fundament.web.sites.services.own_pages import note_page
 from fundament.web.sites.services.readings import store_raw, store_reading
 from fundament.web.studies.models import Study
 from fundament.web.studies.services.opening import open_study
-from fundament.web.studies.services.reading import page_fetcher
 
 KEYWORD = "repointing brick with lime mortar"
 PUBLISHED = "https://www.marlandquoin.example/advice/repointing-brick"

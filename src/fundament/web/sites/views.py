@@ -1,0 +1,181 @@
+"""The workspace's own sites and their pages."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from django.contrib import messages
+from django.db.models import Count, Q
+from django.http import HttpRequest, HttpResponse
+from django.shortcuts import redirect, render
+from django.utils.html import format_html
+from django.utils.safestring import SafeString
+from django.views.decorators.http import require_GET, require_POST
+
+from fundament.messages import label, say
+from fundament.web.accounts.models import TIME_ZONES
+from fundament.web.accounts.requests import actor_of
+from fundament.web.accounts.roles import can
+from fundament.web.bodies import takes_bodies_of
+from fundament.web.query_tables import query_table_of
+from fundament.web.sites.models import Page
+from fundament.web.sites.services import site_reading
+from fundament.web.sites.services import sites as services
+from fundament.web.tables import Column, exported
+from fundament.web.templating import message_of
+
+PASTED_BYTES = 6_000_000
+FIELDS = {
+    "page": "url",
+    "page_kind": "kind",
+    "length": "words",
+    "changed": "changed",
+    "read_at": "read_at",
+    "meant_for": "purpose__keyword",
+}
+
+
+def _page(page: Page) -> SafeString:
+    plain = page.url.removeprefix("https://").removeprefix("http://").partition("/")[2]
+    return format_html(
+        '<label><input type="checkbox" name="page" value="{}"> {}</label><br><a class="address" href="{}" rel="noreferrer nofollow" target="_blank">/{}</a>',
+        page.pk, page.title or "–", page.url, plain,
+    )  # fmt: skip
+
+
+def _state(page: Page) -> SafeString | str:
+    if page.state == "failed" and page.problem:
+        return format_html('<span class="advice">{}</span>', say(message_of(page.problem)))
+    return page.read_at.strftime("%-d %b %Y") if page.read_at else "not yet"
+
+
+def _purpose(page: Page) -> Any:
+    return getattr(page, "purpose", None)
+
+
+def _meant_for(page: Page) -> SafeString | str:
+    purpose = _purpose(page)
+    if purpose is None:
+        return ""
+    if purpose.study_id:
+        from django.urls import reverse
+
+        return format_html('<a href="{}">{}</a>', reverse("results", args=[purpose.study_id]), purpose.keyword)
+    return str(purpose.keyword)
+
+
+COLUMNS = (
+    Column("page", lambda p: p.url, _page, {"address": lambda p: p.url, "title": lambda p: p.title}, number=False, heads_row=True),
+    Column("page_kind", lambda p: p.kind, lambda p: label(p.kind) if p.kind else "", number=False),
+    Column("length", lambda p: p.words, lambda p: "–" if p.words is None else f"{p.words:,}"),
+    Column("changed", lambda p: p.changed, lambda p: p.changed.strftime("%-d %b %Y") if p.changed else "–", {"changed": lambda p: str(p.changed or "")}, number=False, wraps=False),
+    Column("read_at", lambda p: p.read_at, _state, {"state": lambda p: p.state, "read": lambda p: str(p.read_at or "")[:10]}, number=False),
+    Column("meant_for", lambda p: _purpose(p).keyword if _purpose(p) else "", _meant_for, {"keyword": lambda p: _purpose(p).keyword if _purpose(p) else ""}, number=False),
+)  # fmt: skip
+
+
+@require_GET
+def sites(request: HttpRequest) -> HttpResponse:
+    """All sites."""
+    actor = actor_of(request)
+    archived = request.GET.get("archived") == "1"
+    context = {
+        "section": "sites",
+        "sites": services.sites_for(actor, archived=archived),
+        "archived": archived,
+        "may_change": can(actor, "site.change"),
+    }
+    return render(request, "sites/list.html", context)
+
+
+@require_POST
+def new_site(request: HttpRequest) -> HttpResponse:
+    """A further site; its sitemap is read at once."""
+    actor = actor_of(request)
+    made = services.add_site(actor, request.POST.get("address", ""))
+    if not made.state and made.listed_at is None:
+        site_reading.begin_listing(actor, made.pk)
+    return redirect("site", made.pk)
+
+
+@require_GET
+def site(request: HttpRequest, site_id: int) -> HttpResponse:
+    """A site with its pages, as the address asks."""
+    actor = actor_of(request)
+    found = services.site_for(actor, site_id)
+    states = Page.objects.filter(site=found).aggregate(
+        all=Count("id"),
+        read=Count("id", filter=Q(state="read")),
+        failed=Count("id", filter=Q(state="failed")),
+        new=Count("id", filter=Q(state="new")),
+    )
+    rows = Page.objects.filter(site=found).select_related("purpose")
+    kinds = list(Page.objects.filter(site=found, state="read").values("kind").annotate(count=Count("id")).order_by("-count"))
+    kind = request.GET.get("kind", "")
+    if kind in {row["kind"] for row in kinds}:
+        rows = rows.filter(kind=kind)
+    table = query_table_of(
+        request, rows, COLUMNS, FIELDS, first="page", searched="url", total=states["all"], kept={"kind": kind} if kind else {}
+    )
+    file = exported(request, table, f"pages-{found.host}")
+    if file is not None:
+        return file
+    context = {
+        "section": "sites", "site": found, "table": table, "states": states, "may_change": can(actor, "site.change"), "may_decide": can(actor, "study.decide"),
+        "kinds": [(row["kind"], label(row["kind"]), row["count"]) for row in kinds], "kind": kind, "time_zones": TIME_ZONES,
+        "notes": [say(message_of(note)) for note in found.notes],
+    }  # fmt: skip
+    return render(request, "sites/site.html", context)
+
+
+@require_POST
+def change(request: HttpRequest, site_id: int) -> HttpResponse:
+    """Change what is said of a site."""
+    given = request.POST
+    rate = given.get("pages_a_minute", "60")
+    services.change_site(
+        actor_of(request), site_id, name=given.get("name", ""), sitemap=given.get("sitemap", "").strip(), time_zone=given.get("time_zone", "UTC"),
+        brand_words=given.get("brand_words", "").split(","), pages_a_minute=int(rate) if rate.isascii() and rate.isdecimal() and len(rate) < 5 else 0,
+    )  # fmt: skip
+    return redirect("site", site_id)
+
+
+@takes_bodies_of(PASTED_BYTES)
+@require_POST
+def add(request: HttpRequest, site_id: int) -> HttpResponse:
+    """Give pages by their addresses."""
+    new, refused = services.add_addresses(actor_of(request), site_id, request.POST.get("addresses", ""))
+    said = f"{new} page{'' if new == 1 else 's'} added"
+    messages.info(
+        request, f"{said}; these are no addresses of this site: {', '.join(line[:80] for line in refused[:5])}" if refused else f"{said}."
+    )
+    return redirect("site", site_id)
+
+
+@require_POST
+def list_again(request: HttpRequest, site_id: int) -> HttpResponse:
+    """Have the sitemap read."""
+    site_reading.begin_listing(actor_of(request), site_id)
+    return redirect("site", site_id)
+
+
+@require_POST
+def read(request: HttpRequest, site_id: int) -> HttpResponse:
+    """Have the pages read."""
+    site_reading.begin_reading(actor_of(request), site_id, again=request.POST.get("again") == "1")
+    return redirect("site", site_id)
+
+
+@require_POST
+def stop(request: HttpRequest, site_id: int) -> HttpResponse:
+    """Stop."""
+    site_reading.stop(actor_of(request), site_id)
+    return redirect("site", site_id)
+
+
+@require_POST
+def archive(request: HttpRequest, site_id: int) -> HttpResponse:
+    """Put the site away, or take it back."""
+    away = request.POST.get("away") == "yes"
+    services.archive(actor_of(request), site_id, away=away)
+    return redirect("sites") if away else redirect("site", site_id)
