@@ -64,3 +64,11 @@ def test_every_column_and_verb_has_a_name() -> None:
 )  # fmt: skip
 def test_numbers_and_names_are_put_into_words(code: str, values: dict[str, Any], words: str) -> None:
     assert words in say(message(code, **values))
+
+
+def test_no_code_has_two_sentences() -> None:
+    from fundament.messages.en_gb_application import APPLICATION, APPLICATION_LABELS
+    from fundament.messages.en_gb_files import FILE_LABELS, FILES
+
+    assert not APPLICATION.keys() & FILES.keys() and not APPLICATION_LABELS.keys() & FILE_LABELS.keys()
+    assert len(TEXTS) >= len(APPLICATION) + len(FILES)

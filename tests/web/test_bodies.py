@@ -87,7 +87,7 @@ def test_large_bodies_are_for_those_who_are_signed_in(application: Application, 
     monkeypatch.setattr(application, "_answer", answer)
     Asked(application, "/drafts/1/text/", pieces, declared=300_000)
     Asked(application, "/drafts/1/text/", pieces)  # without a length
-    Asked(application, "/studies/new/", pieces, declared=300_000)  # this view takes no large ones from anybody
+    Asked(application, "/studies/1/rename/", pieces, declared=300_000)  # this view takes no large ones from anybody
     assert read == [300_000, 300_000, 0]
     assert application._held == 0
 

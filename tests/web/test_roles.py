@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import datetime
 import json
 from collections.abc import Iterator
 from typing import Any
@@ -15,8 +16,14 @@ from fundament.core.documents.schema import EMPTY
 from fundament.web.accounts.models import Membership, PasswordLink, Person, SignIn, Workspace
 from fundament.web.accounts.roles import ALLOWED_FROM, LOWEST_FIRST, Actor, can, job_in, seen_by
 from fundament.web.drafts.models import Draft
+from fundament.web.drafts.services import publishing
 from fundament.web.history.models import ActionLog
+from fundament.web.imports.services import taking
+from fundament.web.keywords.models import KeywordList
+from fundament.web.keywords.services import lists
 from fundament.web.members.services.members import invite
+from fundament.web.sites.models import Page
+from fundament.web.sites.services import sites
 from fundament.web.studies.models import Study
 from fundament.web.studies.services.opening import rename
 from fundament.web.studies.services.yardsticks import compiled_of
@@ -62,6 +69,33 @@ ADDRESSES: dict[str, tuple[str, str | None]] = {
     "yardstick": ("GET", "reader"),
     "aims": ("GET", "reader"),
     "confirm-plan": ("POST", "editor"),
+    "mean-for": ("POST", "editor"),
+    "keyword-lists": ("GET", "reader"),
+    "new-keyword-list": ("POST", "editor"),
+    "keywords-from-catalogue": ("POST", "editor"),
+    "ask-catalogue-again": ("POST", "editor"),
+    "keyword-list": ("GET", "reader"),
+    "add-keywords": ("POST", "editor"),
+    "with-keywords": ("POST", "editor"),
+    "rename-keyword-list": ("POST", "editor"),
+    "archive-keyword-list": ("POST", "editor"),
+    "imports": ("GET", "reader"),
+    "new-import": ("POST", "editor"),
+    "import": ("GET", "editor"),
+    "import-columns": ("POST", "editor"),
+    "take-import": ("POST", "editor"),
+    "stop-import": ("POST", "editor"),
+    "sites": ("GET", "reader"),
+    "new-site": ("POST", "editor"),
+    "site": ("GET", "reader"),
+    "change-site": ("POST", "editor"),
+    "add-pages": ("POST", "editor"),
+    "list-site": ("POST", "editor"),
+    "read-site": ("POST", "editor"),
+    "stop-site": ("POST", "editor"),
+    "archive-site": ("POST", "editor"),
+    "publish-draft": ("POST", "writer"),
+    "read-publication": ("POST", "writer"),
     "terms": ("GET", "reader"),
     "measures": ("GET", "reader"),
     "term": ("GET", "reader"),
@@ -96,6 +130,13 @@ OF_NOBODY = {
     "invite",
     "studies",
     "new-study",
+    "keyword-lists",
+    "new-keyword-list",
+    "keywords-from-catalogue",
+    "imports",
+    "new-import",
+    "sites",
+    "new-site",
     "invitation",
     "new-password",
     "forgotten-password",
@@ -147,6 +188,18 @@ def places(actor: Actor, study: Study, draft: Draft) -> dict[str, dict[str, Any]
         of_draft,
     )
     found |= dict.fromkeys(("revision", "take-over"), of_revision)
+    keyword_list, table, own, publication = things_beside_studies(actor, draft)
+    found |= {
+        key: {"list_id": keyword_list}
+        for key in ["ask-catalogue-again", "keyword-list", "add-keywords", "with-keywords", "rename-keyword-list", "archive-keyword-list"]
+    }
+    found |= {key: {"import_id": table} for key in ["import", "import-columns", "take-import", "stop-import"]}
+    found |= {
+        key: {"site_id": own}
+        for key in ["mean-for", "site", "change-site", "add-pages", "list-site", "read-site", "stop-site", "archive-site"]
+    }
+    found["publish-draft"] = of_draft
+    found["read-publication"] = {**of_draft, "publication_id": publication}
     found["term"] = {**of_study, "key": compiled.yardstick.terms[0].key}
     found["undo"] = {"action_id": ActionLog.objects.filter(verb="study.rename").first().pk}
     membership = {"membership_id": Membership.objects.get(user=actor.person).pk}
@@ -156,6 +209,19 @@ def places(actor: Actor, study: Study, draft: Draft) -> dict[str, dict[str, Any]
     found["end-sign-in"] = {"sign_in_id": 10**6}
     found["invitation"] = found["new-password"] = {"token": "none"}
     return found
+
+
+def things_beside_studies(actor: Actor, draft: Draft) -> tuple[int, int, int, int]:
+    """The numbers of a keyword list, an import, a site and a publication."""
+    keyword_list = lists.create_list(actor, "Pointing", source="catalogue: pointing")
+    lists.add_phrases(actor, keyword_list.pk, "lime mortar")
+    KeywordList.objects.filter(pk=keyword_list.pk).update(problem=["keywords.none_found", {"asked": "pointing"}])
+    table = taking.offer(actor, "keywords", b"keyword\nlime mortar\n", "k.csv")
+    taking.look(table.pk)
+    own = sites.add_site(actor, "marlandquoin.example")
+    page = Page.objects.create(workspace=actor.workspace, site=own, url="https://www.marlandquoin.example/a")
+    publication = publishing.publish(actor, draft.pk, page.pk, datetime.date(2026, 11, 2))
+    return keyword_list.pk, table.pk, own.pk, publication.pk
 
 
 def a_failed_job(study: Study) -> int:
@@ -168,7 +234,10 @@ def a_failed_job(study: Study) -> int:
 
 BODIES: dict[str, Any] = {
     "save-draft": {"document": EMPTY, "base_version": 1}, "rename-draft": {"name": "Other"}, "rename-study": {"name": "Other"},
-    "rename-workspace": {"name": "Other"}, "change-member": {"role": "owner"}, "invite": {"role": "writer"},
+    "rename-workspace": {"name": "Other"}, "new-keyword-list": {"name": "Other"}, "keywords-from-catalogue": {"seed": "lime"}, "add-keywords": {"phrases": "a b"},
+    "rename-keyword-list": {"name": "Other"}, "new-import": {"kind": "keywords", "pasted": "keyword\na b\n"}, "import-columns": {"column-0": "keyword"},
+    "new-site": {"address": "another.example"}, "change-site": {"name": "Other", "pages_a_minute": "60", "time_zone": "UTC"}, "add-pages": {"addresses": ""},
+    "publish-draft": {"address": "https://www.marlandquoin.example/a", "since": "2026-11-02"}, "change-member": {"role": "owner"}, "invite": {"role": "writer"},
 }  # fmt: skip
 
 

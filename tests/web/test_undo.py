@@ -20,16 +20,19 @@ from fundament.web.errors import ApplicationError, ChangedSinceError, NotAllowed
 from fundament.web.history.models import ActionLog
 from fundament.web.history.services.undo import undo
 from fundament.web.history.verbs import VERBS
+from fundament.web.keywords.models import Keyword
+from fundament.web.keywords.services import lists as keyword_lists
 from fundament.web.members.services import members, passwords, workspaces
 from fundament.web.sites.models import Page, Site
-from fundament.web.studies.models import Addition, BlockCorrection, CompetitorChoice, Decision, Result, SecondaryKeyword, Study
-from fundament.web.studies.services import adding, choosing, correcting, deciding, entities, opening
+from fundament.web.sites.services import sites
+from fundament.web.studies.models import Addition, BlockCorrection, CompetitorChoice, Decision, PagePurpose, Result, SecondaryKeyword, Study
+from fundament.web.studies.services import adding, choosing, correcting, deciding, entities, opening, purposes
 from fundament.web.studies.services.yardsticks import compiled_of
 from tests.web.conftest import make_draft, member, settle, text
 from tests.web.test_corrections import TURTLE, blocks_of, chosen_result
 
 WATCHED: tuple[Any, ...] = (
-    Workspace, Membership, Invitation, PasswordLink, Study, Result, CompetitorChoice, BlockCorrection, Decision, Publication, Addition, SecondaryKeyword,
+    Workspace, Membership, Invitation, PasswordLink, Study, Result, CompetitorChoice, BlockCorrection, Decision, Publication, Addition, SecondaryKeyword, Site, PagePurpose, Keyword,
 )  # fmt: skip
 MOVES_ON = {"version", "updated_at", "score", "figures", "figures_problem", "kept_at", "words", "last_login"}
 
@@ -65,6 +68,8 @@ class World:
             url="https://marl.example/a",
             site=Site.objects.create(workspace=actor.workspace, host="marl.example"),
         )
+        self.keywords = keyword_lists.create_list(actor, "A list")
+        keyword_lists.add_phrases(actor, self.keywords.pk, "lime mortar")
         compiled = compiled_of(study.pk)
         assert compiled is not None
         self.term = compiled.yardstick.terms[3].key
@@ -103,6 +108,19 @@ DO: dict[str, Callable[[World], Any]] = {
         entities.bring_entities(w.actor, w.study.pk, TURTLE, "own.ttl"), entities.drop_entities(w.actor, w.study.pk)
     ),
     "study.decide": lambda w: deciding.decide_on(w.actor, w.study.pk, w.term, "own target", uses=(2, 4), note="as briefed"),
+    "keywords.create": lambda w: keyword_lists.create_list(w.actor, "Another list"),
+    "keywords.add": lambda w: keyword_lists.add_phrases(w.actor, w.keywords.pk, "lime render\nlimewash"),
+    "keywords.remove": lambda w: keyword_lists.remove(w.actor, w.keywords.pk, list(w.keywords.keywords.values_list("pk", flat=True))),
+    "keywords.rename": lambda w: keyword_lists.rename(w.actor, w.keywords.pk, "Other"),
+    "keywords.archive": lambda w: keyword_lists.archive(w.actor, w.keywords.pk, away=True),
+    "keywords.restore": lambda w: (
+        keyword_lists.archive(w.actor, w.keywords.pk, away=True), keyword_lists.archive(w.actor, w.keywords.pk, away=False)
+    ),
+    "site.add": lambda w: sites.add_site(w.actor, "another.example"),
+    "site.change": lambda w: sites.change_site(w.actor, w.page.site_id, name="Other", brand_words=["a"]),
+    "site.archive": lambda w: sites.archive(w.actor, w.page.site_id, away=True),
+    "site.restore": lambda w: (sites.archive(w.actor, w.page.site_id, away=True), sites.archive(w.actor, w.page.site_id, away=False)),
+    "site.mean_for": lambda w: purposes.mean_for(w.actor, w.page.site_id, [w.page.pk], study_id=w.study.pk),
     "study.add_terms": lambda w: adding.add_terms(w.actor, w.study.pk, ["garden gnome", "red wheelbarrow"]),
     "study.add_entities": lambda w: adding.add_entity(w.actor, w.study.pk, "Aunt Mabel", ["Mabel"], "person"),
     "study.join": lambda w: adding.join(w.actor, w.study.pk, w.subtopics),

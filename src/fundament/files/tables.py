@@ -16,7 +16,7 @@ from fundament.core.reading.guess_charset import guess_charset
 from fundament.files.cells import Cell, is_empty
 from fundament.files.errors import FileError
 
-MOST_BYTES = 60_000_000
+MOST_BYTES = 40_000_000
 MOST_UNPACKED = 400_000_000  # of a spreadsheet, which is a compressed archive
 MOST_RATIO = 200  # unpacked to packed, from LEAST_UNPACKED on
 LEAST_UNPACKED = 20_000_000

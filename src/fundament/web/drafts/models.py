@@ -118,15 +118,23 @@ class ScorePoint(models.Model):
 
 
 class Publication(models.Model):
-    """A revision of a draft is at an address since a day."""
+    """A revision of a draft is at an address since a day. read_at: when the page was read last to see whether it has the text; difference: what came of it, as plain values; problem: why it was not
+    read, a message as [code, values]."""
 
     workspace = models.ForeignKey(Workspace, on_delete=models.CASCADE, related_name="publications")
     page = models.ForeignKey(Page, on_delete=models.CASCADE, related_name="publications")
     draft = models.ForeignKey(Draft, on_delete=models.CASCADE, related_name="publications")
     revision = models.ForeignKey(Revision, on_delete=models.PROTECT, related_name="publications")
     since = models.DateField()
+    is_asked = models.BooleanField(default=False)  # a job reads the page
+    read_at = models.DateTimeField(null=True, blank=True)
+    difference = models.JSONField(null=True, blank=True)
+    problem = models.JSONField(null=True, blank=True)
     created_by = models.ForeignKey(settings.AUTH_USER_MODEL, null=True, on_delete=models.SET_NULL, related_name="+")
     created_at = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        ordering = ("-since", "-id")
 
     def __str__(self) -> str:
         return f"{self.draft} at {self.page}"

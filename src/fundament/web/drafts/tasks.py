@@ -9,6 +9,8 @@ from procrastinate import JobContext, RetryStrategy
 from procrastinate.contrib.django import app
 from procrastinate.exceptions import AlreadyEnqueued
 
+from fundament.web.drafts.models import Publication
+from fundament.web.drafts.services import publishing
 from fundament.web.drafts.services.measuring import score_again
 from fundament.web.drafts.services.thinning import thin_revisions
 from fundament.web.operating.services import jobs
@@ -27,6 +29,28 @@ def _leave_scores(study_id: int) -> None:
 
 
 jobs.declare(KindOfJob("score_again", "Scoring drafts again", name_of_study, workspace_of_study, _leave_scores))
+
+
+@app.task(name="read_publication", retry=RetryStrategy(max_attempts=ATTEMPTS, wait=2), pass_context=True)
+def read_publication_task(context: JobContext, publication_id: int) -> None:
+    """Read the page of a publication again."""
+    jobs.run(context, publishing.read_again, publication_id=publication_id)
+
+
+def _workspace_of_publication(publication_id: int) -> int | None:
+    return Publication.objects.filter(pk=publication_id).values_list("workspace_id", flat=True).first()
+
+
+def _name_of_publication(publication_id: int) -> str:
+    return Publication.objects.filter(pk=publication_id).values_list("page__url", flat=True).first() or ""
+
+
+jobs.declare(KindOfJob("read_publication", "Reading a published page", _name_of_publication, _workspace_of_publication, publishing.give_up))
+
+
+def queue_publication(row: Publication) -> None:
+    """Queue the reading of a published page."""
+    read_publication_task.configure(priority=5, lock=f"publications-{row.workspace_id}").defer(publication_id=row.pk)
 
 
 @app.periodic(cron="37 3 * * *")

@@ -18,6 +18,8 @@ urlpatterns = [
     path("drafts/<int:draft_id>/measure-against/", views.measure_against, name="measure-against"),
     path("drafts/<int:draft_id>/export/", views.export, name="export-draft"),
     path("drafts/<int:draft_id>/revisions/", views.revisions, name="revisions"),
+    path("drafts/<int:draft_id>/published/", views.published, name="publish-draft"),
+    path("drafts/<int:draft_id>/published/<int:publication_id>/read/", views.read_publication, name="read-publication"),
     path("drafts/<int:draft_id>/revisions/<int:revision_id>/", views.revision, name="revision"),
     path("drafts/<int:draft_id>/revisions/<int:revision_id>/take-over/", views.take_over, name="take-over"),
 ]

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import datetime
 import json
 from typing import Any
 
@@ -10,6 +11,7 @@ from django.core.paginator import Paginator
 from django.http import HttpRequest, HttpResponse, JsonResponse
 from django.shortcuts import redirect, render
 from django.template.loader import render_to_string
+from django.utils import timezone
 from django.utils.text import slugify
 from django.views.decorators.http import require_GET, require_POST
 
@@ -18,7 +20,7 @@ from fundament.web.accounts.requests import actor_of
 from fundament.web.accounts.roles import Actor, can
 from fundament.web.bodies import takes_bodies_of
 from fundament.web.drafts.panels import evidence_for, marks_for, panel_context, panel_name
-from fundament.web.drafts.services import exporting, saving
+from fundament.web.drafts.services import exporting, publishing, saving
 from fundament.web.drafts.services.measuring import Measured, later, measure, measure_stored, note_score
 from fundament.web.drafts.services.seeing import draft_for, draft_to_measure, drafts_by_study, drafts_of, revisions_of
 from fundament.web.drafts.services.texts import Text
@@ -220,9 +222,27 @@ def revisions(request: HttpRequest, draft_id: int) -> HttpResponse:
     page = Paginator(revisions_of(draft), PER_PAGE).get_page(_number(request))
     context = {
         "draft": draft, "study": draft.study, "tab": "drafts", "page": page, "may_write": can(actor, "draft.write"),
-        "actions": history_of(actor, f"draft:{draft.pk}"),
+        "actions": history_of(actor, f"draft:{draft.pk}"), "publications": publishing.publications_of(draft), "today": timezone.localdate(),
     }  # fmt: skip
     return render(request, "drafts/revisions.html", context)
+
+
+@require_POST
+def published(request: HttpRequest, draft_id: int) -> HttpResponse:
+    """Say that the text as it is now is at an address since a day."""
+    try:
+        since = datetime.date.fromisoformat(request.POST.get("since", ""))
+    except ValueError:
+        raise ApplicationError("error.no_day") from None
+    publishing.publish_at(actor_of(request), draft_id, request.POST.get("address", ""), since)
+    return redirect("revisions", draft_id)
+
+
+@require_POST
+def read_publication(request: HttpRequest, draft_id: int, publication_id: int) -> HttpResponse:
+    """Have the page read, and compared with what was published."""
+    publishing.ask_to_read(actor_of(request), draft_id, publication_id)
+    return redirect("revisions", draft_id)
 
 
 @require_GET

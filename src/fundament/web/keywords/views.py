@@ -163,7 +163,7 @@ def add(request: HttpRequest, list_id: int) -> HttpResponse:
 def with_chosen(request: HttpRequest, list_id: int) -> HttpResponse:
     """Do something with the keywords that are ticked: open a study, make a list of them, or take them off."""
     actor = actor_of(request)
-    row = services.list_for(actor, list_id)
+    row = services.list_for(actor, list_id, "keywords.change")
     numbers = [int(v) for v in request.POST.getlist("keyword")[:MOST_CHOSEN] if v.isascii() and v.isdecimal() and len(v) < 16]
     chosen = {k.pk: k for k in keywords_of(row).filter(pk__in=numbers)}
     phrases = [chosen[number].phrase for number in numbers if number in chosen]

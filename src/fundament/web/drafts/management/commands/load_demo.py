@@ -16,11 +16,14 @@ from fundament.web.accounts.roles import Actor
 from fundament.web.drafts.models import Draft
 from fundament.web.drafts.services.saving import create_draft
 from fundament.web.drafts.services.texts import Text
+from fundament.web.keywords.services import catalogue
 from fundament.web.sites.models import Page
+from fundament.web.sites.services import site_reading, sites
 from fundament.web.sites.services.fetching import page_fetcher
 from fundament.web.sites.services.own_pages import note_page
 from fundament.web.sites.services.readings import store_raw, store_reading
 from fundament.web.studies.models import Study
+from fundament.web.studies.services import purposes
 from fundament.web.studies.services.opening import open_study
 
 KEYWORD = "repointing brick with lime mortar"
@@ -64,6 +67,23 @@ class Command(BaseCommand):
         study.site, study.page_to_rework = page.site, page
         study.save(update_fields=["site", "page_to_rework"])
         create_draft(actor, study.pk, name="Repointing brick, as it is published", text=text, page=page)
+        self._site(actor, page, study)
+        self._keywords(actor)
+
+    def _site(self, actor: Actor, page: Page, study: Study) -> None:
+        """The owner's site with its pages, each read once; the page that is reworked is meant for the main study."""
+        self.stdout.write("Loading the demo: reading the owner's site.")
+        sites.change_site(actor, page.site_id, name="Marl & Quoin", brand_words=["Marl & Quoin", "Harrow Weir"])
+        site_reading.begin_listing(actor, page.site_id)
+        site_reading.list_pages(page.site_id)
+        site_reading.begin_reading(actor, page.site_id)
+        site_reading.read_pages(page.site_id, wait=lambda _: None)
+        purposes.mean_for(actor, page.site_id, [page.pk], study_id=study.pk)
+
+    def _keywords(self, actor: Actor) -> None:
+        """A list out of the catalogue."""
+        made = catalogue.ask_catalogue(actor, "pointing", country="gb", language="en")
+        catalogue.fill(made.pk)
 
     def _published(self, actor: Actor) -> tuple[Page, Text]:
         """The owner's published page, and its text."""
