@@ -71,7 +71,7 @@ def actor(person: Person) -> Actor:
 
 @pytest.fixture
 def outside(settings: Any, standins: str) -> str:
-    settings.RESULTS_ADDRESS = settings.PAGE_PROXY = standins
+    settings.RESULTS_ADDRESS = settings.KEYWORDS_ADDRESS = settings.PAGE_PROXY = standins
     return standins
 
 
@@ -83,6 +83,7 @@ def start_worker(transactional_db: None, outside: str) -> Iterator[Any]:
         **os.environ,
         "FUNDAMENT_DATABASE_NAME": django_settings.DATABASES["default"]["NAME"],
         "FUNDAMENT_RESULTS_ADDRESS": outside,
+        "FUNDAMENT_KEYWORDS_ADDRESS": outside,
         "FUNDAMENT_PAGE_PROXY": outside,
     }
 
