@@ -25,6 +25,8 @@ VIEWS = {
     "members": "/settings/members/",
     "account": "/account/",
     "operating": "/settings/operating/",
+    "keywords": "/keywords/1/",
+    "site": "/sites/1/?kind=product",
 }
 FLAGS = ["--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking", "--disable-sync"]
 
