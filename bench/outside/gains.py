@@ -36,7 +36,7 @@ def draft_of(source: str) -> Reading:
 def main() -> None:
     rows = []
     for name, edits in json.loads(EDITS.read_text()).items():
-        study = next(study for study in STUDIES if study.name == name)
+        study = next(study for study in STUDIES if study.name == name.removesuffix("_second"))
         source = (TEXTS / "honest" / f"{name}.md").read_text(encoding="utf-8")
         compiled = CompiledYardstick(decide(build_consensus(study.compared, study.keyword), decisions=Decisions(planned_words=1_000)))
         draft = draft_of(source)

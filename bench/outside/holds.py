@@ -26,7 +26,13 @@ def drafts_of(study: OutsideStudy) -> list[tuple[str, Reading]]:
     """The honest and the poor ones."""
     if study.name not in OTHERS:
         return []
-    return [("honest", text("honest", study.name)), ("honest, other author", page(OTHERS[study.name])), ("poor", text("poor", study.name))]
+    second = text("honest", f"{study.name}_second")
+    return [
+        ("honest", text("honest", study.name)),
+        ("honest, second", second),
+        ("honest, other author", page(OTHERS[study.name])),
+        ("poor", text("poor", study.name)),
+    ]
 
 
 def main(chosen: list[str]) -> None:

@@ -2,7 +2,8 @@
 
 PAGES are of Debian's documentation packages; recipes and price lists are not in the registries as pages, so those in `bench/texts/kinds` were written by
 the hands that wrote the code, before the guards. Drafts on each subject: one page by other authors that is not among the competitors (OTHERS), and one
-honest and one poor text in `bench/texts`, written by the same hands before any guard was made and without a look at terms or scores.
+honest and one poor text in `bench/texts`, written by the same hands before any guard was made and without a look at terms or scores; and a second honest one (`…_second`),
+written after the guards, without a look at terms or scores either.
 """
 
 from __future__ import annotations

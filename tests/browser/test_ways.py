@@ -81,6 +81,9 @@ def test_typing_moves_the_score_and_is_kept(page: Page, draft: Draft, server: st
     page.keyboard.type(
         "Rake out the old joints with a plugging chisel. Brush out the dust and dampen the bricks before you fill the joints."
     )
+    expect(page.locator("#core .total")).not_to_have_text(
+        str(before), timeout=20_000
+    )  # the first score of a new server loads what it needs
     saved(page)
     after_sentence = total(page)
     assert after_sentence > before
@@ -89,6 +92,7 @@ def test_typing_moves_the_score_and_is_kept(page: Page, draft: Draft, server: st
     page.keyboard.type("How much does it cost?")
     page.fill("#title-tag", "Repointing brick with lime mortar: a guide")
     saved(page)
+    expect(page.locator("#core .total")).not_to_have_text(str(after_sentence), timeout=20_000)
     assert total(page) > after_sentence
     page.reload()
     expect(page.locator(".sheet-text h2")).to_have_text("How much does it cost?")
@@ -213,6 +217,7 @@ def test_signing_out_sends_what_is_kept_here_and_leaves_no_text_behind(page: Pag
 
 def test_bad_input_is_answered_in_place(page: Page, server: str) -> None:
     page.goto(f"{server}/studies/new/")
+    page.click("summary:has-text('Pages of your own choice')")
     page.fill("#id_addresses", "http://169.254.169.254/latest")
     page.click("button:has-text('Open the study')")
     expect(page.locator(".problem").first).to_contain_text("Give the keyword")

@@ -225,3 +225,12 @@ def test_a_catalogue_that_cannot_be_reached_is_asked_again(actor: Actor, signed_
     assert "No catalogue is set up here" in signed_in.get("/keywords/").content.decode()
     with pytest.raises(ApplicationError):
         catalogue.ask_catalogue(actor, "  ", country="gb", language="en")
+
+
+def test_a_workbook_is_written_up_to_a_bound(signed_in: Client, plain: KeywordList, monkeypatch: pytest.MonkeyPatch) -> None:
+    from fundament.web import tables
+
+    monkeypatch.setattr(tables, "MOST_XLSX_ROWS", 2)
+    answer = signed_in.get(f"/keywords/{plain.pk}/", {"format": "xlsx"})
+    assert answer.status_code == 422 and "Export them as CSV" in answer.content.decode()
+    assert signed_in.get(f"/keywords/{plain.pk}/", {"format": "xlsx", "contains": "mortar"}).status_code == 200

@@ -159,3 +159,17 @@ def test_a_table_of_results_becomes_a_study(actor: Actor, signed_in: Client, out
         "/studies/new/", {"keyword": "", **{**MARKET, "depth": "20"}, "table": SimpleUploadedFile("r.csv", b"url\nhttps://a.example/")}
     )
     assert refused.status_code == 422
+
+
+def test_an_address_that_is_none_is_not_taken_for_one(actor: Actor, alone: None, pages: list[tuple[str, bytes]]) -> None:
+    listed = "rank,url,file\n1,javascript:alert(1),a.html\n2,file:///etc/passwd,b.html\n"
+    bare = b"<html><body><h1>Lime</h1>" + b"<p>Rake out the joints and pack them with lime mortar in thin layers.</p>" * 30
+    study = study_of(actor, ("z.zip", zip_of({"a.html": bare, "b.html": bare + b"<p>More of it.</p>", "results.csv": listed.encode()})))
+    assert [r.url for r in study.results.all()] == ["upload:a.html", "upload:b.html"]
+
+
+def test_a_page_of_link_tags_takes_no_time() -> None:
+    from fundament.files.pages import address_in
+
+    assert address_in(b"<link rel=canonical " * 12_000) == ""
+    assert address_in(b'<LINK href="https://a.example/x" REL="canonical">') == "https://a.example/x"

@@ -89,6 +89,7 @@ ADDRESSES: dict[str, tuple[str, str | None]] = {
     "new-site": ("POST", "editor"),
     "site": ("GET", "reader"),
     "change-site": ("POST", "editor"),
+    "site-traffic": ("GET", "reader"),
     "add-pages": ("POST", "editor"),
     "list-site": ("POST", "editor"),
     "read-site": ("POST", "editor"),
@@ -196,7 +197,7 @@ def places(actor: Actor, study: Study, draft: Draft) -> dict[str, dict[str, Any]
     found |= {key: {"import_id": table} for key in ["import", "import-columns", "take-import", "stop-import"]}
     found |= {
         key: {"site_id": own}
-        for key in ["mean-for", "site", "change-site", "add-pages", "list-site", "read-site", "stop-site", "archive-site"]
+        for key in ["mean-for", "site-traffic", "site", "change-site", "add-pages", "list-site", "read-site", "stop-site", "archive-site"]
     }
     found["publish-draft"] = of_draft
     found["read-publication"] = {**of_draft, "publication_id": publication}

@@ -51,6 +51,8 @@ FILES = {
     "error.no_readable_address": "None of the addresses in the table can be read.",
     "site.listed": "The sitemap lists {pages:n|page|pages}; {new:n|is|are} new.",
     "site.sitemap_not_read": "{address} could not be read.",
+    "site.listing_cut": "After {seconds:g} seconds {left:n|sitemap was|sitemaps were} left unread.",
+    "error.too_long_for_xlsx": "{rows:g} rows are too many for a workbook here; at most {most:g} are written. Export them as CSV, or ask for fewer.",
     "site.pages_of_others": "{pages:n|address|addresses} of other sites in it are passed over.",
     "site.no_sitemap": "No sitemap was found in {tried:n|place|places}. Give its address below, or the pages' addresses by hand.",
     "site.fault": "Something went wrong while the site was read. What was read is kept; begin again.",

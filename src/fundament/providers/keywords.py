@@ -57,6 +57,14 @@ class HttpCatalogue:
     def of_site(self, host: str, *, country: str, language: str, most: int) -> Iterator[CatalogueKeyword]:
         return self._pages("/keywords/ranking", {"host": host, "country": country, "language": language}, most)
 
+    def traffic(self, host: str, *, country: str) -> dict[str, float]:
+        """Visits of a site from searches, by month. Raises ServiceError."""
+        body = self.service.ask("/keywords/traffic", {"host": host, "country": country})
+        months = body.get("months") if isinstance(body, dict) else None
+        if not isinstance(months, Mapping):
+            raise ServiceError("service.no_list", service=self.service.name)
+        return {clean_text(month)[:7]: value for month, figure in list(months.items())[:60] if (value := _number(figure)) is not None}
+
     def _pages(self, path: str, query: dict[str, str], most: int) -> Iterator[CatalogueKeyword]:
         given = 0
         for page in range(1, MOST_PAGES + 1):

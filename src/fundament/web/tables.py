@@ -13,8 +13,10 @@ from urllib.parse import urlencode
 from django.http import HttpRequest, HttpResponse
 
 from fundament.messages import label
+from fundament.web.errors import ApplicationError
 
 Value = Callable[[Any], Any]
+MOST_XLSX_ROWS = 20_000  # writing a workbook takes a tenth of a millisecond and more for each cell
 ILLEGAL = re.compile(r"[\x00-\x08\x0b\x0c\x0e-\x1f]")  # what no workbook may hold
 
 
@@ -196,6 +198,8 @@ def xlsx_response(name: str, heading: Sequence[str], rows: Iterable[Sequence[Any
 def exported(request: HttpRequest, table: Table, name: str) -> HttpResponse | None:
     """The table as the file that the address asks for; None where it asks for none."""
     wanted = request.GET.get("format", "")
+    if wanted == "xlsx" and table.found > MOST_XLSX_ROWS:
+        raise ApplicationError("error.too_long_for_xlsx", rows=table.found, most=MOST_XLSX_ROWS)
     return table.csv(name) if wanted == "csv" else table.xlsx(name) if wanted == "xlsx" else None
 
 

@@ -137,3 +137,20 @@ class Page(models.Model):
 
     def __str__(self) -> str:
         return self.url
+
+
+class Observation(models.Model):
+    """A figure that was observed of a page elsewhere: the latest of its kind. key: a hash of the address. kind: "site_trust", "lcp_ms" and the like; source: the service."""
+
+    key = models.CharField(max_length=64)
+    url = models.TextField()
+    kind = models.CharField(max_length=20)
+    value = models.FloatField()
+    source = models.CharField(max_length=20)
+    at = models.DateTimeField(auto_now=True)
+
+    class Meta:
+        constraints = (models.UniqueConstraint(fields=["key", "kind"], name="one_observation_of_a_kind"),)
+
+    def __str__(self) -> str:
+        return f"{self.kind} of {self.url}: {self.value:g}"

@@ -8,6 +8,7 @@ urlpatterns = [
     path("", views.sites, name="sites"),
     path("new/", views.new_site, name="new-site"),
     path("<int:site_id>/", views.site, name="site"),
+    path("<int:site_id>/traffic/", views.traffic, name="site-traffic"),
     path("<int:site_id>/change/", views.change, name="change-site"),
     path("<int:site_id>/add/", views.add, name="add-pages"),
     path("<int:site_id>/list/", views.list_again, name="list-site"),

@@ -12,15 +12,18 @@ from django.utils.html import format_html
 from django.utils.safestring import SafeString
 from django.views.decorators.http import require_GET, require_POST
 
-from fundament.messages import label, say
+from fundament.core.errors import SaidError
+from fundament.messages import label, say, say_error
 from fundament.web.accounts.models import TIME_ZONES
 from fundament.web.accounts.requests import actor_of
 from fundament.web.accounts.roles import can
 from fundament.web.bodies import takes_bodies_of
+from fundament.web.drawings.months import months_strip
 from fundament.web.query_tables import query_table_of
 from fundament.web.sites.models import Page
 from fundament.web.sites.services import site_reading
 from fundament.web.sites.services import sites as services
+from fundament.web.sites.services.answers import provider_of
 from fundament.web.tables import Column, exported
 from fundament.web.templating import message_of
 
@@ -126,6 +129,26 @@ def site(request: HttpRequest, site_id: int) -> HttpResponse:
         "notes": [say(message_of(note)) for note in found.notes],
     }  # fmt: skip
     return render(request, "sites/site.html", context)
+
+
+@require_GET
+def traffic(request: HttpRequest, site_id: int) -> HttpResponse:
+    """How many visits searches bring, by month, as the catalogue knows it; asked for once the page is there."""
+    found = services.site_for(actor_of(request), site_id)
+    context: dict[str, Any] = {"months": {}, "problem": ""}
+    try:
+        catalogue = provider_of("keywords")
+        if hasattr(catalogue, "traffic"):
+            context["months"] = catalogue.traffic(found.host, country=found.country)
+    except SaidError as error:
+        context["problem"] = say_error(error)
+    if context["months"]:
+        context |= {
+            "drawing": months_strip(context["months"]),
+            "last": list(context["months"].values())[-1],
+            "month": max(context["months"]),
+        }
+    return render(request, "sites/traffic_part.html", context)
 
 
 @require_POST

@@ -72,6 +72,7 @@ class Study(models.Model):
     problem = models.JSONField(null=True, blank=True)
     figures = models.CharField(max_length=10, choices=FIGURES, default="", blank=True)
     figures_problem = models.JSONField(null=True, blank=True)
+    observing = models.JSONField(default=list, blank=True)  # messages as [code, values]: why figures observed elsewhere are missing
     own_entities = models.JSONField(default=list, blank=True)  # brought by a person: name, kind, aliases
     planned_words = models.PositiveIntegerField(default=0)  # 0: the competitors' median
     confirmed = models.CharField(max_length=64, blank=True)  # a hash of the decisions that an editor confirmed

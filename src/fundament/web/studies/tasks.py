@@ -51,6 +51,12 @@ def read_entity_file_task(context: JobContext, file_id: int) -> None:
     jobs.run(context, entities.read_file, file_id=file_id)
 
 
+@app.task(name="observe_study", retry=_RETRY, pass_context=True)
+def observe_study_task(context: JobContext, study_id: int) -> None:
+    """Ask for what is observed of a study's pages elsewhere."""
+    jobs.run(context, reading.observe_study, study_id=study_id)
+
+
 @app.periodic(cron="17 3 * * *")
 @app.task(name="collect", queueing_lock="collect")
 def collect_task(timestamp: int) -> None:
@@ -78,6 +84,10 @@ def _name_of_file(file_id: int, **_: Any) -> str:
     return EntityFile.objects.filter(pk=file_id).values_list("name", flat=True).first() or ""
 
 
+def _leave_unobserved(study_id: int) -> None:
+    """The figures are dashes."""
+
+
 def _give_up_all(study_id: int) -> None:
     reading.give_up(study_id)
     figures.give_up(study_id)
@@ -89,6 +99,7 @@ def _give_up_file(file_id: int) -> None:
 
 jobs.declare(
     KindOfJob("read_study", "Reading a study", name_of_study, workspace_of_study, _give_up_all),
+    KindOfJob("observe_study", "Asking for trust and speed", name_of_study, workspace_of_study, _leave_unobserved),
     KindOfJob("make_figures", "Working out figures", name_of_study, workspace_of_study, figures.give_up),
     KindOfJob("renew_study", "Bringing figures up to date", name_of_study, workspace_of_study, figures.give_up),
     KindOfJob("read_entity_file", "Reading a file of entities", _name_of_file, _workspace_of_file, _give_up_file),
@@ -99,6 +110,11 @@ def queue_reading(study: Study) -> None:
     """Queue the reading of a study, in one of its workspace's places."""
     place = study.pk % settings.STUDIES_AT_ONCE
     read_study_task.configure(lock=f"read-{study.workspace_id}-{place}").defer(study_id=study.pk)
+
+
+def queue_observing(study: Study) -> None:
+    """Queue the asking for trust and speed."""
+    observe_study_task.configure(priority=LATER, lock=f"observing-{study.workspace_id}").defer(study_id=study.pk)
 
 
 def queue_entity_file(file: EntityFile) -> None:

@@ -16,6 +16,7 @@ from fundament.web.accounts.roles import Actor, ask, can
 from fundament.web.bodies import takes_bodies_of
 from fundament.web.history.services.undo import history_of, last_to_undo
 from fundament.web.imports.services import taking
+from fundament.web.sites.services.observing import figures_of as observed_of
 from fundament.web.studies.forms import NewStudyForm
 from fundament.web.studies.models import Study
 from fundament.web.studies.services import choosing, opening, purposes
@@ -64,6 +65,11 @@ RESULT_COLUMNS = (
     Column("headings", lambda r: r.headings),
     Column("date", lambda r: r.published),
     Column("score", lambda r: "" if r.score is None else round(r.score, 2)),
+    Column("referring_sites", lambda r: r.observed.get("referring_sites", "")),
+    Column("site_trust", lambda r: r.observed.get("site_trust", "")),
+    Column("page_trust", lambda r: r.observed.get("page_trust", "")),
+    Column("first_byte", lambda r: r.observed.get("ttfb_ms", ""), export={"ttfb_ms": lambda r: r.observed.get("ttfb_ms", "")}),
+    Column("lcp", lambda r: r.observed.get("lcp_ms", ""), export={"lcp_ms": lambda r: r.observed.get("lcp_ms", "")}),
     Column("competitor", lambda r: r.chosen),
     Column("advice", lambda r: say(message_of(r.advice)) if r.advice else ""),
     Column("problem", lambda r: say(message_of(r.problem)) if r.problem else ""),
@@ -76,13 +82,16 @@ def _results_context(actor: Actor, study: Study) -> dict[str, Any]:
     compiled = figures_of(study)
     yardstick = compiled.yardstick if compiled else None
     scores = yardstick.page_scores if yardstick else {}
+    observed = observed_of(result.url for result in results)
     for result in results:
+        result.observed = observed.get(result.url, {})  # type: ignore[attr-defined]
         result.score = scores.get(result.read_url) if result.chosen else None  # type: ignore[attr-defined]
     done = states["read"] + states["failed"]
     proposed = choosing.proposal_of(study) if study.state == "ready" else {}
     notes = study.rankings.values_list("notes", flat=True).first() or []
     return {
-        "source_notes": [say(message_of(note)) for note in notes],
+        "source_notes": [say(message_of(note)) for note in (*notes, *study.observing)],
+        "has_observed": bool(observed),
         "study": study,
         "tab": "results",
         "results": results,

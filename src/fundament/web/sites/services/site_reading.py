@@ -28,6 +28,7 @@ from fundament.web.sites.services.sites import MOST_PAGES, is_of, note_addresses
 MOST_SITEMAPS = 500
 USUAL_SITEMAPS = ("/sitemap.xml", "/sitemap_index.xml", "/sitemap.txt")
 SLICE_SECONDS = 60.0  # of one job; then others have their turn, and another job goes on
+LONGEST_LISTING = 300.0  # seconds for all sitemaps of a site
 TOLD_EVERY = 5  # pages
 
 
@@ -81,7 +82,11 @@ def list_pages(site_id: int) -> None:
     seen: set[str] = set()
     new = pages = 0
     problem: Message | None = None
+    begun = time.monotonic()
     while waiting and len(seen) < MOST_SITEMAPS and pages < MOST_PAGES:
+        if time.monotonic() - begun > LONGEST_LISTING:
+            notes.append(message("site.listing_cut", seconds=LONGEST_LISTING, left=len(waiting)))
+            break
         address = waiting.pop(0)
         if address in seen:
             continue

@@ -46,7 +46,7 @@ def bring_pages(study: Study) -> bool:
             continue
         notes += archive.notes
         for page in archive.pages[: MOST_PAGES - len(found)]:
-            address = page.url or address_in(page.content) or f"{NO_ADDRESS}{page.name}"
+            address = page.url if page.url.startswith(("http://", "https://")) else address_in(page.content) or f"{NO_ADDRESS}{page.name}"
             found.append((page, store_raw(FetchedPage(address, address, page.content, page.charset, 0.0))))
     different = {raw.final_url: (page, raw) for page, raw in reversed(found)}
     chosen = [row for row in found if different[row[1].final_url][1] is row[1]][: study.depth]

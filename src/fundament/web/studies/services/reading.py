@@ -23,8 +23,9 @@ from fundament.web.live.notify import announce
 from fundament.web.sites import analysts
 from fundament.web.sites.analysts import PageRead
 from fundament.web.sites.models import RawResponse, StoredReading
-from fundament.web.sites.services.answers import results_provider
+from fundament.web.sites.services.answers import address_of, results_provider
 from fundament.web.sites.services.fetching import page_fetcher
+from fundament.web.sites.services.observing import observe
 from fundament.web.sites.services.readings import as_core, known_reading_of, reading_as_core, store_raw, store_reading
 from fundament.web.studies.models import CompetitorChoice, RankedResult, Ranking, Result, Study
 from fundament.web.studies.proposals import SAME_PAGE, Candidate, advice_for
@@ -48,6 +49,17 @@ def read_study(study_id: int) -> None:
     _set(study, "reading")
     _read_waiting(study)
     _choose(study)
+
+
+def observe_study(study_id: int) -> None:
+    """Ask for what is observed of a study's pages elsewhere; without it the figures are dashes."""
+    study = Study.objects.filter(pk=study_id).first()
+    if study is None:
+        return
+    problems = observe(study.results.values_list("url", flat=True))
+    Study.objects.filter(pk=study_id).update(observing=[list(problem) for problem in problems])
+    with transaction.atomic():
+        announce(study.workspace_id, f"study:{study.pk}", what="observed")
 
 
 def give_up(study_id: int) -> None:
@@ -217,5 +229,9 @@ def _choose(study: Study) -> None:
         )
         Study.objects.filter(pk=study.pk).update(state="ready", problem=None, figures="making", figures_problem=None)
     make_figures(study.pk)
+    if address_of("trust") or address_of("speed"):
+        from fundament.web.studies.tasks import queue_observing
+
+        queue_observing(study)
     study.refresh_from_db()
     announce(study.workspace_id, f"study:{study.pk}", what="progress")
