@@ -134,7 +134,7 @@ def test_figures_that_are_none_are_not_known() -> None:
             "difficulty": 700,
             "cost": -1,
             "competition": True,
-            "months": {"2026-01": "x", "2026-02": 3},
+            "months": {"2026-01": "x", "2026-02": 3, "2026-13": 4, "0000-01": 5, "lately": 6},
         },
         "keywords",
     )

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from collections.abc import Iterator, Mapping
 from dataclasses import dataclass, field
 from typing import Any, Protocol
@@ -11,6 +12,8 @@ from fundament.providers.service import Answers, JsonService, Terms, clean_text
 
 PAGE_SIZE, MOST_PAGES = 500, 40
 MOST_CHARACTERS = 200
+MOST_MONTHS = 60
+MONTH = re.compile(r"(?!0000)[0-9]{4}-(0[1-9]|1[0-2])")
 
 
 @dataclass(frozen=True)
@@ -63,7 +66,7 @@ class HttpCatalogue:
         months = body.get("months") if isinstance(body, dict) else None
         if not isinstance(months, Mapping):
             raise ServiceError("service.no_list", service=self.service.name)
-        return {clean_text(month)[:7]: value for month, figure in list(months.items())[:60] if (value := _number(figure)) is not None}
+        return _by_month(months)
 
     def _pages(self, path: str, query: dict[str, str], most: int) -> Iterator[CatalogueKeyword]:
         given = 0
@@ -92,15 +95,23 @@ def keyword_of(row: Any, service: str) -> CatalogueKeyword:
     """A row of an answer as a keyword. Raises ServiceError where it is none."""
     if not isinstance(row, Mapping) or not isinstance(row.get("keyword"), str) or len(row["keyword"]) > MOST_CHARACTERS:
         raise ServiceError("service.no_list", service=service)
-    said = row.get("months")
-    months: Mapping[Any, Any] = said if isinstance(said, Mapping) else {}
     rank = _number(row.get("rank"))
     return CatalogueKeyword(
         keyword=clean_text(row["keyword"]), volume=_number(row.get("volume")),
-        months={clean_text(month)[:7]: value for month, figure in list(months.items())[:60] if (value := _number(figure)) is not None},
+        months=_by_month(row.get("months")),
         difficulty=_number(row.get("difficulty"), 100.0), cost=_number(row.get("cost")), competition=_number(row.get("competition"), 1.0),
         intent=clean_text(row.get("intent") or "")[:30], url=clean_text(row.get("url") or "")[:2_000], rank=int(rank) if rank is not None and rank < 10_000 else 0,
     )  # fmt: skip
+
+
+def _by_month(said: Any) -> dict[str, float]:
+    """Figures by month ("2026-03"), at most MOST_MONTHS; what has no month or no number is left out."""
+    figures: dict[str, float] = {}
+    for month, figure in list(said.items())[:MOST_MONTHS] if isinstance(said, Mapping) else ():
+        found, value = MONTH.match(str(month)), _number(figure)
+        if found and value is not None:
+            figures[found[0]] = value
+    return figures
 
 
 def _number(value: Any, most: float = 1e12) -> float | None:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from datetime import date
 from typing import Any
 
 from django.contrib import messages
@@ -143,10 +144,11 @@ def traffic(request: HttpRequest, site_id: int) -> HttpResponse:
     except SaidError as error:
         context["problem"] = say_error(error)
     if context["months"]:
+        newest = max(context["months"])
         context |= {
             "drawing": months_strip(context["months"]),
-            "last": list(context["months"].values())[-1],
-            "month": max(context["months"]),
+            "last": context["months"][newest],
+            "month": date.fromisoformat(f"{newest}-01"),
         }
     return render(request, "sites/traffic_part.html", context)
 
