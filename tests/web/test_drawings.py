@@ -59,14 +59,16 @@ def test_states_are_told_by_shape_and_by_word() -> None:
 def test_numbers_are_set_as_people_read_them() -> None:
     assert [figure(v) for v in (0, 3.25, 19.9, 20.4, 1118)] == ["0", "3.2", "19.9", "20", "1,118"]
     assert middle_half(robust_range([2, 2, 2, 2])) == "2"
-    assert middle_half(robust_range([1, 2, 3, 4])) == "1.8 to 3.2"
+    assert middle_half(robust_range([1, 2, 3, 4])) == "2 to 3"  # counts are whole
+    assert middle_half(robust_range([1, 2, 3, 4]), True) == "1.8 to 3.2"
+    assert [figure(v, False) for v in (0, 0.5, 7.75, 1118)] == ["0", "1", "8", "1,118"]
     assert not [check for check in checks() if check_name(check).startswith("check.")]
 
 
 def test_the_tags_render_in_a_template() -> None:
     template = Template('{% range_of range 3 "words" 64 %}{{ range|middle_half }}')
     drawn = template.render(Context({"range": robust_range([1, 2, 3, 4])}))
-    assert 'width="64"' in drawn and drawn.endswith("1.8 to 3.2")
+    assert 'width="64"' in drawn and drawn.endswith("2 to 3")
 
 
 ROWS = [{"n": 2, "name": "b"}, {"n": 1, "name": "a"}, {"n": 3, "name": "c"}]

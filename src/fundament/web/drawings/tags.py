@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from math import floor
 from typing import Any
 
 from django import template
@@ -26,9 +27,9 @@ def range_of(wanted: Range, ours: float | None = None, unit: str = "", width: in
 
 
 @register.filter
-def middle_half(wanted: Range) -> str:
-    """{{ range|middle_half }}: "3" or "3 to 5"."""
-    low, high = figure(wanted.p25), figure(wanted.p75)
+def middle_half(wanted: Range, is_mean: bool = False) -> str:
+    """{{ range|middle_half }}: "3" or "3 to 5"; counts are whole, means are not."""
+    low, high = figure(wanted.p25, is_mean), figure(wanted.p75, is_mean)
     return low if low == high else f"{low} to {high}"
 
 
@@ -107,9 +108,11 @@ def verb_name(verb: str) -> str:
 
 
 @register.filter
-def figure(value: float) -> str:
-    """{{ value|figure }}: whole from 20 up, one decimal below."""
-    return f"{value:,.0f}" if value >= 20 or value == int(value) else f"{value:.1f}"
+def figure(value: float, is_mean: bool = True) -> str:
+    """{{ value|figure }}: whole from 20 up, one decimal below; {{ value|figure:False }}: a count, halves rounded up."""
+    if not is_mean or value >= 20:
+        return f"{floor(value + 0.5):,}"
+    return f"{value:,.0f}" if value == int(value) else f"{value:.1f}"
 
 
 @register.filter

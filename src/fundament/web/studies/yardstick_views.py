@@ -46,7 +46,7 @@ def yardstick(request: HttpRequest, study_id: int) -> HttpResponse:
     """Length, structure and placement over the competitors."""
     study, found, context = _open(request, study_id, "yardstick")
     if found is not None:
-        context["measures"] = [(label(m.key), m.key, found.structure[m.key]) for m in MEASURES]
+        context["measures"] = [(label(m.key), m.is_mean, found.structure[m.key]) for m in MEASURES]
         ranges = zone_ranges(found)
         context["zones"] = [(label(f"zone.{zone}"), *ranges[zone]) for zone in ZONES]
         context["opening"] = found.zones["opening"]
