@@ -56,6 +56,7 @@ ADDRESSES: dict[str, tuple[str, str | None]] = {
     "new-study": ("GET", "editor"),
     "results": ("GET", "reader"),
     "progress": ("GET", "reader"),
+    "scores-of-left-out": ("GET", "reader"),
     "choose": ("POST", "editor"),
     "as-proposed": ("POST", "editor"),
     "read-again": ("POST", "editor"),
@@ -172,7 +173,7 @@ def places(actor: Actor, study: Study, draft: Draft) -> dict[str, dict[str, Any]
     of_draft = {"draft_id": draft.pk}
     of_revision = {**of_draft, "revision_id": draft.revisions.get().pk}
     found: dict[str, dict[str, Any]] = {name: {} for name in OF_NOBODY}
-    found |= dict.fromkeys(["results", "progress", "choose", "as-proposed", "read-again", "renew", "rename-study", "archive-study", "study-history", "yardstick", "aims", "confirm-plan", "terms", "measures", "entities", "own-entities", "outline", "drafts", "new-draft"], of_study)  # fmt: skip
+    found |= dict.fromkeys(["results", "progress", "scores-of-left-out", "choose", "as-proposed", "read-again", "renew", "rename-study", "archive-study", "study-history", "yardstick", "aims", "confirm-plan", "terms", "measures", "entities", "own-entities", "outline", "drafts", "new-draft"], of_study)  # fmt: skip
     found |= dict.fromkeys(("reading", "overrule", "as-read"), of_result)
     found |= dict.fromkeys(
         [

@@ -24,7 +24,7 @@ ILLEGAL = re.compile(r"[\x00-\x08\x0b\x0c\x0e-\x1f]")  # what no workbook may ho
 class Column:
     """A column. Its heading is the label "column.KEY", with "column.KEY.help" as a hint, where there is one.
 
-    key: name in the address. value: what is sorted, and, unless told otherwise, shown and exported; numbers go down first. cell: what is shown, as text or
+    key: name in the address. value: what is sorted, and, unless told otherwise, shown and exported; numbers go down first, unless rises. cell: what is shown, as text or
     safe HTML. export: heading -> value in the file. number: set right. heads_row: the cell names its row. shown: False for what is only exported. wraps:
     False keeps the cell on one line.
     """
@@ -38,6 +38,12 @@ class Column:
     shown: bool = True
     sorts: bool = True
     wraps: bool = True
+    rises: bool = False
+
+    @property
+    def falls_first(self) -> bool:
+        """Whether sorting by it begins with the highest."""
+        return self.number and not self.rises
 
     @property
     def label(self) -> str:
@@ -85,7 +91,7 @@ class Table:
         cells = []
         for column in self.shown_columns:
             is_current = column.key == self.sort
-            down = (not self.descending) if is_current else column.number
+            down = (not self.descending) if is_current else column.falls_first
             query = {**self.kept, "sort": ("-" if down else "") + column.key}
             if self.search:
                 query["search"] = self.search
@@ -138,7 +144,7 @@ def table_of(
     by_key = {column.key: column for column in columns if column.sorts}
     key = asked.lstrip("-")
     if key not in by_key:
-        key, asked = first.lstrip("-"), first if first.startswith("-") or not by_key[first].number else f"-{first}"
+        key, asked = first.lstrip("-"), first if first.startswith("-") or not by_key[first].falls_first else f"-{first}"
     descending = asked.startswith("-")
     search = cleaned_search(request)
     found = [row for row in everything if search.lower() in text(row).lower()] if search else everything

@@ -8,6 +8,7 @@ urlpatterns = [
     path("new/", views.new_study, name="new-study"),
     path("<int:study_id>/", views.results, name="results"),
     path("<int:study_id>/progress/", views.progress, name="progress"),
+    path("<int:study_id>/left-out-scores/", views.scores_of_left_out, name="scores-of-left-out"),
     path("<int:study_id>/choose/", views.choose, name="choose"),
     path("<int:study_id>/as-proposed/", views.as_proposed, name="as-proposed"),
     path("<int:study_id>/read-again/", views.read_again, name="read-again"),

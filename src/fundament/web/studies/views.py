@@ -19,10 +19,12 @@ from fundament.web.imports.services import taking
 from fundament.web.sites.services.observing import figures_of as observed_of
 from fundament.web.studies.forms import NewStudyForm
 from fundament.web.studies.models import Study
+from fundament.web.studies.result_columns import result_columns
 from fundament.web.studies.services import choosing, opening, purposes
 from fundament.web.studies.services.bringing import MOST_FILE_BYTES
+from fundament.web.studies.services.left_out import left_out_scores
 from fundament.web.studies.services.seeing import figures_of, questions_of, study_for
-from fundament.web.tables import Column, table_of
+from fundament.web.tables import table_of
 from fundament.web.templating import message_of
 
 MOST_IDS = 100
@@ -56,27 +58,7 @@ def new_study(request: HttpRequest) -> HttpResponse:
     return render(request, "studies/new.html", {"form": form}, status=422 if form.is_bound else 200)
 
 
-RESULT_COLUMNS = (
-    Column("rank", lambda r: r.rank, number=False),  # the first is on top
-    Column("url", lambda r: r.url),
-    Column("title", lambda r: r.title),
-    Column("kind", lambda r: r.page_kind),
-    Column("words", lambda r: r.words),
-    Column("headings", lambda r: r.headings),
-    Column("date", lambda r: r.published),
-    Column("score", lambda r: "" if r.score is None else round(r.score, 2)),
-    Column("referring_sites", lambda r: r.observed.get("referring_sites", "")),
-    Column("site_trust", lambda r: r.observed.get("site_trust", "")),
-    Column("page_trust", lambda r: r.observed.get("page_trust", "")),
-    Column("first_byte", lambda r: r.observed.get("ttfb_ms", ""), export={"ttfb_ms": lambda r: r.observed.get("ttfb_ms", "")}),
-    Column("lcp", lambda r: r.observed.get("lcp_ms", ""), export={"lcp_ms": lambda r: r.observed.get("lcp_ms", "")}),
-    Column("competitor", lambda r: r.chosen),
-    Column("advice", lambda r: say(message_of(r.advice)) if r.advice else ""),
-    Column("problem", lambda r: say(message_of(r.problem)) if r.problem else ""),
-)
-
-
-def _results_context(actor: Actor, study: Study) -> dict[str, Any]:
+def _results_context(request: HttpRequest, actor: Actor, study: Study) -> dict[str, Any]:
     results = list(study.results.all())
     states = Counter(r.state for r in results)
     compiled = figures_of(study)
@@ -86,6 +68,11 @@ def _results_context(actor: Actor, study: Study) -> dict[str, Any]:
     for result in results:
         result.observed = observed.get(result.url, {})  # type: ignore[attr-defined]
         result.score = scores.get(result.read_url) if result.chosen else None  # type: ignore[attr-defined]
+    at_once = "score" in request.GET.get("sort", "") or request.GET.get("format") == "csv"
+    others = left_out_scores(compiled, results, only_known=not at_once) if compiled else {}
+    for result in results:
+        if result.pk in others:
+            result.score = others[result.pk]  # type: ignore[attr-defined]
     done = states["read"] + states["failed"]
     proposed = choosing.proposal_of(study) if study.state == "ready" else {}
     notes = study.rankings.values_list("notes", flat=True).first() or []
@@ -94,7 +81,11 @@ def _results_context(actor: Actor, study: Study) -> dict[str, Any]:
         "has_observed": bool(observed),
         "study": study,
         "tab": "results",
+        "table": table_of(
+            request, results, result_columns(with_observed=bool(observed)), first="rank", text=lambda r: f"{r.url} {r.title}"
+        ),
         "results": results,
+        "scores_missing": compiled is not None and not others and any(r.reading_id and not r.chosen for r in results),
         "done": done,
         "share": round(100 * done / len(results)) if results else 0,
         "failed": states["failed"],
@@ -113,9 +104,9 @@ def results(request: HttpRequest, study_id: int) -> HttpResponse:
     """The ranked results; while they are read, the progress."""
     actor = actor_of(request)
     study = study_for(actor, study_id)
-    context = _results_context(actor, study)
+    context = _results_context(request, actor, study)
     if request.GET.get("format") == "csv":
-        return table_of(request, context["results"], RESULT_COLUMNS, first="rank", text=lambda r: r.url).csv(f"results-{study.pk}")
+        return context["table"].csv(f"results-{study.pk}")  # type: ignore[no-any-return]
     return render(request, "studies/results.html", context)
 
 
@@ -123,7 +114,16 @@ def results(request: HttpRequest, study_id: int) -> HttpResponse:
 def progress(request: HttpRequest, study_id: int) -> HttpResponse:
     """The part of the results page that changes while pages are read, or somebody chooses."""
     actor = actor_of(request)
-    return render(request, "studies/results_part.html", _results_context(actor, study_for(actor, study_id)))
+    return render(request, "studies/results_part.html", _results_context(request, actor, study_for(actor, study_id)))
+
+
+@require_GET
+def scores_of_left_out(request: HttpRequest, study_id: int) -> HttpResponse:
+    """The scores of pages that are no competitors; asked for once the results are there."""
+    study = study_for(actor_of(request), study_id)
+    compiled = figures_of(study)
+    scores = left_out_scores(compiled, study.results.all()) if compiled else {}
+    return render(request, "studies/left_out_part.html", {"scores": scores})
 
 
 @require_POST
