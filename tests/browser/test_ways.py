@@ -286,6 +286,34 @@ def test_what_somebody_else_does_is_seen_without_reloading(
     assert next(others, None) is None
 
 
+def test_a_term_is_dropped_and_the_open_draft_follows(page: Page, study: Study, draft: Draft, server: str) -> None:
+    page.goto(f"{server}/studies/{study.pk}/terms/?sort=-pages")
+    name = page.locator(".term-button").first.inner_text()
+    page.locator(".term-button").first.press("Enter")
+    page.fill(".decide [name=low]", "7")
+    page.fill(".decide [name=high]", "3")
+    page.press(".decide [name=high]", "Enter")
+    expect(page.locator("#trouble")).to_contain_text("the lower first")
+    expect(page.locator(".decide [name=low]")).to_have_value("7")
+    assert find_barriers(page) == []
+    page.fill(".decide [name=note]", "not ours")
+    page.click(".decide button:has-text('Drop')")
+    expect(page.locator("#main")).to_contain_text("1 is decided by hand")
+    assert page.url.endswith("?sort=-pages")
+    page.click("text=1 is decided by hand")
+    expect(page.locator("tbody tr").first).to_contain_text(name)
+    expect(page.locator("tbody tr").first).to_contain_text("dropped")
+    page.goto(f"{server}/drafts/{draft.pk}/")
+    aim = page.locator("#core").inner_text()
+    page.goto(f"{server}/studies/{study.pk}/yardstick/")
+    page.fill("#planned-words", "400")
+    page.press("#planned-words", "Enter")
+    expect(page.locator("#main")).to_contain_text("400 words, set by hand")
+    assert find_barriers(page) == []
+    page.goto(f"{server}/drafts/{draft.pk}/")
+    expect(page.locator("#core")).not_to_have_text(aim)
+
+
 def test_a_reader_reads_and_is_told_so(page: Page, study: Study, draft: Draft, server: str, actor: Actor) -> None:
     Membership.objects.filter(user=actor.person).update(role="reader")
     page.goto(f"{server}/drafts/{draft.pk}/")

@@ -2,7 +2,7 @@
 
 from django.urls import path
 
-from fundament.web.studies import reading_views, views, yardstick_views
+from fundament.web.studies import deciding_views, reading_views, views, yardstick_views
 
 urlpatterns = [
     path("new/", views.new_study, name="new-study"),
@@ -22,9 +22,11 @@ urlpatterns = [
     path("<int:study_id>/results/<int:result_id>/as-read/", reading_views.as_read, name="as-read"),
     path("<int:study_id>/yardstick/", yardstick_views.yardstick, name="yardstick"),
     path("<int:study_id>/yardstick/aims/", yardstick_views.aims, name="aims"),
-    path("<int:study_id>/yardstick/confirm/", yardstick_views.confirm_plan, name="confirm-plan"),
+    path("<int:study_id>/yardstick/confirm/", deciding_views.confirm_plan, name="confirm-plan"),
+    path("<int:study_id>/yardstick/length/", deciding_views.plan_length, name="plan-length"),
     path("<int:study_id>/terms/", yardstick_views.terms, name="terms"),
     path("<int:study_id>/terms/<slug:key>/", yardstick_views.term, name="term"),
+    path("<int:study_id>/terms/<slug:key>/decide/", deciding_views.decide_on_term, name="decide-on-term"),
     path("<int:study_id>/entities/", yardstick_views.entities, name="entities"),
     path("<int:study_id>/entities/own/", yardstick_views.own_entities, name="own-entities"),
     path("<int:study_id>/outline/", yardstick_views.outline, name="outline"),

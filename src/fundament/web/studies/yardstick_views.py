@@ -2,7 +2,9 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from typing import Any
+from urllib.parse import urlsplit
 
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import redirect, render
@@ -10,6 +12,7 @@ from django.utils.html import format_html, format_html_join
 from django.utils.safestring import SafeString
 from django.views.decorators.http import require_GET, require_POST
 
+from fundament.core.consensus.decide import Decision as CoreDecision
 from fundament.core.errors import CoreError
 from fundament.core.message import Message
 from fundament.core.yardstick.keyword_zones import ZONES, zone_ranges
@@ -25,9 +28,8 @@ from fundament.web.drawings.aim_lengths import aim_lengths
 from fundament.web.drawings.tags import target_strip
 from fundament.web.errors import ApplicationError, NotFoundError
 from fundament.web.studies.models import Study
-from fundament.web.studies.services import deciding
 from fundament.web.studies.services import entities as entity_services
-from fundament.web.studies.services.seeing import decisions_for, figures_of, study_for
+from fundament.web.studies.services.seeing import decision_on, decisions_for, figures_of, study_for
 from fundament.web.studies.services.yardsticks import aims_of
 from fundament.web.studies.tasks import queue_entity_file
 from fundament.web.tables import Column, table_of
@@ -66,14 +68,7 @@ def aims(request: HttpRequest, study_id: int) -> HttpResponse:
     return render(request, "studies/aims_part.html", context)
 
 
-@require_POST
-def confirm_plan(request: HttpRequest, study_id: int) -> HttpResponse:
-    """An editor confirms what was decided."""
-    deciding.confirm_plan(actor_of(request), study_id)
-    return redirect("yardstick", study_id)
-
-
-def _term_columns(study: Study, pages: int) -> tuple[Column, ...]:
+def _term_columns(study: Study, pages: int, decided: Mapping[str, CoreDecision]) -> tuple[Column, ...]:
     return (
         Column(
             "term", lambda t: t.name.lower(), lambda t: _term_button(study, t), {"term": lambda t: t.name}, number=False, heads_row=True
@@ -91,7 +86,12 @@ def _term_columns(study: Study, pages: int) -> tuple[Column, ...]:
         ),
         Column("specificity", lambda t: t.specificity, lambda t: f"{t.specificity:.1f}"),
         Column("range", lambda t: t.high, lambda t: target_strip(t.low, t.high, t.ceiling), {}, number=False, sorts=False),
+        Column("decision", lambda t: _decision(decided.get(t.key)), number=False, wraps=False),
     )
+
+
+def _decision(decision: CoreDecision | None) -> str:
+    return label(f"decided.{decision.action}") if decision else ""
 
 
 def _target(term: Term) -> str:
@@ -113,13 +113,15 @@ def terms(request: HttpRequest, study_id: int) -> HttpResponse:
     study, found, context = _open(request, study_id, "terms")
     if found is None:
         return render(request, "studies/terms.html", context)
-    table = table_of(request, found.terms, _term_columns(study, len(found.pages)), first="weight", text=lambda term: term.name)
+    decided = decisions_for(study).by_key
+    table = table_of(request, found.terms, _term_columns(study, len(found.pages), decided), first="weight", text=lambda term: term.name)
     if request.GET.get("format") == "csv":
         return table.csv(f"terms-{study.pk}")
     context |= {
         "table": table,
         "heaviest": [term.name for term in found.terms[:5]],
         "shared": sum(1 for term in found.terms if term.tier == 1),
+        "decided": sum(1 for term in found.terms if term.key in decided),
     }
     return render(request, "studies/terms.html", context)
 
@@ -127,12 +129,14 @@ def terms(request: HttpRequest, study_id: int) -> HttpResponse:
 @require_GET
 def term(request: HttpRequest, study_id: int, key: str) -> HttpResponse:
     """A term in the competitors' own sentences."""
-    _, found, context = _open(request, study_id, "terms")
+    study, found, context = _open(request, study_id, "terms")
     chosen = next((t for t in found.terms if t.key == key), None) if found else None
     if found is None or chosen is None:
         raise NotFoundError("error.not_found")
     sentence_of = dict(chosen.first_sentences)
     context["term"] = chosen
+    context["decision"] = decision_on(study, key)
+    context["query"] = urlsplit(request.headers.get("HX-Current-URL", "")).query[:500]
     context["pages"] = [(page, count, sentence_of.get(page.url, "")) for page, count in zip(found.pages, chosen.counts, strict=True)]
     return render(request, "studies/term_part.html", context)
 

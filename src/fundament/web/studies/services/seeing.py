@@ -41,6 +41,11 @@ def decisions_for(study: Study) -> DecidedThings:
     return decided_of(decisions, current) if current is not None else DecidedThings({}, decisions, [])
 
 
+def decision_on(study: Study, key: str) -> Decision | None:
+    """What a person decided on one thing, with who did."""
+    return Decision.objects.filter(study=study, key=key).select_related("by").first()
+
+
 def questions_of(study: Study) -> list[Any]:
     """The questions that came with the study's newest ranking."""
     return study.rankings.values_list("questions", flat=True).first() or []
