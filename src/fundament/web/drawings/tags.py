@@ -109,10 +109,10 @@ def verb_name(verb: str) -> str:
 
 @register.filter
 def figure(value: float, is_mean: bool = True) -> str:
-    """{{ value|figure }}: whole from 20 up, one decimal below; {{ value|figure:False }}: a count, halves rounded up."""
-    if not is_mean or value >= 20:
-        return f"{floor(value + 0.5):,}"
-    return f"{value:,.0f}" if value == int(value) else f"{value:.1f}"
+    """{{ value|figure }}: whole from 20 up, one decimal below; {{ value|figure:False }}: a count, small halves rounded up."""
+    if value >= 20 or value == int(value):
+        return f"{value:,.0f}"
+    return f"{value:.1f}" if is_mean else str(floor(value + 0.5))
 
 
 @register.filter
