@@ -56,6 +56,7 @@ def test_pages_left_out_have_a_score_that_is_never_among_the_competitors(signed_
     assert scores[result.pk] > 20 and all(0 <= total <= 100 for total in scores.values())
     assert result.read_url not in compiled.yardstick.page_scores
     assert left_out_scores(compiled, everything, only_known=True) == scores
+    assert not left_out_scores(compiled, [Result(pk=1, reading_id=result.reading_id, words=90_000)])  # nobody waits for such a page
     answer = signed_in.get(reverse("scores-of-left-out", args=[study.pk])).content.decode()
     assert f'id="left-out-{result.pk}"' in answer
     exported = {r["url"]: r for r in rows_of(signed_in, study)}[result.url]

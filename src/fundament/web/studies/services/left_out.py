@@ -13,6 +13,7 @@ from fundament.web.studies.models import Result
 from fundament.web.studies.services.figures import corrections_by_result
 
 Key = tuple[int, int, frozenset[tuple[str, bool]]]
+MOST_WORDS = 40_000  # a longer page has no score: nobody waits for it
 BYTES_OF_KEY = 400  # by estimate
 _kept: Kept[Key, float] = Kept(2_000_000)
 
@@ -22,7 +23,7 @@ def left_out_scores(compiled: CompiledYardstick, results: Iterable[Result], *, o
 
     only_known: nothing is worked out; empty unless every one is known.
     """
-    left_out = [result for result in results if result.reading_id is not None and not result.chosen]
+    left_out = [result for result in results if result.reading_id is not None and not result.chosen and result.words <= MOST_WORDS]
     corrections = corrections_by_result(left_out)
     keys: dict[int, Key] = {r.pk: (compiled.number, r.reading_id or 0, frozenset(corrections.get(r.pk, {}).items())) for r in left_out}
     found = {number: total for number, key in keys.items() if (total := _kept.get(key)) is not None}
