@@ -34,8 +34,8 @@ document.addEventListener("htmx:responseError", (event) => {
 document.addEventListener("htmx:beforeSwap", (event) => {
   const detail = (event as CustomEvent<{ xhr: XMLHttpRequest; shouldSwap: boolean; requestConfig: { triggeringEvent?: Event } }>).detail;
   if (detail.xhr.getResponseHeader("HX-Retarget")) detail.shouldSwap = true;
-  // what is shown anew because of somebody else says nothing of what this person tried
-  else if (detail.requestConfig.triggeringEvent?.type !== "live") document.getElementById("trouble")?.replaceChildren();
+  // what is shown anew because of somebody else, or asked for once a part is there, says nothing of what this person tried
+  else if (!["live", "load", undefined].includes(detail.requestConfig.triggeringEvent?.type)) document.getElementById("trouble")?.replaceChildren();
 });
 document.addEventListener("htmx:afterSettle", (event) => (event.target as Element).removeAttribute?.("aria-busy"));
 document.addEventListener("htmx:beforeRequest", (event) => {
