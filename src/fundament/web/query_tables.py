@@ -8,10 +8,10 @@ from typing import Any
 from django.db.models import F, QuerySet
 from django.http import HttpRequest
 
+from fundament.web.numbers import page_number
 from fundament.web.tables import Column, Table, cleaned_search
 
 PER_PAGE = 100
-MOST_PAGE_DIGITS = 6
 
 
 def query_table_of(
@@ -35,7 +35,6 @@ def query_table_of(
     last = True if "__" in fields[key] or rows.model._meta.get_field(fields[key]).null else None
     rows = rows.order_by(order.desc(nulls_last=last) if descending else order.asc(nulls_last=last), "pk")
     pages = max(1, -(-found // per_page))
-    wanted = request.GET.get("page", "1")
-    page = min(pages, max(1, int(wanted))) if wanted.isascii() and wanted.isdecimal() and len(wanted) <= MOST_PAGE_DIGITS else 1
+    page = page_number(request.GET.get("page", "1"), pages)
     shown: list[Any] = list(rows[(page - 1) * per_page : page * per_page])
     return Table(shown, columns, key, descending, search, total, dict(kept or {}), page, pages, found, rows)

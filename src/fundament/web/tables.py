@@ -14,6 +14,7 @@ from django.http import HttpRequest, HttpResponse
 
 from fundament.messages import label
 from fundament.web.errors import ApplicationError
+from fundament.web.numbers import page_number
 
 Value = Callable[[Any], Any]
 MOST_XLSX_ROWS = 20_000  # writing a workbook takes a tenth of a millisecond and more for each cell
@@ -154,8 +155,7 @@ def table_of(
     shown = found
     if per_page:
         pages = max(1, -(-len(found) // per_page))
-        wanted = request.GET.get("page", "1")
-        page = min(pages, max(1, int(wanted))) if wanted.isascii() and wanted.isdecimal() and len(wanted) < 7 else 1
+        page = page_number(request.GET.get("page", "1"), pages)
         shown = found[(page - 1) * per_page : page * per_page]
     return Table(shown, columns, key, descending, search, len(everything), kept, page, pages, len(found), found)
 

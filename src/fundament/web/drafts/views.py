@@ -27,6 +27,7 @@ from fundament.web.drafts.services.texts import Text
 from fundament.web.drafts.services.turns import turns
 from fundament.web.errors import ApplicationError, NotFoundError
 from fundament.web.history.services.undo import history_of
+from fundament.web.numbers import page_number, whole_number
 from fundament.web.studies.services.seeing import studies_for, study_for
 from fundament.web.tables import cleaned_search
 
@@ -34,8 +35,7 @@ PER_PAGE = 50
 
 
 def _number(request: HttpRequest) -> int:
-    asked = request.GET.get("page", "1")
-    return int(asked) if asked.isascii() and asked.isdecimal() and 0 < len(asked) < 7 else 1
+    return page_number(request.GET.get("page", "1"))
 
 
 @require_GET
@@ -199,9 +199,7 @@ def measured_against(request: HttpRequest, draft_id: int) -> HttpResponse:
 @require_POST
 def measure_against(request: HttpRequest, draft_id: int) -> HttpResponse:
     """Have the draft measured against another study."""
-    asked = request.POST.get("study", "")
-    number = int(asked) if asked.isascii() and asked.isdecimal() and len(asked) < 16 else 0
-    draft = saving.measure_against(actor_of(request), draft_id, number)
+    draft = saving.measure_against(actor_of(request), draft_id, whole_number(request.POST.get("study", "")) or 0)
     return redirect("draft", draft.pk)
 
 

@@ -15,6 +15,7 @@ from fundament.web.bodies import takes_bodies_of
 from fundament.web.errors import ApplicationError
 from fundament.web.imports.models import TableImport
 from fundament.web.imports.services import taking
+from fundament.web.numbers import whole_number
 from fundament.web.templating import message_of
 
 
@@ -82,9 +83,9 @@ def _look_context(row: TableImport) -> dict[str, Any]:
 def say_columns(request: HttpRequest, import_id: int) -> HttpResponse:
     """Say what the columns are."""
     fields = {
-        int(name.removeprefix("column-")): value
+        number: value
         for name, value in request.POST.items()
-        if name.startswith("column-") and name.removeprefix("column-").isdecimal() and len(name) < 12
+        if name.startswith("column-") and (number := whole_number(name.removeprefix("column-"), 4)) is not None
     }
     taking.say_columns(actor_of(request), import_id, fields, request.POST.get("sheet", ""))
     return redirect("import", import_id)

@@ -25,6 +25,7 @@ from fundament.web.keywords.models import Keyword, KeywordList
 from fundament.web.keywords.services import catalogue
 from fundament.web.keywords.services import lists as services
 from fundament.web.keywords.services.seeing import Filter, keywords_of, summary_of
+from fundament.web.numbers import whole_numbers
 from fundament.web.query_tables import query_table_of
 from fundament.web.sites.services.answers import address_of
 from fundament.web.studies.models import COUNTRIES, LANGUAGES
@@ -164,7 +165,7 @@ def with_chosen(request: HttpRequest, list_id: int) -> HttpResponse:
     """Do something with the keywords that are ticked: open a study, make a list of them, or take them off."""
     actor = actor_of(request)
     row = services.list_for(actor, list_id, "keywords.change")
-    numbers = [int(v) for v in request.POST.getlist("keyword")[:MOST_CHOSEN] if v.isascii() and v.isdecimal() and len(v) < 16]
+    numbers = whole_numbers(request.POST.getlist("keyword")[:MOST_CHOSEN])
     chosen = {k.pk: k for k in keywords_of(row).filter(pk__in=numbers)}
     phrases = [chosen[number].phrase for number in numbers if number in chosen]
     if not phrases:

@@ -20,6 +20,7 @@ from fundament.web.accounts.requests import actor_of
 from fundament.web.accounts.roles import can
 from fundament.web.bodies import takes_bodies_of
 from fundament.web.drawings.months import months_strip
+from fundament.web.numbers import whole_number
 from fundament.web.query_tables import query_table_of
 from fundament.web.sites.models import Page
 from fundament.web.sites.services import site_reading
@@ -157,10 +158,9 @@ def traffic(request: HttpRequest, site_id: int) -> HttpResponse:
 def change(request: HttpRequest, site_id: int) -> HttpResponse:
     """Change what is said of a site."""
     given = request.POST
-    rate = given.get("pages_a_minute", "60")
     services.change_site(
         actor_of(request), site_id, name=given.get("name", ""), sitemap=given.get("sitemap", "").strip(), time_zone=given.get("time_zone", "UTC"),
-        brand_words=given.get("brand_words", "").split(","), pages_a_minute=int(rate) if rate.isascii() and rate.isdecimal() and len(rate) < 5 else 0,
+        brand_words=given.get("brand_words", "").split(","), pages_a_minute=whole_number(given.get("pages_a_minute", "60"), 4) or 0,
     )  # fmt: skip
     return redirect("site", site_id)
 

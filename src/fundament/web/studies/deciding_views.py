@@ -11,6 +11,7 @@ from django.views.decorators.http import require_POST
 
 from fundament.web.accounts.requests import actor_of
 from fundament.web.errors import ApplicationError
+from fundament.web.numbers import whole_number
 from fundament.web.studies.services import deciding
 
 MOST_QUERY, MOST_NOTE = 500, 500  # characters
@@ -60,5 +61,4 @@ def _on_to(request: HttpRequest, address: str) -> HttpResponse:
 
 def _whole(typed: str) -> int | None:
     """A whole number as people write it ("1,200"); None for anything else."""
-    digits = typed.replace(",", "").replace(" ", "")
-    return int(digits) if digits.isascii() and digits.isdecimal() and len(digits) < 9 else None
+    return whole_number(typed.replace(",", "").replace(" ", ""), 8)

@@ -16,6 +16,7 @@ from fundament.web.accounts.roles import Actor, ask, can
 from fundament.web.bodies import takes_bodies_of
 from fundament.web.history.services.undo import history_of, last_to_undo
 from fundament.web.imports.services import taking
+from fundament.web.numbers import whole_number, whole_numbers
 from fundament.web.sites.services.observing import figures_of as observed_of
 from fundament.web.studies.forms import NewStudyForm
 from fundament.web.studies.models import Study
@@ -28,11 +29,6 @@ from fundament.web.tables import table_of
 from fundament.web.templating import message_of
 
 MOST_IDS = 100
-
-
-def numbers_of(values: list[str]) -> list[int]:
-    """Numbers of rows out of a form; what is none is passed over."""
-    return [int(value) for value in values[:MOST_IDS] if value.isascii() and value.isdecimal() and len(value) < 16]
 
 
 @takes_bodies_of(MOST_FILE_BYTES + 200_000)
@@ -130,7 +126,7 @@ def scores_of_left_out(request: HttpRequest, study_id: int) -> HttpResponse:
 def choose(request: HttpRequest, study_id: int) -> HttpResponse:
     """Keep or drop one competitor, or several."""
     actor = actor_of(request)
-    ids = numbers_of(request.POST.getlist("result"))
+    ids = whole_numbers(request.POST.getlist("result")[:MOST_IDS])
     choosing.set_chosen(actor, study_id, ids, request.POST.get("chosen") == "yes", request.POST.get("reason", "")[:200].replace("\x00", ""))
     return _done(request, study_id)
 
@@ -162,13 +158,12 @@ def read_again(request: HttpRequest, study_id: int) -> HttpResponse:
 @require_POST
 def mean_for(request: HttpRequest, site_id: int) -> HttpResponse:
     """Say which keyword or study the pages that are ticked are meant for."""
-    study = numbers_of([request.POST.get("study", "")])
     purposes.mean_for(
         actor_of(request),
         site_id,
-        numbers_of(request.POST.getlist("page")),
+        whole_numbers(request.POST.getlist("page")[:MOST_IDS]),
         keyword=request.POST.get("keyword", ""),
-        study_id=study[0] if study else None,
+        study_id=whole_number(request.POST.get("study", "")),
     )
     return redirect("site", site_id)
 

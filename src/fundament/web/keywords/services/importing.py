@@ -10,6 +10,7 @@ from fundament.web.accounts.roles import Actor
 from fundament.web.imports.registry import Batches, Importer
 from fundament.web.keywords.services.lists import Phrase, create_list, list_for, store
 from fundament.web.keywords.table import TABLE
+from fundament.web.numbers import whole_number
 
 
 def _about(actor: Actor, about: dict[str, Any]) -> str:
@@ -20,8 +21,7 @@ def _about(actor: Actor, about: dict[str, Any]) -> str:
 
 
 def _list_id(about: dict[str, Any]) -> int | None:
-    value = str(about.get("list", ""))
-    return int(value) if value.isascii() and value.isdecimal() and len(value) < 16 else None
+    return whole_number(str(about.get("list", "")))
 
 
 def _store(actor: Actor, about: dict[str, Any], name: str, batches: Batches) -> str:
