@@ -90,7 +90,7 @@ FILE_LABELS = {
     "field.competition": "competition", "field.intent": "intent", "field.month": "searches in a month", "field.rank": "rank", "field.url": "address",
     "field.title": "title", "field.snippet": "snippet",
     "column.phrase": "Keyword", "column.words_in": "Words", "column.volume": "Searches a month", "column.volume.help": "In the mean of a year",
-    "column.by_month": "By month", "column.difficulty": "Difficulty", "column.difficulty.help": "0 to 100, as the source says it", "column.cost": "Cost per click",
+    "column.by_month": "By month", "column.difficulty": "Difficulty", "column.difficulty.help": "0 to 100, as the source says it", "column.cost": "Cost per click", "column.cost.help": "In the currency of the source",
     "column.competition": "Competition", "column.competition.help": "0 to 1, among advertisers", "column.intent": "Intent", "column.question": "Question",
     "column.page": "Page", "column.page_kind": "Kind", "column.length": "Words", "column.changed": "Changed", "column.read_at": "Read", "column.meant_for": "Meant for",
     "verb.site.add": "Site added", "verb.site.change": "Site changed", "verb.site.archive": "Site put away", "verb.site.restore": "Site taken back",
