@@ -1,5 +1,6 @@
 // What every page needs beside htmx: the channel of events, and a plain word when an answer does not come.
 import { connect, happened, listenTo } from "./live";
+import { listen as listenForRows } from "./rows";
 import { listen as listenForSigningOut } from "./signing-out";
 import { listen as listenForTicking } from "./ticking";
 
@@ -78,4 +79,5 @@ if (events) {
   if (topics.size || document.body.classList.contains("writing")) connect(events);
 }
 listenForTicking();
+listenForRows();
 listenForSigningOut();

@@ -5,10 +5,14 @@ function boxes(name: string): HTMLInputElement[] {
 
 function tell(name: string, text = ""): void {
   const ticked = boxes(name).filter((box) => box.checked).length;
-  for (const place of document.querySelectorAll(`[data-ticked-count="${CSS.escape(name)}"]`)) place.textContent = text || (ticked ? `${ticked} ticked` : "");
+  for (const place of document.querySelectorAll(`[data-ticked-count="${CSS.escape(name)}"]`)) place.textContent = text || (ticked ? `${ticked} ticked` : ((place as HTMLElement).dataset.none ?? ""));
 }
 
 export function listen(): void {
+  // boxes were ticked or cleared by other means than a click
+  document.addEventListener("ticked", () => {
+    for (const place of document.querySelectorAll<HTMLElement>("[data-ticked-count]")) tell(place.dataset.tickedCount ?? "");
+  });
   document.addEventListener("change", (event) => {
     const box = event.target as HTMLInputElement;
     const all = box.dataset?.ticksAll;

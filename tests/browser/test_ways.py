@@ -13,26 +13,12 @@ from fundament.core.documents.html import document_from_html, html_of
 from fundament.web.accounts.models import Membership, Person
 from fundament.web.accounts.roles import Actor
 from fundament.web.drafts.models import Draft
-from fundament.web.drafts.services.saving import create_draft
-from fundament.web.drafts.services.texts import Text
 from fundament.web.studies.models import Study
 from fundament.web.studies.services.choosing import set_chosen
-from fundament.web.studies.services.opening import open_study
 from tests.browser.conftest import find_barriers, signed_in_page
 from tests.conftest import KEYWORD
 
 pytestmark = pytest.mark.django_db(transaction=True)
-TEXT = "<h1>Repointing brick with lime mortar</h1><p>We sell lime mortar in tubs.</p>"
-
-
-@pytest.fixture
-def study(actor: Actor, outside: str) -> Study:
-    return open_study(actor, keyword=KEYWORD, country="gb", language="en", device="desktop", depth=10, now=True)
-
-
-@pytest.fixture
-def draft(study: Study, actor: Actor) -> Draft:
-    return create_draft(actor, study.pk, name="Guide", text=Text.cleaned(document_from_html(TEXT)))
 
 
 def stored(draft: Draft) -> str:
@@ -69,7 +55,7 @@ def test_a_new_study_to_its_yardstick(page: Page, start_worker: Any, server: str
         assert find_barriers(page) == [], tab
     page.click(".tabs a:has-text('Terms')")
     page.click(".term-button:has-text('lime mortar')")
-    expect(page.locator(".evidence q").first).to_contain_text("lime mortar")
+    expect(page.locator(".page-evidence q").first).to_contain_text("lime mortar")
 
 
 def test_typing_moves_the_score_and_is_kept(page: Page, draft: Draft, server: str) -> None:
@@ -237,7 +223,7 @@ def test_a_block_is_left_out_by_hand_and_the_measures_are_looked_at(page: Page, 
     page.click("text=Undo the 1 decision made by hand")
     expect(page.locator("#read .answer")).to_have_text(before)
     page.click(".tabs a:has-text('Terms')")
-    page.click("text=TF-IDF, WDF*IDF and BM25 of these terms")
+    page.click("text=TF-IDF, WDF*IDF and BM25")
     page.select_option("#measure", "bm25")
     page.click("button:has-text('Show')")
     expect(page.locator(".answer")).to_contain_text("By BM25")

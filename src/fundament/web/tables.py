@@ -27,7 +27,7 @@ class Column:
 
     key: name in the address. value: what is sorted, and, unless told otherwise, shown and exported; numbers go down first, unless rises. cell: what is shown, as text or
     safe HTML. export: heading -> value in the file. number: set right. heads_row: the cell names its row. shown: False for what is only exported. wraps:
-    False keeps the cell on one line.
+    False keeps the cell on one line. narrow: False hides it while something is open beside the table.
     """
 
     key: str
@@ -40,6 +40,7 @@ class Column:
     sorts: bool = True
     wraps: bool = True
     rises: bool = False
+    narrow: bool = True
 
     @property
     def falls_first(self) -> bool:
@@ -99,7 +100,7 @@ class Table:
             direction = ("descending" if self.descending else "ascending") if is_current else ""
             cells.append({
                 "label": column.label, "query": urlencode(query) if column.sorts else "", "direction": direction, "number": column.number,
-                "help": column.help,
+                "help": column.help, "narrow": column.narrow,
             })  # fmt: skip
         return cells
 

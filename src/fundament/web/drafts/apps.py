@@ -8,11 +8,12 @@ class DraftsConfig(AppConfig):
     def ready(self) -> None:
         from fundament.web.drafts.models import Draft, Revision
         from fundament.web.drafts.services.saving import follow_text
+        from fundament.web.drafts.services.seeing import noted_scores
         from fundament.web.drafts.tasks import queue_scoring
         from fundament.web.history.verbs import Verb, declare
         from fundament.web.operating.registry import Store, declare_store
         from fundament.web.operating.services.overview import stored_bytes
-        from fundament.web.studies.signals import figures_changed
+        from fundament.web.studies.signals import figures_changed, scores_wanted
 
         declare_store(Store("Drafts", lambda workspace: stored_bytes(Draft.objects.filter(workspace_id=workspace), "document")))
         declare_store(
@@ -22,6 +23,10 @@ class DraftsConfig(AppConfig):
         def score_drafts(sender: object, study_id: int, **_: object) -> None:
             queue_scoring(study_id)
 
+        def scores_of_drafts(sender: object, study_id: int, **_: object) -> list[tuple[int, float]]:
+            return noted_scores(study_id)
+
+        scores_wanted.connect(scores_of_drafts, dispatch_uid="scores_of_drafts", weak=False)
         figures_changed.connect(score_drafts, dispatch_uid="score_drafts", weak=False)
         declare(
             Verb("draft.create", "draft.create", can_be_undone=False),  # it is put away instead

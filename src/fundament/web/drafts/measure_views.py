@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from typing import Any
 
 from django.http import HttpRequest, HttpResponse
@@ -10,12 +11,16 @@ from django.views.decorators.http import require_GET
 
 from fundament.core.yardstick.trade_measures import FIRST, LONGEST, MEASURES, TermMeasures
 from fundament.web.accounts.requests import actor_of
-from fundament.web.drafts.services.seeing import drafts_to_choose
+from fundament.web.accounts.roles import seen_by
+from fundament.web.drafts.models import STAMPS
+from fundament.web.drafts.services.measuring import measure_stored
+from fundament.web.drafts.services.seeing import drafts_to_choose, measured_with
 from fundament.web.drawings.curve import Line, curve
 from fundament.web.studies.services.seeing import figures_of, measures_of, study_for
 from fundament.web.tables import Column, table_of
 
 DRAWN = 40  # terms on the curve
+_WAS = re.compile(r"([0-9]{1,9}):([0-9]{1,3}\.[0-9]{2})(?:,|$)")  # draft:score
 
 
 def _columns(has_draft: bool) -> tuple[Column, ...]:
@@ -76,3 +81,17 @@ def measures(request: HttpRequest, study_id: int) -> HttpResponse:
         "highest": [m.term for m in ranked[:3]],
     }
     return render(request, "studies/measures.html", context)
+
+
+@require_GET
+def scores_moved(request: HttpRequest, study_id: int) -> HttpResponse:
+    """What a change of a study's figures did to the scores of its drafts. The address says what they were."""
+    actor = actor_of(request)
+    study = study_for(actor, study_id)
+    was = {int(number): float(total) for number, total in _WAS.findall(request.GET.get("was", "")[:200])}
+    rows = []
+    for draft in seen_by(actor, measured_with(study.pk)).filter(pk__in=was).annotate(**STAMPS):
+        score = measure_stored(draft, with_edits=False, with_items=False).score
+        if score is not None:
+            rows.append((draft, was[draft.pk], score.total))
+    return render(request, "drafts/scores_moved_part.html", {"rows": rows})

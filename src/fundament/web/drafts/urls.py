@@ -7,6 +7,7 @@ from fundament.web.drafts import measure_views, views
 urlpatterns = [
     path("studies/", views.study_list, name="studies"),
     path("studies/<int:study_id>/terms/measures/", measure_views.measures, name="measures"),
+    path("drafts/of/<int:study_id>/moved/", measure_views.scores_moved, name="scores-moved"),
     path("drafts/of/<int:study_id>/", views.draft_list, name="drafts"),
     path("drafts/of/<int:study_id>/new/", views.new_draft, name="new-draft"),
     path("drafts/<int:draft_id>/", views.write, name="draft"),

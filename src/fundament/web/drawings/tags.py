@@ -108,6 +108,12 @@ def verb_name(verb: str) -> str:
 
 
 @register.filter
+def decided_name(action: str) -> str:
+    """What was decided, in words."""
+    return label(f"decided.{action}")
+
+
+@register.filter
 def figure(value: float, is_mean: bool = True) -> str:
     """{{ value|figure }}: whole from 20 up, one decimal below; {{ value|figure:False }}: a count, small halves rounded up."""
     if value >= 20 or value == int(value):

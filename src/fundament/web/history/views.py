@@ -2,8 +2,10 @@
 
 from __future__ import annotations
 
+import json
+
 from django.http import HttpRequest, HttpResponse
-from django.shortcuts import redirect
+from django.shortcuts import redirect, render
 from django.utils.http import url_has_allowed_host_and_scheme
 from django.views.decorators.http import require_POST
 
@@ -14,6 +16,10 @@ from fundament.web.history.services.undo import undo
 @require_POST
 def undo_action(request: HttpRequest, action_id: int) -> HttpResponse:
     """Take back something that was done, and go back to where one was."""
-    undo(actor_of(request), action_id)
+    action = undo(actor_of(request), action_id)
+    if request.headers.get("HX-Request"):  # who shows the thing asks for it anew
+        answer = render(request, "parts/undone.html", {"action": action})
+        answer["HX-Trigger"] = json.dumps({"live": {"target": "#decidables"}, "decided": {}})
+        return answer
     back = request.POST.get("back", "")
     return redirect(back if url_has_allowed_host_and_scheme(back, allowed_hosts=None) else "studies")

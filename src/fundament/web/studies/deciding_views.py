@@ -1,20 +1,27 @@
-"""What a person decides on a yardstick: its terms, the planned length, that the plan stands."""
+"""What a person decides on a yardstick: its terms, entities and subtopics, the planned length, that the plan stands."""
 
 from __future__ import annotations
 
-from urllib.parse import urlencode
+import json
 
-from django.http import HttpRequest, HttpResponse, QueryDict
-from django.shortcuts import redirect
+from django.http import HttpRequest, HttpResponse
+from django.shortcuts import redirect, render
 from django.urls import reverse
 from django.views.decorators.http import require_POST
 
+from fundament.messages import say
 from fundament.web.accounts.requests import actor_of
 from fundament.web.errors import ApplicationError
+from fundament.web.history.services.undo import last_to_undo
 from fundament.web.numbers import whole_number
-from fundament.web.studies.services import deciding
+from fundament.web.studies.models import Study
+from fundament.web.studies.own_terms import MOST_CHARACTERS, own_terms_in
+from fundament.web.studies.services import adding, deciding
+from fundament.web.studies.services.seeing import decided_keys, decision_on, study_for
+from fundament.web.studies.signals import noted_scores_of
+from fundament.web.studies.ways import SCREENS
 
-MOST_QUERY, MOST_NOTE = 500, 500  # characters
+MOST_NOTE = 500  # characters
 
 
 @require_POST
@@ -35,19 +42,84 @@ def plan_length(request: HttpRequest, study_id: int) -> HttpResponse:
 
 
 @require_POST
-def decide_on_term(request: HttpRequest, study_id: int, key: str) -> HttpResponse:
-    """Decide on a term; the table is shown as it was sorted and searched."""
-    action = request.POST.get("action", "")
+def decide(request: HttpRequest, study_id: int) -> HttpResponse:
+    """Decide on one thing or on several of one kind; "all" puts every one of the kind back. The screen asks for its table itself."""
+    actor = actor_of(request)
+    kind = request.POST.get("kind", "")
+    if kind not in SCREENS:
+        raise ApplicationError("error.no_such_decision")
+    action = "as proposed" if request.POST.get("all") else request.POST.get("action", "")
+    keys = request.POST.getlist("key")[: deciding.MOST_AT_ONCE + 1]
+    if request.POST.get("all"):
+        keys = decided_keys(study_for(actor, study_id), kind)[: deciding.MOST_AT_ONCE]
+    if action == "as typed":
+        action = _as_typed(request, study_for(actor, study_id), keys)
     uses = None
     if action == "own target":
         low, high = _whole(request.POST.get("low", "")), _whole(request.POST.get("high", "") or request.POST.get("low", ""))
         if low is None or high is None:
             raise ApplicationError("error.own_target", most=deciding.MOST_USES)
         uses = low, high
-    note = request.POST.get("note", "").replace("\x00", "")[:MOST_NOTE]
-    deciding.decide_on(actor_of(request), study_id, key, action, uses=uses, note=note)
-    shown = urlencode(list(QueryDict(request.POST.get("query", "")[:MOST_QUERY]).items()))
-    return _on_to(request, reverse("terms", args=[study_id]) + (f"?{shown}" if shown else ""))
+    note = request.POST.get("note", "").replace("\x00", "")[:MOST_NOTE] if "note" in request.POST else None
+    before = noted_scores_of(study_id)
+    decisions = deciding.decide_on_all(actor, study_id, keys, action, uses=uses, note=note)
+    if not request.headers.get("HX-Request"):
+        return redirect(SCREENS[kind], study_id)
+    action_log = last_to_undo(actor, f"study:{study_id}")
+    answer = render(
+        request,
+        "studies/decided_part.html",
+        {
+            "study_id": study_id,
+            "action": action_log,
+            "way": action,
+            "count": len(decisions),
+            "was": ",".join(f"{pk}:{total:.2f}" for pk, total in before),
+        },
+    )
+    answer["HX-Trigger"] = json.dumps({"live": {"target": "#decidables"}, "decided": {}})
+    return answer
+
+
+def _as_typed(request: HttpRequest, study: Study, keys: list[str]) -> str:
+    """What Enter in a field of the form means: the target that was typed, else the decision as it is, with the note."""
+    if request.POST.get("low", "").strip() or request.POST.get("high", "").strip():
+        return "own target"
+    known = decision_on(study, keys[0]) if keys else None
+    if known is None:
+        raise ApplicationError("error.note_alone")
+    return known.action
+
+
+@require_POST
+def add_terms(request: HttpRequest, study_id: int) -> HttpResponse:
+    """Add terms of one's own, one a line, with their uses where they are given. Those that cannot be taken stay in the field, each with the reason."""
+    typed = request.POST.get("terms", "").replace("\x00", "")
+    if len(typed) > MOST_CHARACTERS:
+        raise ApplicationError("error.too_many_characters", most=MOST_CHARACTERS)
+    lines = own_terms_in(typed)
+    if not lines:
+        raise ApplicationError("error.no_own_term")
+    uses = {line.name: line.uses for line in lines}
+    added = adding.add_terms(actor_of(request), study_id, list(uses), uses)
+    context = {
+        "study": study_for(actor_of(request), study_id),
+        "added": [row.name for row in added.rows],
+        "refused": [(name, say(why)) for name, why in added.refused],
+        "typed": "\n".join(line.typed for line in lines if line.name in {name for name, _ in added.refused}),
+        "may_decide": True,
+    }
+    if not request.headers.get("HX-Request") and not added.refused:
+        return redirect("terms", study_id)
+    return render(request, "studies/own_terms_part.html", context)
+
+
+@require_POST
+def take_back(request: HttpRequest, study_id: int) -> HttpResponse:
+    """Take back what was added, joined or split off."""
+    addition = whole_number(request.POST.get("addition", ""))
+    kind = adding.take_back(actor_of(request), study_id, addition or 0)
+    return _on_to(request, reverse(SCREENS[kind], args=[study_id]))
 
 
 def _on_to(request: HttpRequest, address: str) -> HttpResponse:

@@ -1,6 +1,16 @@
-"""What studies announce; whoever depends on it listens."""
+"""What studies announce, and ask; whoever depends on them listens."""
+
+from __future__ import annotations
 
 from django.dispatch import Signal
 
 # a study's figures changed: sent with study_id, in the transaction that changes them
 figures_changed = Signal()
+
+# who has scores measured with a study's figures? asked with study_id; answered with a list of (number of the draft, score)
+scores_wanted = Signal()
+
+
+def noted_scores_of(study_id: int) -> list[tuple[int, float]]:
+    """The scores last noted of the texts that are measured with a study's figures."""
+    return [score for _, scores in scores_wanted.send(sender=None, study_id=study_id) for score in scores]

@@ -2,7 +2,7 @@
 
 from django.urls import path
 
-from fundament.web.studies import deciding_views, reading_views, views, yardstick_views
+from fundament.web.studies import deciding_views, entity_views, outline_views, reading_views, term_views, views, yardstick_views
 
 urlpatterns = [
     path("new/", views.new_study, name="new-study"),
@@ -24,10 +24,14 @@ urlpatterns = [
     path("<int:study_id>/yardstick/aims/", yardstick_views.aims, name="aims"),
     path("<int:study_id>/yardstick/confirm/", deciding_views.confirm_plan, name="confirm-plan"),
     path("<int:study_id>/yardstick/length/", deciding_views.plan_length, name="plan-length"),
-    path("<int:study_id>/terms/", yardstick_views.terms, name="terms"),
-    path("<int:study_id>/terms/<slug:key>/", yardstick_views.term, name="term"),
-    path("<int:study_id>/terms/<slug:key>/decide/", deciding_views.decide_on_term, name="decide-on-term"),
-    path("<int:study_id>/entities/", yardstick_views.entities, name="entities"),
-    path("<int:study_id>/entities/own/", yardstick_views.own_entities, name="own-entities"),
-    path("<int:study_id>/outline/", yardstick_views.outline, name="outline"),
+    path("<int:study_id>/decide/", deciding_views.decide, name="decide"),
+    path("<int:study_id>/take-back/", deciding_views.take_back, name="take-back"),
+    path("<int:study_id>/terms/own/", deciding_views.add_terms, name="add-terms"),
+    path("<int:study_id>/terms/", term_views.terms, name="terms"),
+    path("<int:study_id>/terms/<slug:key>/", term_views.term, name="term"),
+    path("<int:study_id>/entities/", entity_views.entities, name="entities"),
+    path("<int:study_id>/entities/own/", entity_views.own_entities, name="own-entities"),
+    path("<int:study_id>/entities/<slug:key>/", entity_views.entity, name="entity"),
+    path("<int:study_id>/outline/", outline_views.outline, name="outline"),
+    path("<int:study_id>/outline/<slug:key>/", outline_views.subtopic, name="subtopic"),
 ]

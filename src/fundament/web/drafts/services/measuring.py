@@ -21,6 +21,7 @@ from fundament.core.scoring.score import score_features
 from fundament.core.version import CORE_VERSION
 from fundament.web.drafts.models import Draft, ScorePoint
 from fundament.web.drafts.services.claims import claims_of
+from fundament.web.drafts.services.seeing import measured_with
 from fundament.web.drafts.services.texts import Text, text_of
 from fundament.web.drafts.services.turns import alone
 from fundament.web.studies.models import CurrentConsensus, Study
@@ -129,6 +130,5 @@ def _is_as_at(point: Any, score: Score) -> bool:
 
 def score_again(study_id: int) -> None:
     """Score all drafts that are measured against a study anew, after its figures changed; safe to run again."""
-    drafts = Draft.objects.filter(archived_at=None)
-    for draft in [*drafts.filter(study_id=study_id, measured_study=None), *drafts.filter(measured_study_id=study_id)]:
+    for draft in measured_with(study_id):
         note_score(draft, measure_stored(draft, with_edits=False, with_items=False), draft.version)

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterable
 
-from django.db.models import QuerySet
+from django.db.models import Q, QuerySet
 
 from fundament.web.accounts.roles import Actor, get_for, seen_by
 from fundament.web.drafts.models import STAMPS, Draft, Revision
@@ -48,6 +48,17 @@ def drafts_by_study(actor: Actor, studies: Iterable[Study], most: int = 3) -> di
         if len(found[draft.study_id]) < most:
             found[draft.study_id].append(draft)
     return found
+
+
+def measured_with(study_id: int) -> QuerySet[Draft]:
+    """The drafts that are measured with a study's figures, the last changed first."""
+    return Draft.objects.filter(Q(study_id=study_id, measured_study=None) | Q(measured_study_id=study_id), archived_at=None)
+
+
+def noted_scores(study_id: int, most: int = 5) -> list[tuple[int, float]]:
+    """The scores last noted of the drafts last changed: (number, score)."""
+    rows = measured_with(study_id).exclude(score=None).values_list("pk", "score__total")[:most]
+    return [(pk, float(total)) for pk, total in rows if total is not None]
 
 
 def revisions_of(draft: Draft) -> QuerySet[Revision]:

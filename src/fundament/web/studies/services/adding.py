@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Sequence
+from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass
 
 from fundament.core.consensus.added import Split
@@ -15,11 +15,13 @@ from fundament.core.yardstick.secondary_keywords import cleaned
 from fundament.web.accounts.roles import Actor, get_for
 from fundament.web.errors import ApplicationError, NotFoundError
 from fundament.web.history.services.record import Recording, recorded
-from fundament.web.studies.models import Addition, CurrentConsensus, Identity, SecondaryKeyword, Study
+from fundament.web.studies.models import Addition, CurrentConsensus, Decision, Identity, SecondaryKeyword, Study
+from fundament.web.studies.services.deciding import MOST_USES, Uses
 from fundament.web.studies.services.figures import load_consensus
 
 MOST_OWN = 200  # of a study
 MOST_NAME = 120
+NO_USES: Mapping[str, Uses | None] = {}
 
 
 @dataclass(frozen=True)
@@ -30,9 +32,9 @@ class Added:
     refused: list[tuple[str, Message]]
 
 
-def add_terms(actor: Actor, study_id: int, names: Iterable[str]) -> Added:
-    """Add terms of one's own; those that are none, or are there already, are refused one by one."""
-    return _add(actor, study_id, "terms", [(name, ()) for name in names], "", "study.add_terms")
+def add_terms(actor: Actor, study_id: int, names: Iterable[str], uses: Mapping[str, Uses | None] | None = None) -> Added:
+    """Add terms of one's own; those that are none, or are there already, are refused one by one. uses: own targets by name."""
+    return _add(actor, study_id, "terms", [(name, ()) for name in names], "", "study.add_terms", uses or {})
 
 
 def add_entity(actor: Actor, study_id: int, name: str, aliases: Sequence[str] = (), shown_kind: str = "") -> Added:
@@ -40,7 +42,10 @@ def add_entity(actor: Actor, study_id: int, name: str, aliases: Sequence[str] = 
     return _add(actor, study_id, "entities", [(name, tuple(aliases))], shown_kind, "study.add_entities")
 
 
-def _add(actor: Actor, study_id: int, kind: str, named: Sequence[tuple[str, Sequence[str]]], shown_kind: str, verb: str) -> Added:
+def _add(
+    actor: Actor, study_id: int, kind: str, named: Sequence[tuple[str, Sequence[str]]], shown_kind: str, verb: str,
+    uses: Mapping[str, Uses | None] = NO_USES,
+) -> Added:  # fmt: skip
     study = get_for(actor, "study.decide", Study.objects.all(), pk=study_id)
     found = Added([], [])
     with recorded(actor, verb, study) as recording:
@@ -56,6 +61,9 @@ def _add(actor: Actor, study_id: int, kind: str, named: Sequence[tuple[str, Sequ
                     raise CoreError("error.too_many_own", most=MOST_OWN)
                 if plain.lower() in there:
                     raise CoreError("error.added_already", name=plain)
+                target = uses.get(name)
+                if target is not None and not target[0] <= target[1] <= MOST_USES:
+                    raise CoreError("error.own_target", most=MOST_USES)
                 phrase = check(consensus, plain)
             except CoreError as error:
                 found.refused.append((plain or name[:80], error.message))
@@ -73,6 +81,13 @@ def _add(actor: Actor, study_id: int, kind: str, named: Sequence[tuple[str, Sequ
                 by=actor.person,
             )
             recording.made(row)
+            if target is not None:
+                low, high = target
+                recording.made(
+                    Decision.objects.create(
+                        study=study, kind=kind, key=row.key, action="own target", low=low, high=high, by=actor.person
+                    )
+                )  # fmt: skip
             found.rows.append(row)
         recording.values |= {"names": [row.name for row in found.rows[:5]], "count": len(found.rows)}
     return found
@@ -123,8 +138,8 @@ def split_off(actor: Actor, study_id: int, key: str, members: Sequence[str], nam
     return made
 
 
-def take_back(actor: Actor, study_id: int, addition_id: int) -> None:
-    """Take back what was added, joined or split off. What was decided on it is kept, and has lost its subject."""
+def take_back(actor: Actor, study_id: int, addition_id: int) -> str:
+    """Take back what was added, joined or split off; its kind. What was decided on it is kept, and has lost its subject."""
     study = get_for(actor, "study.decide", Study.objects.all(), pk=study_id)
     with recorded(actor, "study.take_back", study) as recording:
         row = Addition.objects.filter(study=study, pk=addition_id).first()
@@ -133,6 +148,7 @@ def take_back(actor: Actor, study_id: int, addition_id: int) -> None:
         recording.values["name"] = row.name
         recording.taken_away([row])
         row.delete()
+    return str(row.kind)
 
 
 def set_secondary_keywords(actor: Actor, study_id: int, phrases: Iterable[str]) -> list[str]:

@@ -3,13 +3,14 @@
 from __future__ import annotations
 
 import uuid
+from collections.abc import Sequence
 
 from django.db import transaction
 
 from fundament.core.consensus.decide import ACTIONS
 from fundament.web.accounts.roles import Actor, get_for
 from fundament.web.errors import ApplicationError, NotFoundError
-from fundament.web.history.services.record import recorded
+from fundament.web.history.services.record import Recording, recorded
 from fundament.web.live.notify import announce
 from fundament.web.studies.models import Addition, CurrentConsensus, Decision, Identity, Study
 from fundament.web.studies.services.figures import follow, proposed_by_key
@@ -18,44 +19,72 @@ from fundament.web.studies.signals import figures_changed
 
 MOST_WORDS = 40_000
 MOST_USES = 1_000
+MOST_AT_ONCE = 300
+Uses = tuple[int, int]
 
 
-def decide_on(
-    actor: Actor, study_id: int, key: str, action: str, *, uses: tuple[int, int] | None = None, note: str = ""
-) -> Decision | None:
-    """Decide on a term, entity or subtopic by its key; "as proposed" takes a decision back. From now on its identity is what it stands for today."""
+def decide_on(actor: Actor, study_id: int, key: str, action: str, *, uses: Uses | None = None, note: str = "") -> Decision | None:
+    """Decide on one thing; see `decide_on_all`."""
+    return decide_on_all(actor, study_id, [key], action, uses=uses, note=note)[0]
+
+
+def decide_on_all(
+    actor: Actor, study_id: int, keys: Sequence[str], action: str, *, uses: Uses | None = None, note: str | None = ""
+) -> list[Decision | None]:
+    """Decide on terms, entities or subtopics by their keys, all or none; "as proposed" takes decisions back. From now on their identities are what they stand for today.
+
+    note: None leaves the notes as they are.
+    """
     study = get_for(actor, "study.decide", Study.objects.all(), pk=study_id)
     if action not in (*ACTIONS, "as proposed"):
         raise ApplicationError("error.no_such_decision")
     if (action == "own target") != (uses is not None) or (uses and not 0 <= uses[0] <= uses[1] <= MOST_USES):
         raise ApplicationError("error.own_target", most=MOST_USES)
+    wanted = list(dict.fromkeys(keys))
+    if not wanted or len(wanted) > MOST_AT_ONCE:
+        raise ApplicationError("error.decide_on_none", most=MOST_AT_ONCE)
     with recorded(actor, "study.decide", study, action=action) as recording:
         Study.objects.select_for_update().get(pk=study.pk)
-        identity = Identity.objects.filter(study=study, key=key).first()
-        if identity is None:
+        identities = {row.key: row for row in Identity.objects.filter(study=study, key__in=wanted)}
+        if len(identities) != len(wanted):
             raise NotFoundError("error.not_found")
-        recording.values["name"] = identity.name
-        known = Decision.objects.filter(study=study, key=key).first()
+        known = {row.key: row for row in Decision.objects.filter(study=study, key__in=wanted)}
         if action == "as proposed":
-            if known is not None:
-                recording.taken_away([known])
-                known.delete()
-            return None
-        now = proposed_by_key(study).get(key)
-        if now is not None:
-            identity.members, identity.pages, identity.name = sorted(now[0].members), now[1], now[0].name[:500]
-            identity.save(update_fields=["members", "pages", "name"])
-        low, high = uses or (None, None)
-        if known is None:
-            known = Decision(study=study, kind=identity.kind, key=key)
-            known.action, known.low, known.high, known.note, known.by = action, low, high, note[:500], actor.person
-            known.save()
-            recording.made(known)
+            recording.taken_away(known.values())
+            Decision.objects.filter(pk__in=[row.pk for row in known.values()]).delete()
+            found: list[Decision | None] = [None] * len(wanted)
         else:
-            recording.watch([known], "action", "low", "high", "note", "by")
-            known.action, known.low, known.high, known.note, known.by = action, low, high, note[:500], actor.person
-            known.save()
-    return known
+            _stand_for_today(study, identities)
+            found = [_decided(actor, identities[key], known.get(key), action, uses, note, recording) for key in wanted]
+        names = [identities[key].name for key in wanted]
+        recording.values |= {"name": names[0]} if len(names) == 1 else {"names": names[:5], "count": len(names)}
+    return found
+
+
+def _stand_for_today(study: Study, identities: dict[str, Identity]) -> None:
+    """Identities are from now on what they stand for today, so that nothing drifts."""
+    now = proposed_by_key(study)
+    changed = []
+    for key, identity in identities.items():
+        if key in now:
+            identity.members, identity.pages, identity.name = sorted(now[key][0].members), now[key][1], now[key][0].name[:500]
+            changed.append(identity)
+    Identity.objects.bulk_update(changed, ["members", "pages", "name"])
+
+
+def _decided(
+    actor: Actor, identity: Identity, known: Decision | None, action: str, uses: Uses | None, note: str | None, recording: Recording
+) -> Decision:
+    decision = known or Decision(study_id=identity.study_id, kind=identity.kind, key=identity.key)
+    if known is not None:
+        recording.watch([known], "action", "low", "high", "note", "by")
+    decision.action, decision.by = action, actor.person
+    decision.low, decision.high = uses or (None, None)
+    decision.note = decision.note if note is None else note[:500]
+    decision.save()
+    if known is None:
+        recording.made(decision)
+    return decision
 
 
 def plan_length(actor: Actor, study_id: int, words: int) -> Study:

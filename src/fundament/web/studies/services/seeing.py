@@ -46,6 +46,11 @@ def decision_on(study: Study, key: str) -> Decision | None:
     return Decision.objects.filter(study=study, key=key).select_related("by").first()
 
 
+def decided_keys(study: Study, kind: str) -> list[str]:
+    """The keys of all things of a kind that something was decided on."""
+    return list(Decision.objects.filter(study=study, kind=kind).values_list("key", flat=True))
+
+
 def questions_of(study: Study) -> list[Any]:
     """The questions that came with the study's newest ranking."""
     return study.rankings.values_list("questions", flat=True).first() or []

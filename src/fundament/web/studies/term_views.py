@@ -1,0 +1,76 @@
+"""The terms of a study: the table, and one term in the competitors' own sentences."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+
+from django.http import HttpRequest, HttpResponse
+from django.shortcuts import render
+from django.views.decorators.http import require_GET
+
+from fundament.core.consensus.decide import Decision as CoreDecision
+from fundament.core.yardstick.model import Term
+from fundament.web.drawings.tags import target_strip
+from fundament.web.studies.models import Addition, Study
+from fundament.web.studies.opened import decision_column, opened, opener
+from fundament.web.studies.services.evidence import term_evidence
+from fundament.web.studies.services.seeing import decisions_for
+from fundament.web.tables import Column, table_of
+
+
+def _columns(study: Study, pages: int, decided: Mapping[str, CoreDecision]) -> tuple[Column, ...]:
+    return (
+        Column("term", lambda t: t.name.lower(), lambda t: opener("term", study, t.key, t.name, _standing(t)), {"term": lambda t: t.name}, number=False, heads_row=True),
+        Column("tier", lambda t: t.tier, shown=False),
+        Column("weight", lambda t: t.weight, lambda t: f"{t.weight:.1f}"),
+        Column("pages", lambda t: t.pages, lambda t: f"{t.pages} of {pages}", wraps=False),
+        Column("density", lambda t: t.per_thousand.median, lambda t: f"{t.per_thousand.median:.1f}", narrow=False),
+        Column(
+            "target",
+            lambda t: t.low,
+            _target,
+            {"low": lambda t: t.low, "high": lambda t: t.high, "ceiling": lambda t: t.ceiling},
+            wraps=False,
+        ),
+        Column("specificity", lambda t: t.specificity, lambda t: f"{t.specificity:.1f}", narrow=False),
+        Column("range", lambda t: t.high, lambda t: target_strip(t.low, t.high, t.ceiling), {}, number=False, sorts=False, narrow=False),
+        decision_column(decided),
+    )  # fmt: skip
+
+
+def _standing(term: Term) -> str:
+    return "yours" if term.own else "kept without a competitor" if term.kept else ""
+
+
+def _target(term: Term) -> str:
+    return str(term.low) if term.low == term.high else f"{term.low} to {term.high}"
+
+
+@require_GET
+def terms(request: HttpRequest, study_id: int) -> HttpResponse:
+    """The terms with weights and target ranges."""
+    open_ = opened(request, study_id, "terms", "terms")
+    study, found, context = open_.study, open_.yardstick, open_.context
+    if found is None:
+        return render(request, "studies/terms.html", context)
+    decided = decisions_for(study).by_key
+    table = table_of(request, found.terms, _columns(study, len(found.pages), decided), first="weight", text=lambda term: term.name)
+    if request.GET.get("format") == "csv":
+        return table.csv(f"terms-{study.pk}")
+    context |= {
+        "table": table,
+        "heaviest": [term.name for term in found.terms[:5]],
+        "shared": sum(1 for term in found.terms if term.tier == 1),
+        "decided": sum(1 for term in found.terms if term.key in decided),
+        "own": Addition.objects.filter(study=study, kind="terms", what="own"),
+    }
+    return render(request, "studies/terms.html", context)
+
+
+@require_GET
+def term(request: HttpRequest, study_id: int, key: str) -> HttpResponse:
+    """A term in all of the competitors' own sentences."""
+    open_ = opened(request, study_id, "terms")
+    compiled, chosen = open_.thing("terms", key)
+    context = {**open_.context, "term": chosen, "pages": term_evidence(open_.study, compiled, key)}
+    return render(request, "studies/term_part.html", context)
