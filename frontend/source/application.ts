@@ -1,5 +1,6 @@
 // What every page needs beside htmx: the channel of events, and a plain word when an answer does not come.
 import { connect, happened, listenTo } from "./live";
+import { listen as listenForOutline } from "./outline";
 import { listen as listenForRows } from "./rows";
 import { listen as listenForSigningOut } from "./signing-out";
 import { listen as listenForTicking } from "./ticking";
@@ -69,7 +70,7 @@ if (events) {
   const topics = new Set([...document.querySelectorAll<HTMLElement>("[data-live]")].map((element) => element.dataset["live"] ?? ""));
   for (const topic of topics) {
     listenTo(topic, (event) => {
-      if (event.what === "progress" || event.what === "figures" || event.what === "decisions" || event.topic === "all") {
+      if (event.what === "progress" || event.what === "figures" || event.what === "decisions" || event.what === "outline" || event.topic === "all") {
         clearTimeout(waiting.get(topic));
         waiting.set(topic, setTimeout(() => showAnew(topic), SOON));
       }
@@ -80,4 +81,5 @@ if (events) {
 }
 listenForTicking();
 listenForRows();
+listenForOutline();
 listenForSigningOut();

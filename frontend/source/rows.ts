@@ -14,7 +14,7 @@ function openedKey(): string {
 }
 
 function openerOf(key: string): HTMLElement | null {
-  return key ? document.getElementById(`open-${key}`) : null;
+  return key ? (document.getElementById(`open-${key}`) ?? document.getElementById(`node-${key}`)) : null;
 }
 
 // What is looked at: the row that has the focus, else the one that is open.
@@ -90,7 +90,7 @@ function onKey(event: KeyboardEvent): void {
     }
     return;
   }
-  if (event.ctrlKey || event.metaKey || !table()) return;
+  if (event.ctrlKey || event.metaKey || !table() || (event.target as Element).closest("[data-outline]")) return;
   const onButton = (event.target as Element).closest("button, a, summary, input");
   const inRow = (event.target as Element).closest("[data-row]");
   if (event.key === "ArrowDown" || event.key === "ArrowUp") {
@@ -103,6 +103,12 @@ function onKey(event: KeyboardEvent): void {
     box.checked = !box.checked;
     box.dispatchEvent(new Event("change", { bubbles: true }));
   } else if (event.key.length === 1 && event.key !== " " && (!onButton || inRow || drawer()?.contains(onButton))) {
+    const own = inRow?.querySelector<HTMLButtonElement>(`[data-row-key="${CSS.escape(event.key)}"]`);
+    if (own) {
+      event.preventDefault();
+      own.click();
+      return;
+    }
     const button = deciding()?.querySelector<HTMLButtonElement>(`[data-key="${CSS.escape(event.key)}"]`);
     if (!button) return;
     event.preventDefault();
@@ -122,6 +128,7 @@ export function listen(): void {
     const next = target.closest<HTMLElement>("[data-drawer-next]")?.dataset.drawerNext;
     if (next) move(Number(next));
   });
+  document.addEventListener("section-saved", close);
   document.addEventListener("decided", () => {
     for (const box of ticks()) box.checked = false;
     document.dispatchEvent(new Event("ticked"));

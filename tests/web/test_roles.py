@@ -25,6 +25,7 @@ from fundament.web.members.services.members import invite
 from fundament.web.sites.models import Page
 from fundament.web.sites.services import sites
 from fundament.web.studies.models import Study
+from fundament.web.studies.services import outlining
 from fundament.web.studies.services.opening import rename
 from fundament.web.studies.services.yardsticks import compiled_of
 from fundament.web.studies.tasks import queue_reading
@@ -75,6 +76,11 @@ ADDRESSES: dict[str, tuple[str, str | None]] = {
     "add-terms": ("POST", "editor"),
     "take-back": ("POST", "editor"),
     "scores-moved": ("GET", "reader"),
+    "add-heading": ("POST", "editor"),
+    "outline-node": ("GET", "reader"),
+    "move-heading": ("POST", "editor"),
+    "draft-from-outline": ("POST", "writer"),
+    "outline-from-draft": ("POST", "editor"),
     "entity": ("GET", "reader"),
     "subtopic": ("GET", "reader"),
     "mean-for": ("POST", "editor"),
@@ -180,7 +186,7 @@ def places(actor: Actor, study: Study, draft: Draft) -> dict[str, dict[str, Any]
     of_draft = {"draft_id": draft.pk}
     of_revision = {**of_draft, "revision_id": draft.revisions.get().pk}
     found: dict[str, dict[str, Any]] = {name: {} for name in OF_NOBODY}
-    found |= dict.fromkeys(["results", "progress", "scores-of-left-out", "choose", "as-proposed", "read-again", "renew", "rename-study", "archive-study", "study-history", "yardstick", "aims", "confirm-plan", "plan-length", "decide", "add-terms", "take-back", "scores-moved", "terms", "measures", "entities", "own-entities", "outline", "drafts", "new-draft"], of_study)  # fmt: skip
+    found |= dict.fromkeys(["results", "progress", "scores-of-left-out", "choose", "as-proposed", "read-again", "renew", "rename-study", "archive-study", "study-history", "yardstick", "aims", "confirm-plan", "plan-length", "decide", "add-terms", "take-back", "scores-moved", "add-heading", "draft-from-outline", "terms", "measures", "entities", "own-entities", "outline", "drafts", "new-draft"], of_study)  # fmt: skip
     found |= dict.fromkeys(("reading", "overrule", "as-read"), of_result)
     found |= dict.fromkeys(
         [
@@ -211,6 +217,9 @@ def places(actor: Actor, study: Study, draft: Draft) -> dict[str, dict[str, Any]
     found["read-publication"] = {**of_draft, "publication_id": publication}
     found["term"] = {**of_study, "key": compiled.yardstick.terms[0].key}
     found["entity"] = {**of_study, "key": compiled.yardstick.entities[0].key}
+    node = outlining.add_heading(actor, study.pk, "A heading")
+    found |= {name: {**of_study, "key": node.key} for name in ("outline-node", "move-heading")}
+    found["outline-from-draft"] = of_draft
     found["subtopic"] = {**of_study, "key": compiled.yardstick.subtopics[0].key}
     found["undo"] = {"action_id": ActionLog.objects.filter(verb="study.rename").first().pk}
     membership = {"membership_id": Membership.objects.get(user=actor.person).pk}
@@ -244,7 +253,7 @@ def a_failed_job(study: Study) -> int:
 
 
 BODIES: dict[str, Any] = {
-    "plan-length": {"words": "900"}, "decide": {"kind": "terms", "action": "dropped"}, "add-terms": {"terms": "garden gnome"},
+    "plan-length": {"words": "900"}, "decide": {"kind": "terms", "action": "dropped"}, "add-terms": {"terms": "garden gnome"}, "add-heading": {"heading": "Another"}, "move-heading": {"way": "up"},
     "save-draft": {"document": EMPTY, "base_version": 1}, "rename-draft": {"name": "Other"}, "rename-study": {"name": "Other"},
     "rename-workspace": {"name": "Other"}, "new-keyword-list": {"name": "Other"}, "keywords-from-catalogue": {"seed": "lime"}, "add-keywords": {"phrases": "a b"},
     "rename-keyword-list": {"name": "Other"}, "new-import": {"kind": "keywords", "pasted": "keyword\na b\n"}, "import-columns": {"column-0": "keyword"},

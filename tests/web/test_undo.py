@@ -25,14 +25,24 @@ from fundament.web.keywords.services import lists as keyword_lists
 from fundament.web.members.services import members, passwords, workspaces
 from fundament.web.sites.models import Page, Site
 from fundament.web.sites.services import sites
-from fundament.web.studies.models import Addition, BlockCorrection, CompetitorChoice, Decision, PagePurpose, Result, SecondaryKeyword, Study
-from fundament.web.studies.services import adding, choosing, correcting, deciding, entities, opening, purposes
+from fundament.web.studies.models import (
+    Addition,
+    BlockCorrection,
+    CompetitorChoice,
+    Decision,
+    OutlineNode,
+    PagePurpose,
+    Result,
+    SecondaryKeyword,
+    Study,
+)
+from fundament.web.studies.services import adding, choosing, correcting, deciding, entities, opening, outlining, purposes
 from fundament.web.studies.services.yardsticks import compiled_of
 from tests.web.conftest import make_draft, member, settle, text
 from tests.web.test_corrections import TURTLE, blocks_of, chosen_result
 
 WATCHED: tuple[Any, ...] = (
-    Workspace, Membership, Invitation, PasswordLink, Study, Result, CompetitorChoice, BlockCorrection, Decision, Publication, Addition, SecondaryKeyword, Site, PagePurpose, Keyword,
+    Workspace, Membership, Invitation, PasswordLink, Study, Result, CompetitorChoice, BlockCorrection, Decision, Publication, Addition, OutlineNode, SecondaryKeyword, Site, PagePurpose, Keyword,
 )  # fmt: skip
 MOVES_ON = {"version", "updated_at", "score", "figures", "figures_problem", "kept_at", "words", "last_login"}
 
@@ -76,6 +86,9 @@ class World:
         self.subtopics = [subtopic.key for subtopic in compiled.yardstick.subtopics[:2]]
         first = compiled.yardstick.subtopics[0].headings[0]
         self.heading = heading_member(first.url, first.text)
+        self.nodes = [
+            outlining.add_heading(actor, study.pk, text, level=level) for text, level in (("First", 2), ("Under it", 3), ("Third", 2))
+        ]
         self.second_study = Study.objects.create(workspace=actor.workspace, keyword="another", state="ready")
 
 
@@ -127,6 +140,15 @@ DO: dict[str, Callable[[World], Any]] = {
     "study.split": lambda w: adding.split_off(w.actor, w.study.pk, w.subtopics[0], [w.heading]),
     "study.take_back": lambda w: adding.take_back(w.actor, w.study.pk, adding.add_terms(w.actor, w.study.pk, ["garden gnome"]).rows[0].pk),
     "study.secondary_keywords": lambda w: adding.set_secondary_keywords(w.actor, w.study.pk, ["lime mix", "wall repair"]),
+    "outline.add": lambda w: outlining.add_heading(w.actor, w.study.pk, "", subtopic=w.subtopics[0], after=w.nodes[0].key),
+    "outline.change": lambda w: outlining.change(
+        w.actor, w.study.pk, w.nodes[1].key, seen=outlining.stamp_of(w.nodes[1]), heading="Other", notes="Say why.", planned_words=90, terms=[w.term], entities=[],
+    ),
+    "outline.move": lambda w: outlining.move(w.actor, w.study.pk, w.nodes[2].key, "up"),
+    "outline.remove": lambda w: outlining.remove(w.actor, w.study.pk, w.nodes[0].key),
+    "outline.take": lambda w: outlining.take_headings(
+        w.actor, w.study.pk, [("b-1", 2, "New"), (w.nodes[1].key, 3, "Renamed"), ("b-2", 2, "Third")]
+    ),
     "study.confirm": lambda w: deciding.confirm_plan(w.actor, w.study.pk),
     "study.plan_length": lambda w: deciding.plan_length(w.actor, w.study.pk, 1_500),
     "study.rename": lambda w: opening.rename(w.actor, w.study.pk, "A name"),

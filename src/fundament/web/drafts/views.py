@@ -20,7 +20,7 @@ from fundament.web.accounts.requests import actor_of
 from fundament.web.accounts.roles import Actor, can
 from fundament.web.bodies import takes_bodies_of
 from fundament.web.drafts.panels import evidence_for, marks_for, panel_context, panel_name
-from fundament.web.drafts.services import exporting, publishing, saving
+from fundament.web.drafts.services import exporting, outlines, publishing, saving
 from fundament.web.drafts.services.measuring import Measured, later, measure, measure_stored, note_score
 from fundament.web.drafts.services.seeing import draft_for, draft_to_measure, drafts_by_study, drafts_of, revisions_of
 from fundament.web.drafts.services.texts import Text
@@ -58,7 +58,14 @@ def draft_list(request: HttpRequest, study_id: int) -> HttpResponse:
     actor = actor_of(request)
     study, archived = study_for(actor, study_id), request.GET.get("archived") == "yes"
     page = Paginator(drafts_of(actor, study, archived=archived), PER_PAGE).get_page(_number(request))
-    context = {"study": study, "tab": "drafts", "page": page, "archived": archived, "may_write": can(actor, "draft.create")}
+    context = {
+        "study": study,
+        "tab": "drafts",
+        "page": page,
+        "archived": archived,
+        "may_write": can(actor, "draft.create"),
+        "may_decide": can(actor, "study.decide"),
+    }
     return render(request, "drafts/list.html", context)
 
 
@@ -67,6 +74,20 @@ def new_draft(request: HttpRequest, study_id: int) -> HttpResponse:
     """Begin a draft."""
     draft = saving.create_draft(actor_of(request), study_id, name=request.POST.get("name", ""))
     return redirect("draft", draft.pk)
+
+
+@require_POST
+def from_outline(request: HttpRequest, study_id: int) -> HttpResponse:
+    """Begin a draft with the headings of the outline."""
+    return redirect("draft", outlines.draft_from_outline(actor_of(request), study_id).pk)
+
+
+@require_POST
+def to_outline(request: HttpRequest, draft_id: int) -> HttpResponse:
+    """Make the outline what the headings of this draft are."""
+    actor = actor_of(request)
+    outlines.outline_from_draft(actor, draft_id)
+    return redirect("outline", draft_for(actor, draft_id, with_text=False).study_id)
 
 
 @require_GET

@@ -15,6 +15,7 @@ class StudiesConfig(AppConfig):
         from fundament.web.studies.services.deciding import follow_decisions
         from fundament.web.studies.services.figures import follow
         from fundament.web.studies.services.importing import RESULTS
+        from fundament.web.studies.services.outlining import follow_outline
 
         registry.declare(RESULTS)
         declare_store(Store("Pages as they came", raw_bytes))
@@ -38,6 +39,11 @@ class StudiesConfig(AppConfig):
             Verb("site.mean_for", "study.decide"),
             Verb("study.confirm", "study.decide", follow=follow_decisions),
             Verb("study.plan_length", "study.decide", follow=follow_decisions),
+            Verb("outline.add", "study.decide", follow=follow_outline),
+            Verb("outline.change", "study.decide", follow=follow_outline),
+            Verb("outline.move", "study.decide", follow=follow_outline),
+            Verb("outline.remove", "study.decide", follow=follow_outline),
+            Verb("outline.take", "study.decide", follow=follow_outline),
             Verb("study.rename", "study.choose"),
             Verb("study.archive", "study.archive"),
             Verb("study.restore", "study.archive"),

@@ -310,6 +310,38 @@ class Decision(models.Model):
         return f"{self.key}: {self.action}"
 
 
+class OutlineNode(models.Model):
+    """A heading of the outline of a study: an H2, or under another one an H3. What it is to say is in notes, for whoever writes.
+
+    key: stays for ever; a block of a draft can hang on it. subtopic: the key of the one it covers, "" for a heading of one's own. terms, entities: keys of what is meant for this section.
+    """
+
+    study = models.ForeignKey(Study, on_delete=models.CASCADE, related_name="outline")
+    key = models.CharField(max_length=40)
+    parent = models.ForeignKey("self", null=True, blank=True, on_delete=models.SET_NULL, related_name="children")
+    place = models.PositiveIntegerField()
+    heading = models.CharField(max_length=300)
+    subtopic = models.CharField(max_length=40, blank=True)
+    notes = models.TextField(blank=True)
+    planned_words = models.PositiveIntegerField(default=0)
+    terms = models.JSONField(default=list)
+    entities = models.JSONField(default=list)
+    by = models.ForeignKey(settings.AUTH_USER_MODEL, null=True, blank=True, on_delete=models.SET_NULL, related_name="+")
+    changed_at = models.DateTimeField(auto_now=True)
+
+    class Meta:
+        ordering = ("place", "id")
+        constraints = (models.UniqueConstraint(fields=["study", "key"], name="one_outline_node_per_key"),)
+
+    def __str__(self) -> str:
+        return self.heading
+
+    @property
+    def level(self) -> int:
+        """2 or 3."""
+        return 2 if self.parent_id is None else 3
+
+
 class SecondaryKeyword(models.Model):
     """A phrase that the text should answer beside the keyword."""
 

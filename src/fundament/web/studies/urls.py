@@ -33,5 +33,8 @@ urlpatterns = [
     path("<int:study_id>/entities/own/", entity_views.own_entities, name="own-entities"),
     path("<int:study_id>/entities/<slug:key>/", entity_views.entity, name="entity"),
     path("<int:study_id>/outline/", outline_views.outline, name="outline"),
+    path("<int:study_id>/outline/add/", outline_views.add_heading, name="add-heading"),
+    path("<int:study_id>/outline/headings/<slug:key>/", outline_views.outline_node, name="outline-node"),
+    path("<int:study_id>/outline/headings/<slug:key>/move/", outline_views.move_heading, name="move-heading"),
     path("<int:study_id>/outline/<slug:key>/", outline_views.subtopic, name="subtopic"),
 ]

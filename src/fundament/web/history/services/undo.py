@@ -81,11 +81,10 @@ def _attribute(model: type[models.Model], name: str) -> str:
 
 
 def last_to_undo(actor: Actor, thing: str) -> ActionLog | None:
-    """The last thing done, when it can be undone and was not yet."""
-    action = ActionLog.objects.filter(workspace=actor.workspace, thing=thing).select_related("actor").first()
-    if action is None or action.undoes_id or not VERBS[action.verb].can_be_undone or ActionLog.objects.filter(undoes=action).exists():
-        return None
-    return action
+    """The last thing done that was not taken back yet, when it can be."""
+    found = ActionLog.objects.filter(workspace=actor.workspace, thing=thing, undoes=None, undone_by=None)
+    action = found.select_related("actor").first()
+    return action if action is not None and action.can_be_undone else None
 
 
 def history_of(actor: Actor, thing: str, most: int = 100) -> list[ActionLog]:

@@ -1,0 +1,63 @@
+"""Which subtopics an outline should have. Most of the frequent ones and never all: a page needs an angle of its own."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Iterable, Sequence
+from dataclasses import dataclass
+
+from fundament.core.yardstick.model import Subtopic
+
+FREQUENT_SHARE = 1 / 3  # of the competitors have a heading for it
+LEAST_PAGES = 3  # but never fewer, where there are as many
+PROPOSED_SHARE = 0.8  # of the frequent subtopics
+LEAST_SECTION = 40  # words
+
+
+@dataclass(frozen=True)
+class Coverage:
+    """How far an outline covers the frequent subtopics. Counts of subtopics; proposed: how many are enough."""
+
+    covered: int
+    frequent: int
+    proposed: int
+
+
+def frequent_subtopics(subtopics: Sequence[Subtopic], pages: int) -> list[Subtopic]:
+    """The subtopics that many competitors head, the most shared first: on a third of the pages, and on three where there are so many. Dropped ones
+    (weight 0) are none; what a person says must be there (`must`) is not known here."""
+    least = max(min(LEAST_PAGES, pages), math.ceil(FREQUENT_SHARE * pages))
+    found = [subtopic for subtopic in subtopics if subtopic.pages >= least and subtopic.weight > 0]
+    return sorted(found, key=lambda s: (-s.pages, -s.weight, s.place, s.label))
+
+
+def coverage(subtopics: Sequence[Subtopic], pages: int, keys: Iterable[str]) -> Coverage:
+    """How far the subtopics with these keys cover the frequent ones."""
+    frequent = [subtopic.key for subtopic in frequent_subtopics(subtopics, pages)]
+    return Coverage(len(set(keys) & set(frequent)), len(frequent), math.ceil(PROPOSED_SHARE * len(frequent)))
+
+
+def proposed_subtopics(subtopics: Sequence[Subtopic], pages: int, must: Iterable[str] = ()) -> list[Subtopic]:
+    """The subtopics an outline is proposed to have, in the competitors' usual order: the most shared four fifths of the frequent ones, and those that must be there.
+
+    must: keys.
+    """
+    frequent = frequent_subtopics(subtopics, pages)
+    wanted = {subtopic.key for subtopic in frequent[: math.ceil(PROPOSED_SHARE * len(frequent))]} | set(must)
+    return sorted((s for s in subtopics if s.key in wanted and s.weight > 0), key=lambda s: (s.place, s.label))
+
+
+def proposed_words(subtopics: Sequence[Subtopic], planned: int) -> dict[str, int]:
+    """Words for the section of each subtopic, by key, in tens: the median of the competitors' sections, made smaller together where they would be more than the
+    planned length."""
+    usual = {s.key: _median([h.words for h in s.headings if h.words]) for s in subtopics}
+    share = min(1.0, planned / (sum(usual.values()) or 1.0)) if planned else 1.0
+    return {key: max(LEAST_SECTION, round(share * words / 10) * 10) if words else 0 for key, words in usual.items()}
+
+
+def _median(words: Sequence[int]) -> float:
+    ordered = sorted(words)
+    half = len(ordered) // 2
+    if not ordered:
+        return 0.0
+    return float(ordered[half]) if len(ordered) % 2 else (ordered[half - 1] + ordered[half]) / 2
