@@ -2,11 +2,13 @@
 
 from __future__ import annotations
 
+import io
 from collections.abc import Iterator
 from typing import Any
 
 import pytest
 from django.test import Client
+from PIL import Image
 
 from fundament.core.documents.html import document_from_html
 from fundament.web.accounts.models import Membership, Person, Workspace
@@ -110,3 +112,10 @@ def member(workspace: Workspace, name: str, role: str) -> Actor:
     person = Person.objects.create_user(name, password="limewash-1")
     Membership.objects.create(workspace=workspace, user=person, role=role)
     return Actor(person, workspace, role)
+
+
+def picture(width: int = 40, height: int = 20, kind: str = "PNG") -> bytes:
+    """A picture of one colour."""
+    held = io.BytesIO()
+    Image.new("RGB", (width, height), "#2f766d").save(held, kind)
+    return held.getvalue()

@@ -12,7 +12,7 @@ from django.test import Client
 from django.urls import reverse
 
 from fundament.core.consensus.keys import heading_member
-from fundament.web.accounts.models import Invitation, Membership, PasswordLink, Workspace
+from fundament.web.accounts.models import Invitation, Membership, PasswordLink, Workspace, WorkspaceLogo
 from fundament.web.accounts.roles import Actor
 from fundament.web.drafts.models import Draft, Publication
 from fundament.web.drafts.services import publishing, saving
@@ -36,13 +36,13 @@ from fundament.web.studies.models import (
     SecondaryKeyword,
     Study,
 )
-from fundament.web.studies.services import adding, choosing, correcting, deciding, entities, opening, outlining, purposes
+from fundament.web.studies.services import adding, choosing, correcting, deciding, entities, opening, outlining, planning, purposes
 from fundament.web.studies.services.yardsticks import compiled_of
-from tests.web.conftest import make_draft, member, settle, text
+from tests.web.conftest import make_draft, member, picture, settle, text
 from tests.web.test_corrections import TURTLE, blocks_of, chosen_result
 
 WATCHED: tuple[Any, ...] = (
-    Workspace, Membership, Invitation, PasswordLink, Study, Result, CompetitorChoice, BlockCorrection, Decision, Publication, Addition, OutlineNode, SecondaryKeyword, Site, PagePurpose, Keyword,
+    Workspace, WorkspaceLogo, Membership, Invitation, PasswordLink, Study, Result, CompetitorChoice, BlockCorrection, Decision, Publication, Addition, OutlineNode, SecondaryKeyword, Site, PagePurpose, Keyword,
 )  # fmt: skip
 MOVES_ON = {"version", "updated_at", "score", "figures", "figures_problem", "kept_at", "words", "last_login"}
 
@@ -100,6 +100,8 @@ def _register(world: World) -> None:
 
 DO: dict[str, Callable[[World], Any]] = {
     "workspace.rename": lambda w: workspaces.rename(w.actor, "Marl and Quoin"),
+    "workspace.logo": lambda w: workspaces.set_logo(w.actor, picture()),
+    "study.plan": lambda w: planning.set_plan(w.actor, w.study.pk, intent="To do it.", assignee=w.third.user_id, due="2026-12-24"),
     "member.invite": lambda w: members.invite(w.actor, "writer"),
     "member.end_invitation": lambda w: members.end_invitation(w.actor, w.invitation.pk),
     "member.accept": _register,

@@ -2,6 +2,7 @@
 
 from fundament.messages.en_gb_application import APPLICATION, APPLICATION_LABELS
 from fundament.messages.en_gb_files import FILE_LABELS, FILES
+from fundament.messages.en_gb_plan import PLAN, PLAN_LABELS
 
 # names of what the code declares, by key
 LABELS = {
@@ -88,6 +89,7 @@ LABELS = {
     "code": "Code",
     "caption": "Caption",
     **APPLICATION_LABELS,
+    **PLAN_LABELS,
     **FILE_LABELS,
 }
 
@@ -277,4 +279,5 @@ TEXTS = {
     "advice.leave": "leave",
     **APPLICATION,
     **FILES,
+    **PLAN,
 }

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import base64
 import zoneinfo
 from typing import ClassVar
 
@@ -39,6 +40,20 @@ class Workspace(models.Model):
 
     def __str__(self) -> str:
         return self.name
+
+
+class WorkspaceLogo(models.Model):
+    """The logo that stands on a workspace's papers. png: in base64, so that the log can hold what it was before."""
+
+    workspace = models.OneToOneField(Workspace, on_delete=models.CASCADE, related_name="logo")
+    png = models.TextField()
+
+    def __str__(self) -> str:
+        return f"logo of {self.workspace}"
+
+    def content(self) -> bytes:
+        """The picture."""
+        return base64.b64decode(self.png)
 
 
 class Membership(models.Model):

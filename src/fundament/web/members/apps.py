@@ -14,6 +14,7 @@ class MembersConfig(AppConfig):
         connect()
         declare(
             Verb("workspace.rename", "workspace.rename"),
+            Verb("workspace.logo", "workspace.rename"),
             Verb("member.invite", "member.invite"),
             Verb("member.end_invitation", "member.invite"),
             Verb("member.accept", "member.change"),

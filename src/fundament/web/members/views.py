@@ -13,13 +13,15 @@ from django.urls import reverse
 from django.views.decorators.http import require_GET, require_http_methods, require_POST
 
 from fundament.messages import say_error
-from fundament.web.accounts.models import INTERFACE_LANGUAGES, ROLES, TIME_ZONES, Invitation, PasswordLink
+from fundament.web.accounts.models import INTERFACE_LANGUAGES, ROLES, TIME_ZONES, Invitation, PasswordLink, WorkspaceLogo
 from fundament.web.accounts.requests import WORKSPACE, actor_of, person_of
 from fundament.web.accounts.roles import can, seen_by
+from fundament.web.bodies import takes_bodies_of
 from fundament.web.errors import ApplicationError, NotFoundError
 from fundament.web.members.services import members, passwords, profile, workspaces
 from fundament.web.members.services.links import is_open, opened
 from fundament.web.members.tasks import queue_password_mail
+from fundament.web.policies import FOR_FILES
 
 _BACKEND = "fundament.web.accounts.backend.PersonBackend"
 
@@ -85,6 +87,7 @@ def _members(request: HttpRequest, status: int = 200, **more: Any) -> HttpRespon
         "invitations": invitations,
         "roles": ROLES,
         "may_invite": can(actor, "member.invite"),
+        "has_logo": WorkspaceLogo.objects.filter(workspace=actor.workspace).exists(),
         "me": actor.person,
         "settings_tab": "members",
         **more,
@@ -96,6 +99,31 @@ def _members(request: HttpRequest, status: int = 200, **more: Any) -> HttpRespon
 def member_list(request: HttpRequest) -> HttpResponse:
     """Who belongs to the workspace, and as what."""
     return _members(request)
+
+
+@takes_bodies_of(workspaces.MOST_LOGO_BYTES + 100_000)
+@require_POST
+def set_logo(request: HttpRequest) -> HttpResponse:
+    """Give the workspace's papers a logo, or take it away."""
+    upload = request.FILES.get("logo")
+    try:
+        if upload is None and not request.POST.get("remove"):
+            raise ApplicationError("error.no_file")
+        workspaces.set_logo(actor_of(request), upload.read() if upload else b"")
+    except ApplicationError as error:
+        if error.status != 422:
+            raise
+        return _members(request, 422, problem=say_error(error))
+    return redirect("members")
+
+
+@require_GET
+def logo(request: HttpRequest) -> HttpResponse:
+    """The logo as a picture."""
+    found = WorkspaceLogo.objects.filter(workspace=actor_of(request).workspace).first()
+    if found is None:
+        raise NotFoundError("error.not_found")
+    return HttpResponse(found.content(), content_type="image/png", headers=FOR_FILES)
 
 
 @require_POST

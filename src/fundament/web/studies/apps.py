@@ -44,6 +44,7 @@ class StudiesConfig(AppConfig):
             Verb("outline.move", "study.decide", follow=follow_outline),
             Verb("outline.remove", "study.decide", follow=follow_outline),
             Verb("outline.take", "study.decide", follow=follow_outline),
+            Verb("study.plan", "study.decide", follow=follow_outline),
             Verb("study.rename", "study.choose"),
             Verb("study.archive", "study.archive"),
             Verb("study.restore", "study.archive"),

@@ -11,6 +11,7 @@ from django.views.decorators.http import require_POST
 
 from fundament.messages import say
 from fundament.web.accounts.requests import actor_of
+from fundament.web.answers import on_to
 from fundament.web.errors import ApplicationError
 from fundament.web.history.services.undo import last_to_undo
 from fundament.web.numbers import whole_number
@@ -38,7 +39,7 @@ def plan_length(request: HttpRequest, study_id: int) -> HttpResponse:
     if words is None or (not words and not request.POST.get("median")):
         raise ApplicationError("error.planned_length", most=deciding.MOST_WORDS)
     deciding.plan_length(actor_of(request), study_id, words)
-    return _on_to(request, reverse("yardstick", args=[study_id]))
+    return on_to(request, reverse("yardstick", args=[study_id]))
 
 
 @require_POST
@@ -119,16 +120,7 @@ def take_back(request: HttpRequest, study_id: int) -> HttpResponse:
     """Take back what was added, joined or split off."""
     addition = whole_number(request.POST.get("addition", ""))
     kind = adding.take_back(actor_of(request), study_id, addition or 0)
-    return _on_to(request, reverse(SCREENS[kind], args=[study_id]))
-
-
-def _on_to(request: HttpRequest, address: str) -> HttpResponse:
-    """All figures have changed: the whole screen is shown anew."""
-    if not request.headers.get("HX-Request"):
-        return redirect(address)
-    answer = HttpResponse(status=204)
-    answer["HX-Redirect"] = address
-    return answer
+    return on_to(request, reverse(SCREENS[kind], args=[study_id]))
 
 
 def _whole(typed: str) -> int | None:

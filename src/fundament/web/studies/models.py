@@ -75,8 +75,13 @@ class Study(models.Model):
     observing = models.JSONField(default=list, blank=True)  # messages as [code, values]: why figures observed elsewhere are missing
     own_entities = models.JSONField(default=list, blank=True)  # brought by a person: name, kind, aliases
     planned_words = models.PositiveIntegerField(default=0)  # 0: the competitors' median
+    intent = models.TextField(blank=True)  # what the searcher wants, in a person's words
+    assignee = models.ForeignKey(
+        settings.AUTH_USER_MODEL, null=True, blank=True, on_delete=models.SET_NULL, related_name="assigned_studies"
+    )
+    due = models.DateField(null=True, blank=True)
     confirmed = models.CharField(max_length=64, blank=True)  # a hash of the decisions that an editor confirmed
-    created_by = models.ForeignKey(settings.AUTH_USER_MODEL, null=True, on_delete=models.SET_NULL)
+    created_by = models.ForeignKey(settings.AUTH_USER_MODEL, null=True, on_delete=models.SET_NULL, related_name="opened_studies")
     created_at = models.DateTimeField(auto_now_add=True)
     archived_at = models.DateTimeField(null=True, blank=True)
 

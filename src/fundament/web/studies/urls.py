@@ -2,7 +2,7 @@
 
 from django.urls import path
 
-from fundament.web.studies import deciding_views, entity_views, outline_views, reading_views, term_views, views, yardstick_views
+from fundament.web.studies import deciding_views, entity_views, outline_views, plan_views, reading_views, term_views, views, yardstick_views
 
 urlpatterns = [
     path("new/", views.new_study, name="new-study"),
@@ -32,6 +32,9 @@ urlpatterns = [
     path("<int:study_id>/entities/", entity_views.entities, name="entities"),
     path("<int:study_id>/entities/own/", entity_views.own_entities, name="own-entities"),
     path("<int:study_id>/entities/<slug:key>/", entity_views.entity, name="entity"),
+    path("<int:study_id>/plan/", plan_views.plan, name="plan"),
+    path("<int:study_id>/plan/set/", plan_views.set_plan, name="set-plan"),
+    path("<int:study_id>/plan/export/", plan_views.export_plan, name="export-plan"),
     path("<int:study_id>/outline/", outline_views.outline, name="outline"),
     path("<int:study_id>/outline/add/", outline_views.add_heading, name="add-heading"),
     path("<int:study_id>/outline/headings/<slug:key>/", outline_views.outline_node, name="outline-node"),

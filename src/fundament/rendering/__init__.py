@@ -1,0 +1,1 @@
+"""Papers that leave the house: declared once as blocks (`paper`), rendered as HTML, PDF, DOCX and Markdown."""

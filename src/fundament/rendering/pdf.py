@@ -1,0 +1,62 @@
+"""A paper as PDF, set by WeasyPrint in a process of its own: it takes a second and a hundred megabytes, which no process that serves people should hold.
+
+Nothing is fetched: style, logo and fonts are in the page.
+"""
+
+from __future__ import annotations
+
+import base64
+import subprocess
+import sys
+from functools import lru_cache
+from pathlib import Path
+
+from fundament.core.errors import CoreError
+from fundament.rendering.html import page
+from fundament.rendering.paper import Paper
+
+SECONDS = 60
+_FONTS = (  # family, file, weights; what the first of a family lacks is in its "Extended"
+    ("Public Sans", "public-sans-latin-wght-normal.woff2", "100 900"),
+    ("Public Sans Extended", "public-sans-latin-ext-wght-normal.woff2", "100 900"),
+    ("Literata", "literata-latin-wght-normal.woff2", "200 900"),
+    ("Literata Extended", "literata-latin-ext-wght-normal.woff2", "200 900"),
+)
+
+
+def pdf_of(paper: Paper, *, fonts: Path) -> bytes:
+    """The paper as PDF with text, title, language and bookmarks. fonts: the folder with those that are shipped. Raises CoreError when it cannot be set."""
+    html = page(paper, fonts=_font_faces(fonts))
+    try:
+        made = subprocess.run(
+            [sys.executable, "-m", "fundament.rendering.pdf"], input=html.encode(), capture_output=True, timeout=SECONDS, check=False
+        )
+    except subprocess.TimeoutExpired:
+        raise CoreError("error.paper_slow", seconds=SECONDS) from None
+    if made.returncode or not made.stdout.startswith(b"%PDF"):
+        raise CoreError("error.paper_failed")
+    return made.stdout
+
+
+@lru_cache(maxsize=1)
+def _font_faces(fonts: Path) -> str:
+    rules = []
+    for family, name, weights in _FONTS:
+        font = base64.b64encode((fonts / name).read_bytes()).decode()
+        rules.append(
+            f'@font-face {{ font-family: "{family}"; font-weight: {weights}; src: url("data:font/woff2;base64,{font}") format("woff2"); }}'
+        )
+    return "".join(rules)
+
+
+def _main() -> None:
+    """HTML in, PDF out. Only what is in the page itself is used."""
+    from weasyprint import HTML
+    from weasyprint.urls import URLFetcher
+
+    html = sys.stdin.buffer.read().decode()
+    sys.stdout.buffer.write(HTML(string=html, url_fetcher=URLFetcher(allowed_protocols=("data",))).write_pdf(pdf_tags=True) or b"")
+
+
+if __name__ == "__main__":
+    _main()

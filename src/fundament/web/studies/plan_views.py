@@ -1,0 +1,134 @@
+"""The plan of a study: on the screen, on paper, and as tables."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Sequence
+from pathlib import Path
+from typing import Any
+
+from django.conf import settings
+from django.http import HttpRequest, HttpResponse
+from django.shortcuts import render
+from django.urls import reverse
+from django.utils.safestring import mark_safe
+from django.utils.text import slugify
+from django.views.decorators.http import require_GET, require_POST
+
+from fundament.core.errors import CoreError
+from fundament.core.outline.proposal import frequent_subtopics
+from fundament.rendering.docx import docx_of
+from fundament.rendering.html import inside
+from fundament.rendering.markdown import markdown_of
+from fundament.rendering.paper import Paper
+from fundament.rendering.pdf import pdf_of
+from fundament.rendering.plan_paper import plan_paper
+from fundament.schemas.plan import Plan, to_json
+from fundament.web.accounts.models import Membership
+from fundament.web.accounts.requests import actor_of
+from fundament.web.answers import on_to
+from fundament.web.errors import ApplicationError, NotFoundError
+from fundament.web.numbers import whole_number
+from fundament.web.studies.models import Study
+from fundament.web.studies.opened import Opened, opened
+from fundament.web.studies.services import planning
+from fundament.web.tables import csv_response, xlsx_response
+
+FONTS = Path(settings.STATICFILES_DIRS[0]) / "build" / "fonts"
+WORD = "application/vnd.openxmlformats-officedocument.wordprocessingml.document"
+PAPERS: dict[str, tuple[str, Callable[[Paper], bytes]]] = {
+    "docx": (WORD, docx_of),
+    "pdf": ("application/pdf", lambda paper: pdf_of(paper, fonts=FONTS)),
+    "md": ("text/markdown; charset=utf-8", lambda paper: markdown_of(paper).encode()),
+}
+Rows = Callable[[Plan], list[Sequence[Any]]]
+TABLES: dict[str, tuple[tuple[str, ...], Rows]] = {
+    "sections": (
+        ("level", "heading", "words", "notes", "terms", "entities", "competitors"),
+        lambda p: [(s.level, s.heading, s.words, s.notes, "; ".join(s.terms), "; ".join(s.entities), s.pages) for s in p.sections],
+    ),
+    "terms": (
+        ("term", "low", "high", "most", "weight", "competitors", "decision", "note"),
+        lambda p: [(t.name, t.low, t.high, t.ceiling, t.weight, t.pages, t.decision, t.note) for t in p.terms],
+    ),
+    "entities": (
+        ("entity", "kind", "weight", "competitors", "context", "decision", "note"),
+        lambda p: [(e.name, e.kind, e.weight, e.pages, "; ".join(e.context), e.decision, e.note) for e in p.entities],
+    ),
+    "questions": (("question", "competitors"), lambda p: [(q.text, q.answered) for q in p.questions]),
+    "competitors": (
+        ("rank", "url", "title", "words", "score"),
+        lambda p: [(c.rank, c.url, c.title, c.words, c.score) for c in p.competitors],
+    ),
+}
+
+
+def _paper(open_: Opened) -> tuple[Plan, Paper] | None:
+    if open_.compiled is None:
+        return None
+    found = open_.compiled.yardstick
+    plan = planning.plan_of(open_.study, open_.compiled)
+    shared = [subtopic.label for subtopic in frequent_subtopics(found.subtopics, len(found.pages))]
+    return plan, plan_paper(plan, kinds=planning.kinds_of(open_.study), subtopics=shared, logo=planning.logo_of(open_.study))
+
+
+@require_GET
+def plan(request: HttpRequest, study_id: int) -> HttpResponse:
+    """The plan as it would be on paper, with what is its own to fill in."""
+    open_ = opened(request, study_id, "plan")
+    made = _paper(open_)
+    context = dict(open_.context)
+    if made is not None:
+        context |= {
+            "paper": mark_safe(inside(made[1])),  # noqa: S308  everything in it is escaped where it is made
+            "plan": made[0],
+            "members": Membership.objects.filter(workspace=open_.actor.workspace).select_related("user").order_by("user__display_name", "user__username"),
+            "tables": TABLES,
+        }  # fmt: skip
+    return render(request, "studies/plan.html", context)
+
+
+@require_POST
+def set_plan(request: HttpRequest, study_id: int) -> HttpResponse:
+    """Say what the searcher wants, who writes, and until when."""
+    planning.set_plan(
+        actor_of(request), study_id, intent=request.POST.get("intent", ""), assignee=whole_number(request.POST.get("assignee", ""), 9),
+        due=request.POST.get("due", "").strip(),
+    )  # fmt: skip
+    return on_to(request, reverse("plan", args=[study_id]))
+
+
+@require_GET
+def export_plan(request: HttpRequest, study_id: int) -> HttpResponse:
+    """The plan as a file: DOCX, PDF, Markdown, JSON; or one of its tables as CSV or XLSX."""
+    open_ = opened(request, study_id, "plan")
+    wanted, table = request.GET.get("format", ""), request.GET.get("table", "")
+    if table and (table not in TABLES or wanted not in ("csv", "xlsx")):
+        raise NotFoundError("error.not_found")
+    if not table and wanted not in (*PAPERS, "json"):
+        raise NotFoundError("error.not_found")
+    made = _paper(open_)
+    if made is None:
+        raise ApplicationError("error.no_plan")
+    found, paper = made
+    name = f"plan-{_file_name(open_.study)}"
+    if table:
+        heading, rows = TABLES[table]
+        answer = csv_response if wanted == "csv" else xlsx_response
+        return answer(f"{name}-{table}", heading, rows(found))
+    if wanted == "json":
+        return _file(to_json(found), "application/json", f"{name}.json")
+    media, made_of = PAPERS[wanted]
+    try:
+        return _file(made_of(paper), media, f"{name}.{wanted}")
+    except CoreError as error:
+        raise ApplicationError(error.message.code, **error.message.values) from error
+
+
+def _file_name(study: Study) -> str:
+    return slugify(study.keyword)[:60] or str(study.pk)
+
+
+def _file(content: bytes, media: str, name: str) -> HttpResponse:
+    answer = HttpResponse(content, content_type=media)
+    answer["Content-Disposition"] = f'attachment; filename="{name}"'
+    return answer

@@ -1,0 +1,159 @@
+"""The plan of a study: complete, the same in every format, and safe on paper."""
+
+from __future__ import annotations
+
+import csv
+import io
+import re
+import zipfile
+import zlib
+
+import docx
+import pytest
+from django.test import Client
+from django.urls import reverse
+from markdown_it import MarkdownIt
+from openpyxl import load_workbook
+from PIL import Image
+
+from fundament.rendering.docx import docx_of
+from fundament.rendering.html import page
+from fundament.rendering.markdown import markdown_of
+from fundament.rendering.paper import Facts, Heading, Paper, Paragraph, Points, Section, Table
+from fundament.schemas.plan import from_json, to_json
+from fundament.web.accounts.models import WorkspaceLogo
+from fundament.web.accounts.roles import Actor
+from fundament.web.errors import ApplicationError
+from fundament.web.members.services import workspaces
+from fundament.web.studies.models import Study
+from fundament.web.studies.services import outlining
+from fundament.web.studies.services.adding import set_secondary_keywords
+from fundament.web.studies.services.deciding import decide_on, plan_length
+from fundament.web.studies.services.planning import plan_of, set_plan
+from fundament.web.studies.services.yardsticks import compiled_of
+from tests.web.conftest import member, picture, settle
+from tests.web.test_deciding_screens import yardstick_of
+
+NASTY = "<script>alert(1)</script> *bold* | pipe # hash _under_ [x](javascript:1)"
+
+
+@pytest.fixture
+def planned(study: Study, actor: Actor) -> Study:
+    set_secondary_keywords(actor, study.pk, ["lime mix"])
+    settle(study)
+    outlining.add_proposed(actor, study.pk)
+    node = outlining.add_heading(actor, study.pk, NASTY, level=3)
+    outlining.change(
+        actor,
+        study.pk,
+        node.key,
+        seen=outlining.stamp_of(node),
+        heading=NASTY,
+        notes=f"First line\n{NASTY}",
+        planned_words=90,
+        terms=[],
+        entities=[],
+    )
+    set_plan(actor, study.pk, intent=f"To do it themselves.\n\n{NASTY}", assignee=actor.person.pk, due="2026-12-24")
+    decide_on(actor, study.pk, yardstick_of(study).terms[1].key, "kept", note="our own word")
+    return Study.objects.get(pk=study.pk)
+
+
+def test_a_plan_holds_what_was_decided(planned: Study, actor: Actor) -> None:
+    dropped = yardstick_of(planned).terms[0]
+    decide_on(actor, planned.pk, dropped.key, "dropped")
+    plan_length(actor, planned.pk, 1_500)
+    compiled = compiled_of(planned.pk)
+    assert compiled is not None
+    plan = plan_of(Study.objects.get(pk=planned.pk), compiled)
+    assert plan.planned_words == 1_500 and dropped.name not in [term.name for term in plan.terms]
+    assert [(t.decision, t.note) for t in plan.terms if t.decision] == [("kept", "our own word")]
+    assert plan.sections[-1].heading == " ".join(NASTY.split()) and plan.sections[-1].notes.startswith("First line")
+    assert plan.assignee == actor.person.shown and plan.due == "2026-12-24" and plan.secondary[0].phrase == "lime mix"
+    assert len(plan.competitors) == len(compiled.yardstick.pages) and all(c.score is not None for c in plan.competitors)
+    assert from_json(to_json(plan)) == plan
+
+
+def test_every_format_says_the_same(signed_in: Client, planned: Study) -> None:
+    address = reverse("export-plan", args=[planned.pk])
+    compiled = compiled_of(planned.pk)
+    assert compiled is not None
+    plan = plan_of(planned, compiled)
+    screen = signed_in.get(reverse("plan", args=[planned.pk])).content.decode()
+    assert "<script>alert(1)" not in screen and "&lt;script&gt;alert(1)" in screen
+    markdown = signed_in.get(address, {"format": "md"}).content.decode()
+    rendered = MarkdownIt("commonmark", {"html": True}).enable("table").render(markdown)
+    assert "<script" not in rendered and 'href="javascript' not in rendered and "<em>" not in rendered and "<td>our" not in rendered
+    document = docx.Document(io.BytesIO(signed_in.get(address, {"format": "docx"}).content))
+    paragraphs = [(p.style.name, p.text) for p in document.paragraphs]
+    cells = [cell.text for table in document.tables for row in table.rows for cell in row.cells]
+    for section in plan.sections:
+        assert (f"Heading {section.level + 1}", section.heading) in paragraphs
+    for term in plan.terms[:60]:
+        assert term.name in cells
+    assert document.core_properties.title == f"Plan: {planned.keyword}" and document.core_properties.comments == ""
+    stored = from_json(signed_in.get(address, {"format": "json"}).content)
+    assert (stored.sections, stored.terms, stored.head) == (plan.sections, plan.terms, plan.head)
+
+
+def test_the_pdf_has_text_title_language_and_bookmarks(signed_in: Client, planned: Study, actor: Actor) -> None:
+    workspaces.set_logo(actor, picture())
+    content = signed_in.get(reverse("export-plan", args=[planned.pk]), {"format": "pdf"}).content
+    assert content.startswith(b"%PDF") and len(content) > 20_000
+    streams = [zlib.decompress(found) for found in re.findall(rb"/FlateDecode[^>]*>>\nstream\n(.*?)\nendstream", content, re.DOTALL)]
+    everything = content + b"".join(streams)
+    for mark in (b"/Outlines", b"/Lang", b"/StructTreeRoot", b"/Image"):
+        assert mark in everything
+
+
+@pytest.mark.parametrize("table", ["sections", "terms", "entities", "questions", "competitors"])
+def test_each_table_comes_as_csv_and_xlsx(signed_in: Client, planned: Study, table: str) -> None:
+    address = reverse("export-plan", args=[planned.pk])
+    rows = list(csv.reader(io.StringIO(signed_in.get(address, {"table": table, "format": "csv"}).content.decode("utf-8-sig"))))
+    sheet = load_workbook(io.BytesIO(signed_in.get(address, {"table": table, "format": "xlsx"}).content)).active
+    book = [list(row) for row in sheet.iter_rows(values_only=True)]
+    assert rows[0] == book[0] and len(rows) == len(book) > 1
+    assert signed_in.get(address, {"table": table, "format": "pdf"}).status_code == 404
+
+
+def test_what_is_wrong_in_a_plan_is_said(signed_in: Client, study: Study, actor: Actor) -> None:
+    stranger = member(actor.workspace, "bea", "writer")
+    stranger.person.memberships.all().delete()
+    for wrong in ({"due": "24.12.2026"}, {"intent": "x" * 2_001}, {"assignee": stranger.person.pk}):
+        answer = signed_in.post(reverse("set-plan", args=[study.pk]), wrong, headers={"HX-Request": "true"})
+        assert answer.status_code == 422 and answer["HX-Retarget"]
+    assert signed_in.get(reverse("export-plan", args=[study.pk]), {"format": "exe"}).status_code == 404
+
+
+def test_a_paper_may_hold_anything(tmp_path: object) -> None:
+    odd = "a\x00b\x0b \ud800 \U0001f9f1 </style><b> |x| \r\n- not a list\n1. nor this"
+    blocks = [
+        Heading(1, odd), Paragraph(odd, lead=True), Facts([(odd, odd)]), Paragraph(odd), Points([odd]), Table([odd, "n"], [[odd, "1"]], frozenset([1])),
+        Section(2, odd, odd, odd, [(odd, odd)]), Table(["only"], []),
+    ]  # fmt: skip
+    paper = Paper(odd, odd, "en", blocks)
+    document = docx.Document(io.BytesIO(docx_of(paper)))
+    assert "not a list" in document.paragraphs[1].text
+    assert "</style><b>" not in page(paper).replace("</style></head>", "")
+    rendered = MarkdownIt("commonmark", {"html": True}).enable("table").render(markdown_of(paper).encode("utf-8", "replace").decode())
+    assert "<b>" not in rendered and "<ol>" not in rendered and rendered.count("<ul>") == 3  # facts, points, what is meant
+    assert zipfile.ZipFile(io.BytesIO(docx_of(paper))).testzip() is None
+
+
+@pytest.mark.parametrize("content", [b"", b"GIF89a", picture(6_000, 4_000, "JPEG"), b"<svg xmlns='x'/>", picture()[:40]])
+def test_only_pictures_become_logos(signed_in: Client, actor: Actor, content: bytes) -> None:
+    if content:
+        with pytest.raises(ApplicationError):
+            workspaces.set_logo(actor, content)
+    assert signed_in.get(reverse("logo")).status_code == 404
+
+
+def test_a_logo_is_made_anew_small_and_taken_away(signed_in: Client, actor: Actor) -> None:
+    upload = io.BytesIO(picture(3_000, 1_000, "JPEG"))
+    upload.name = "logo.jpg"
+    assert signed_in.post(reverse("set-logo"), {"logo": upload}).status_code == 302
+    shown = signed_in.get(reverse("logo"))
+    image = Image.open(io.BytesIO(shown.content))
+    assert image.format == "PNG" and image.width <= 800 and image.height <= 300 and "sandbox" in shown["Content-Security-Policy"]
+    signed_in.post(reverse("set-logo"), {"remove": "yes"})
+    assert not WorkspaceLogo.objects.exists() and signed_in.post(reverse("set-logo"), {}).status_code == 422
