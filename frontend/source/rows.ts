@@ -7,7 +7,7 @@ const table = (): HTMLElement | null => document.querySelector<HTMLElement>("[da
 const drawer = (): HTMLElement | null => document.getElementById("drawer");
 const openers = (): HTMLElement[] => Array.from(table()?.querySelectorAll<HTMLElement>("[data-opens]") ?? []);
 const deciding = (): HTMLFormElement | null => document.getElementById("deciding") as HTMLFormElement | null;
-const ticks = (): HTMLInputElement[] => Array.from(table()?.querySelectorAll<HTMLInputElement>('tbody input[type="checkbox"]') ?? []);
+const ticks = (): HTMLInputElement[] => Array.from(table()?.querySelectorAll<HTMLInputElement>('tbody input[type="checkbox"][form="deciding"]') ?? []);
 
 function openedKey(): string {
   return drawer()?.querySelector<HTMLElement>("[data-drawer-of]")?.dataset.drawerOf ?? "";
@@ -62,9 +62,9 @@ function decide(button: HTMLButtonElement): void {
   if (!here || !key) return;
   const place = openers().indexOf(here);
   goingOn = { from: here.id, place, to: openers()[place + 1]?.id ?? "" };
-  const kind = form.querySelector<HTMLInputElement>('[name="kind"]')?.value ?? "";
+  const hidden = Object.fromEntries(Array.from(form.querySelectorAll<HTMLInputElement>('input[type="hidden"]'), (input) => [input.name, input.value]));
   void (window.htmx as unknown as Ajax).ajax("POST", form.getAttribute("action") ?? "", {
-    target: "#decided", swap: "innerHTML", values: { kind, key, action: button.value },
+    target: "#decided", swap: "innerHTML", values: { ...hidden, key, action: button.value },
   });
 }
 
@@ -124,6 +124,8 @@ export function listen(): void {
   document.addEventListener("keydown", onKey);
   document.addEventListener("click", (event) => {
     const target = event.target as Element;
+    const button = target.closest<HTMLButtonElement>('#deciding button[type="button"][data-key]');
+    if (button) decide(button);
     if (target.closest("[data-drawer-close]")) close();
     const next = target.closest<HTMLElement>("[data-drawer-next]")?.dataset.drawerNext;
     if (next) move(Number(next));

@@ -11,7 +11,7 @@ from django.test import Client
 from django.urls import reverse
 
 from fundament.web.accounts.roles import Actor
-from fundament.web.studies.models import Result, Study
+from fundament.web.studies.models import CompetitorChoice, Result, Study
 from fundament.web.studies.result_columns import result_columns
 from fundament.web.studies.services.choosing import set_chosen
 from fundament.web.studies.services.left_out import left_out_scores
@@ -80,3 +80,23 @@ def test_what_counts_by_hand_moves_the_score_of_a_page_left_out(study: Study, ac
         if block.main:
             BlockCorrection.objects.create(result=fresh, block_key=key, counts=False)
     assert left_out_scores(compiled, [fresh])[fresh.pk] < before / 3
+
+
+def test_a_reason_is_kept_with_who_and_when(signed_in: Client, study: Study, actor: Actor) -> None:
+    result = study.results.filter(chosen=True).first()
+    address = reverse("choose", args=[study.pk])
+    signed_in.post(address, {"key": result.pk, "chosen": "no", "action": "intent"})
+    choice = CompetitorChoice.objects.get(result=result, until=None)
+    assert (choice.chosen, choice.reason, choice.by) == (False, ["left_out.intent", {}], actor.person)
+    page = signed_in.get(reverse("results", args=[study.pk])).content.decode()
+    assert "Left out: other intent" in page and actor.person.shown in page
+    signed_in.post(address, {"key": result.pk, "chosen": "no", "action": "old"})  # another reason for what is out already
+    assert CompetitorChoice.objects.get(result=result, until=None).reason == ["left_out.old", {}]
+    signed_in.post(address, {"result": result.pk, "chosen": "yes"})
+    assert "out of date" not in signed_in.get(reverse("results", args=[study.pk])).content.decode().split("<tbody>")[1]
+
+
+def test_a_page_is_looked_into_beside_the_list(signed_in: Client, study: Study) -> None:
+    result = study.results.filter(chosen=True).first()
+    part = signed_in.get(reverse("preview", args=[study.pk, result.pk])).content.decode()
+    assert 'class="preview"' in part and reverse("reading", args=[study.pk, result.pk]) in part

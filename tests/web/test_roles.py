@@ -71,6 +71,7 @@ ADDRESSES: dict[str, tuple[str, str | None]] = {
     "archive-study": ("POST", "editor"),
     "study-history": ("GET", "reader"),
     "reading": ("GET", "reader"),
+    "preview": ("GET", "reader"),
     "overrule": ("POST", "editor"),
     "as-read": ("POST", "editor"),
     "yardstick": ("GET", "reader"),
@@ -194,7 +195,7 @@ def places(actor: Actor, study: Study, draft: Draft) -> dict[str, dict[str, Any]
     of_revision = {**of_draft, "revision_id": draft.revisions.get().pk}
     found: dict[str, dict[str, Any]] = {name: {} for name in OF_NOBODY}
     found |= dict.fromkeys(["results", "progress", "scores-of-left-out", "choose", "as-proposed", "read-again", "renew", "rename-study", "archive-study", "study-history", "yardstick", "aims", "confirm-plan", "plan-length", "decide", "add-terms", "take-back", "scores-moved", "plan", "set-plan", "export-plan", "add-heading", "draft-from-outline", "terms", "measures", "entities", "own-entities", "outline", "drafts", "new-draft"], of_study)  # fmt: skip
-    found |= dict.fromkeys(("reading", "overrule", "as-read"), of_result)
+    found |= dict.fromkeys(("reading", "preview", "overrule", "as-read"), of_result)
     found |= dict.fromkeys(
         [
             "draft",

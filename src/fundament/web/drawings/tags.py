@@ -108,6 +108,12 @@ def verb_name(verb: str) -> str:
 
 
 @register.filter
+def hardness_name(verdict: str) -> str:
+    """How hard it is to be among the competitors, in words."""
+    return label(f"hardness.{verdict}")
+
+
+@register.filter
 def decided_name(action: str) -> str:
     """What was decided, in words."""
     return label(f"decided.{action}")

@@ -160,6 +160,7 @@ class Result(models.Model):
     page_kind = models.CharField(max_length=20, blank=True)
     words = models.PositiveIntegerField(default=0)
     headings = models.PositiveIntegerField(default=0)
+    images = models.PositiveIntegerField(null=True, blank=True)  # null where it was read before they were counted
     published = models.CharField(max_length=10, blank=True)
     chosen = models.BooleanField(default=False)
     advice = models.JSONField(null=True, blank=True)

@@ -39,6 +39,12 @@ def _context(actor: Actor, study_id: int, result_id: int, problem: str = "") -> 
 
 
 @require_GET
+def preview(request: HttpRequest, study_id: int, result_id: int) -> HttpResponse:
+    """What counted of a page, to be read beside the results."""
+    return render(request, "studies/preview_part.html", _context(actor_of(request), study_id, result_id))
+
+
+@require_GET
 def reading(request: HttpRequest, study_id: int, result_id: int) -> HttpResponse:
     """What was read of a page: what counts, and what was left out and why."""
     return render(request, "studies/reading.html", _context(actor_of(request), study_id, result_id))

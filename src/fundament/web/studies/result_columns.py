@@ -19,8 +19,9 @@ def result_columns(*, with_observed: bool) -> tuple[Column, ...]:
         Column("page", lambda r: r.title.lower(), export={"url": lambda r: r.url, "title": lambda r: r.title}, number=False),
         Column("kind", lambda r: r.page_kind, export={"kind": lambda r: r.page_kind}, number=False),
         Column("words", lambda r: r.words),
-        Column("headings", lambda r: r.headings),
-        Column("date", lambda r: r.published),
+        Column("headings", lambda r: r.headings, narrow=False),
+        Column("images", lambda r: UNKNOWN if r.images is None else r.images, export={"images": lambda r: "" if r.images is None else r.images}, narrow=False),
+        Column("date", lambda r: r.published, narrow=False),
         _observed("referring_sites", with_observed, "referring_sites"),
         _observed("trust", with_observed, "site_trust", "page_trust"),
         _observed("first_byte", with_observed, "ttfb_ms", "lcp_ms"),
@@ -36,6 +37,7 @@ def _observed(key: str, shown: bool, *kinds: str) -> Column:
         lambda r: r.observed.get(kinds[0], UNKNOWN),
         export={kind: lambda r, kind=kind: r.observed.get(kind, "") for kind in kinds},  # type: ignore[misc]
         shown=shown,
+        narrow=False,
     )
 
 

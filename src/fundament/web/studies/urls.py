@@ -18,6 +18,7 @@ urlpatterns = [
     path("<int:study_id>/archive/", views.archive, name="archive-study"),
     path("<int:study_id>/history/", views.study_history, name="study-history"),
     path("<int:study_id>/results/<int:result_id>/", reading_views.reading, name="reading"),
+    path("<int:study_id>/results/<int:result_id>/preview/", reading_views.preview, name="preview"),
     path("<int:study_id>/results/<int:result_id>/overrule/", reading_views.overrule, name="overrule"),
     path("<int:study_id>/results/<int:result_id>/as-read/", reading_views.as_read, name="as-read"),
     path("<int:study_id>/yardstick/", yardstick_views.yardstick, name="yardstick"),

@@ -10,6 +10,7 @@ from django.http import HttpRequest, HttpResponse
 from django.shortcuts import redirect, render
 from django.views.decorators.http import require_GET, require_http_methods, require_POST
 
+from fundament.core.message import message
 from fundament.messages import say
 from fundament.web.accounts.requests import actor_of
 from fundament.web.accounts.roles import Actor, ask, can
@@ -24,7 +25,7 @@ from fundament.web.studies.result_columns import result_columns
 from fundament.web.studies.services import choosing, opening, purposes
 from fundament.web.studies.services.bringing import MOST_FILE_BYTES
 from fundament.web.studies.services.left_out import left_out_scores
-from fundament.web.studies.services.seeing import figures_of, questions_of, study_for
+from fundament.web.studies.services.seeing import figures_of, hardness_of, questions_of, study_for
 from fundament.web.tables import table_of
 from fundament.web.templating import message_of
 
@@ -70,6 +71,9 @@ def _results_context(request: HttpRequest, actor: Actor, study: Study) -> dict[s
         if result.pk in others:
             result.score = others[result.pk]  # type: ignore[attr-defined]
     done = states["read"] + states["failed"]
+    choices = choosing.choices_of(study)
+    for result in results:
+        result.choice = choices.get(result.pk)  # type: ignore[attr-defined]
     proposed = choosing.proposal_of(study) if study.state == "ready" else {}
     notes = study.rankings.values_list("notes", flat=True).first() or []
     return {
@@ -88,6 +92,8 @@ def _results_context(request: HttpRequest, actor: Actor, study: Study) -> dict[s
         "chosen": sum(1 for r in results if r.chosen),
         "unlike_proposal": any(proposed.get(r.pk, r.chosen) != r.chosen for r in results),
         "yardstick": yardstick,
+        "hardness": hardness_of(yardstick, results, observed) if yardstick else None,
+        "reasons": [(number, reason, say(message(f"left_out.{reason}"))) for number, reason in enumerate(choosing.REASONS, 1)],
         "scores": sorted(scores.values()),
         "questions": questions_of(study),
         "may_choose": can(actor, "study.choose"),
@@ -126,8 +132,9 @@ def scores_of_left_out(request: HttpRequest, study_id: int) -> HttpResponse:
 def choose(request: HttpRequest, study_id: int) -> HttpResponse:
     """Keep or drop one competitor, or several."""
     actor = actor_of(request)
-    ids = whole_numbers(request.POST.getlist("result")[:MOST_IDS])
-    choosing.set_chosen(actor, study_id, ids, request.POST.get("chosen") == "yes", request.POST.get("reason", "")[:200].replace("\x00", ""))
+    ids = whole_numbers([*request.POST.getlist("result"), *request.POST.getlist("key")][:MOST_IDS])
+    reason = (request.POST.get("action") or request.POST.get("reason", ""))[:200].replace("\x00", "")
+    choosing.set_chosen(actor, study_id, ids, request.POST.get("chosen") == "yes", reason)
     return _done(request, study_id)
 
 

@@ -11,20 +11,28 @@ from fundament.web.history.services.record import Recording, recorded
 from fundament.web.studies.models import CompetitorChoice, Result, Study
 from fundament.web.studies.proposals import SAME_PAGE
 
+REASONS = ("shop", "users", "video", "giant_site", "intent", "thin", "old", "ours")  # why people leave a result out; their places are keys
+
 
 def set_chosen(actor: Actor, study_id: int, result_ids: Iterable[int], chosen: bool, reason: str = "") -> Study:
-    """Keep results as competitors or leave them out; the figures follow. reason: in the person's own words."""
+    """Keep results as competitors or leave them out; the figures follow. reason: one of REASONS, or in the person's own words. What is left out already gets the reason all the same."""
     study = get_for(actor, "study.choose", Study.objects.all(), pk=study_id)
     wanted = list(result_ids)
     with recorded(actor, "study.choose", study, chosen=chosen, count=len(wanted)) as recording:
         Study.objects.select_for_update().get(pk=study.pk)
-        rows = [row for row in study.results.filter(pk__in=wanted, state="read") if row.chosen != chosen]
+        rows = [row for row in study.results.filter(pk__in=wanted, state="read") if row.chosen != chosen or (reason and not chosen)]
         recording.watch(rows, "chosen")
         recording.values["names"] = [row.host for row in rows[:5]]
-        said = ["as_written", {"text": reason}] if reason else None
+        said = [f"left_out.{reason}", {}] if reason in REASONS else ["as_written", {"text": reason}] if reason else None
         _choose(actor, rows, {row.pk: (chosen, said) for row in rows}, recording)
     study.refresh_from_db()
     return study
+
+
+def choices_of(study: Study) -> dict[int, CompetitorChoice]:
+    """The choices people made of a study's results that stand now, by result."""
+    found = CompetitorChoice.objects.filter(result__study=study, until=None, by__isnull=False).select_related("by")
+    return {choice.result_id: choice for choice in found}
 
 
 def as_proposed(actor: Actor, study_id: int) -> Study:

@@ -179,8 +179,9 @@ def _save(study: Study, result: Result, *fields: str) -> None:
 def note_counts(result: Result, reading: CoreReading) -> tuple[str, ...]:
     """Copy from the reading what lists show; the names of the fields."""
     result.page_kind, result.words, result.headings = reading.kind, reading.word_count, len(reading.headings())
+    result.images = len(reading.images)
     result.published, result.read_url = (reading.modified or reading.published)[:10], reading.url
-    return "page_kind", "words", "headings", "published", "read_url"
+    return "page_kind", "words", "headings", "images", "published", "read_url"
 
 
 def _note_read(study: Study, result: Result, reading: CoreReading, stored: StoredReading) -> None:

@@ -2,15 +2,20 @@
 
 from __future__ import annotations
 
+import datetime
+from collections.abc import Iterable, Mapping
 from typing import Any
 
 from django.db.models import Count, Q, QuerySet
+from django.utils import timezone
 
 from fundament.core.documents.schema import Node
 from fundament.core.scoring.compiled import CompiledYardstick
+from fundament.core.yardstick.model import Yardstick
+from fundament.core.yardstick.standing_among import Hardness, hardness
 from fundament.core.yardstick.trade_measures import TermMeasures, trade_measures
 from fundament.web.accounts.roles import Actor, get_for, seen_by
-from fundament.web.studies.models import Decision, Study
+from fundament.web.studies.models import Decision, Result, Study
 from fundament.web.studies.services.yardsticks import DecidedThings, compiled_of, decided_of
 
 
@@ -49,6 +54,20 @@ def decision_on(study: Study, key: str) -> Decision | None:
 def decided_keys(study: Study, kind: str) -> list[str]:
     """The keys of all things of a kind that something was decided on."""
     return list(Decision.objects.filter(study=study, kind=kind).values_list("key", flat=True))
+
+
+def hardness_of(yardstick: Yardstick, results: Iterable[Result], observed: Mapping[str, Mapping[str, float]]) -> Hardness:
+    """How hard it is to be among a study's competitors. observed: by the address that ranked."""
+    by_page: dict[str, Mapping[str, float]] = {}
+    ages: dict[str, float] = {}
+    today = timezone.localdate()
+    for result in results:
+        by_page[result.read_url] = observed.get(result.url, {})
+        try:
+            ages[result.read_url] = (today - datetime.date.fromisoformat(result.published)).days / 365.25
+        except ValueError:
+            continue  # it says no date, or only a part of one
+    return hardness(yardstick, observed=by_page, ages=ages)
 
 
 def questions_of(study: Study) -> list[Any]:
