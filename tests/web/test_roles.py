@@ -51,6 +51,8 @@ ADDRESSES: dict[str, tuple[str, str | None]] = {
     "set-logo": ("POST", "owner"),
     "logo": ("GET", "reader"),
     "plan": ("GET", "reader"),
+    "compare": ("GET", "reader"),
+    "questions": ("GET", "reader"),
     "set-plan": ("POST", "editor"),
     "export-plan": ("GET", "reader"),
     "invite": ("POST", "owner"),
@@ -194,7 +196,7 @@ def places(actor: Actor, study: Study, draft: Draft) -> dict[str, dict[str, Any]
     of_draft = {"draft_id": draft.pk}
     of_revision = {**of_draft, "revision_id": draft.revisions.get().pk}
     found: dict[str, dict[str, Any]] = {name: {} for name in OF_NOBODY}
-    found |= dict.fromkeys(["results", "progress", "scores-of-left-out", "choose", "as-proposed", "read-again", "renew", "rename-study", "archive-study", "study-history", "yardstick", "aims", "confirm-plan", "plan-length", "decide", "add-terms", "take-back", "scores-moved", "plan", "set-plan", "export-plan", "add-heading", "draft-from-outline", "terms", "measures", "entities", "own-entities", "outline", "drafts", "new-draft"], of_study)  # fmt: skip
+    found |= dict.fromkeys(["results", "progress", "scores-of-left-out", "choose", "as-proposed", "read-again", "renew", "rename-study", "archive-study", "study-history", "yardstick", "aims", "confirm-plan", "plan-length", "decide", "add-terms", "take-back", "scores-moved", "compare", "questions", "plan", "set-plan", "export-plan", "add-heading", "draft-from-outline", "terms", "measures", "entities", "own-entities", "outline", "drafts", "new-draft"], of_study)  # fmt: skip
     found |= dict.fromkeys(("reading", "preview", "overrule", "as-read"), of_result)
     found |= dict.fromkeys(
         [

@@ -1,0 +1,97 @@
+"""Our page beside the competitors, and the questions people ask."""
+
+from __future__ import annotations
+
+import csv
+import io
+
+from django.test import Client
+from django.urls import reverse
+
+from fundament.core.reading.read_page import read_page
+from fundament.core.yardstick.questions import answers
+from fundament.rendering.text_width import text_width
+from fundament.web.accounts.roles import Actor
+from fundament.web.drafts.services.comparing import compare
+from fundament.web.drafts.services.measuring import measure_stored
+from fundament.web.studies.models import Study
+from fundament.web.studies.services.yardsticks import compiled_of
+from tests.web.conftest import make_draft
+
+TEXT = "<h1>Repointing with lime mortar</h1><p>Keep the lime mortar damp for a week. Rake the joint out to twice its width.</p>"
+
+
+def rows_of(client: Client, study: Study, **query: str) -> list[dict[str, str]]:
+    answer = client.get(reverse("compare", args=[study.pk]), {**query, "format": "csv"})
+    return list(csv.DictReader(io.StringIO(answer.content.decode("utf-8-sig"))))
+
+
+def test_ours_and_theirs_are_what_they_are_measured_as_elsewhere(signed_in: Client, study: Study, actor: Actor) -> None:
+    draft = make_draft(actor, study, TEXT)
+    compiled = compiled_of(study.pk)
+    score = measure_stored(draft).score
+    assert compiled is not None and score is not None
+    found = compare(study, compiled, draft, [page.url for page in compiled.yardstick.pages])
+    by_name = {(row.group, row.name): row for row in found.rows}
+    total = by_name["score", "Score"]
+    assert total.ours == score.total and total.theirs == tuple(compiled.yardstick.page_scores[page.url] for page in found.pages)
+    for place in range(len(found.pages)):
+        parts = sum(row.theirs[place] or 0.0 for row in found.rows if row.group == "score") - (total.theirs[place] or 0.0)
+        assert abs(parts - (total.theirs[place] or 0.0)) < 0.05
+    words = by_name["structure", "words"]
+    assert words.ours == score.words
+    assert words.theirs == tuple(float(page.words) for page in found.pages) and words.state == "below" and words.differs
+    assert found.heads[0].name == draft.name and len(found.heads) == len(found.pages) + 1
+
+
+def test_the_screen_shows_differences_and_the_file_everything(signed_in: Client, study: Study, actor: Actor) -> None:
+    draft = make_draft(actor, study, TEXT)
+    compiled = compiled_of(study.pk)
+    assert compiled is not None
+    address = reverse("compare", args=[study.pk])
+    few = signed_in.get(address).content.decode()
+    every = signed_in.get(address, {"rows": "all"}).content.decode()
+    assert few.count("<tr>") < every.count("<tr>") and draft.name in few
+    rows = rows_of(signed_in, study)
+    assert draft.name in rows[0] and len(rows) > 100
+    one = compiled.yardstick.pages[0].url
+    narrowed = rows_of(signed_in, study, page=one, draft="none")
+    assert set(narrowed[0]) == {"group", "figure", one}
+    assert signed_in.get(address, {"format": "xlsx"}).content[:2] == b"PK"
+    assert signed_in.get(address, {"page": "https://elsewhere.example/", "draft": "x"}).status_code == 200
+
+
+def test_pixels_follow_the_letters() -> None:
+    assert text_width("iiii", 20) < text_width("mmmm", 20) and text_width("", 20) == 0
+    assert text_width("ab", 20) == text_width("  ab ", 20) and text_width("石灰", 20) == 40
+    assert abs(text_width("ab" * 50, 14) - 50 * text_width("ab", 14)) <= 50
+
+
+def test_questions_are_found_word_for_word_in_meaning_or_not() -> None:
+    html = (
+        "<html lang=en><title>Lime</title><body><main><h1>Lime mortar</h1><h2>How long does lime mortar take to cure?</h2><p>"
+        + "It takes about a month in mild weather and far longer in the cold, and it must stay damp. " * 4
+        + "</p><h2>What it costs</h2><p>A square metre costs about ninety pounds with the scaffold. Nobody should hurry the work of a wall.</p></main></body></html>"
+    )
+    reading = read_page(html.encode(), "https://a.example/x")
+    asked = [
+        "How long does lime mortar take to cure?", "lime mortar cost", "Who invented the steam engine?", "How much does a square metre cost?", "",
+    ]  # fmt: skip
+    found = answers(asked, reading, "lime mortar", "en")
+    assert [answer.verdict for answer in found[:1]] == ["word for word"] and found[0].level == 2
+    assert found[1].verdict in ("in meaning", "perhaps") and "cost" in found[1].text
+    assert found[2].verdict == "absent" and found[3].verdict == "in meaning" and "square metre" in found[3].text
+    assert found[4].verdict == "absent"
+
+
+def test_the_questions_screen_says_who_answers(signed_in: Client, study: Study, actor: Actor) -> None:
+    make_draft(actor, study, TEXT)
+    page = signed_in.get(reverse("questions", args=[study.pk])).content.decode()
+    ranking = study.rankings.first()
+    assert all(question.split()[0] in page for question in ranking.questions) and "Our page" in page and "Put in" in page
+    rows = list(
+        csv.DictReader(io.StringIO(signed_in.get(reverse("questions", args=[study.pk]), {"format": "csv"}).content.decode("utf-8-sig")))
+    )
+    assert len(rows) == len(ranking.questions) + len(ranking.related) and {"question", "kind", "ours"} <= set(rows[0])
+    study.rankings.update(questions=[], related=[])
+    assert "No questions or related searches came" in signed_in.get(reverse("questions", args=[study.pk])).content.decode()
