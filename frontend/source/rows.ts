@@ -57,6 +57,7 @@ function decide(button: HTMLButtonElement): void {
     button.click(); // and not requestSubmit: which button it was is told by its click
     return;
   }
+  if (button.hasAttribute("data-needs-ticks")) return;
   const here = current();
   const key = here?.closest<HTMLElement>("[data-row]")?.dataset.row;
   if (!here || !key) return;
@@ -118,13 +119,14 @@ function onKey(event: KeyboardEvent): void {
 
 // what was ticked stays ticked while the table is shown anew, until it was decided on
 let ticked = new Set<string>();
+let lastPlace = -1;
 
 export function listen(): void {
   if (!table()) return;
   document.addEventListener("keydown", onKey);
   document.addEventListener("click", (event) => {
     const target = event.target as Element;
-    const button = target.closest<HTMLButtonElement>('#deciding button[type="button"][data-key]');
+    const button = target.closest<HTMLButtonElement>('#deciding button[type="button"][data-key]:not([hx-post])');
     if (button) decide(button);
     if (target.closest("[data-drawer-close]")) close();
     const next = target.closest<HTMLElement>("[data-drawer-next]")?.dataset.drawerNext;
@@ -135,9 +137,15 @@ export function listen(): void {
     for (const box of ticks()) box.checked = false;
     document.dispatchEvent(new Event("ticked"));
   });
-  document.addEventListener("htmx:beforeSwap", () => (ticked = new Set(ticks().filter((box) => box.checked).map((box) => box.value))));
+  document.addEventListener("htmx:beforeSwap", () => {
+    ticked = new Set(ticks().filter((box) => box.checked).map((box) => box.value));
+    const row = document.activeElement?.closest<HTMLElement>("[data-row]");
+    lastPlace = row ? openers().findIndex((opener) => row.contains(opener)) : -1;
+  });
   document.addEventListener("htmx:afterSwap", (event) => {
     for (const box of ticks()) if (ticked.has(box.value)) box.checked = true;
+    // a row that had the focus and is gone (it was joined with another) gives it to the one in its place
+    if (lastPlace >= 0 && document.activeElement === document.body) openers()[Math.min(lastPlace, openers().length - 1)]?.focus();
     const shown = openedKey();
     for (const row of document.querySelectorAll<HTMLElement>("[data-row]")) row.toggleAttribute("data-opened", row.dataset.row === shown && shown !== "");
     if ((event.target as Element).id === "drawer") drawer()?.scrollTo(0, 0);

@@ -8,6 +8,7 @@ import pytest
 from django.test import Client
 from django.urls import reverse
 
+from fundament.core.consensus.keys import heading_member
 from fundament.web.accounts.roles import Actor
 from fundament.web.drafts.models import Draft
 from fundament.web.drafts.services.measuring import measure_stored
@@ -152,3 +153,51 @@ def test_own_terms_are_pasted_and_what_is_none_stays(signed_in: Client, study: S
     assert not Addition.objects.exists()
     assert signed_in.post(reverse("add-terms", args=[study.pk]), {"terms": " \n"}).status_code == 422
     assert signed_in.post(reverse("take-back", args=[study.pk]), {"addition": "x"}).status_code == 404
+
+
+def test_subtopics_are_joined_split_and_called_otherwise(signed_in: Client, study: Study) -> None:
+    first, second = yardstick_of(study).subtopics[:2]
+    joined = signed_in.post(
+        reverse("join", args=[study.pk]), {"kind": "subtopics", "key": [first.key, second.key]}, headers={"HX-Request": "true"}
+    )
+    assert joined.status_code == 200 and "Undo" in joined.content.decode()
+    settle(study)
+    now = {s.key: s for s in yardstick_of(study).subtopics}
+    assert second.key not in now and len(now[first.key].headings) == len(first.headings) + len(second.headings)
+    part = unescape(signed_in.get(reverse("subtopic", args=[study.pk, first.key])).content.decode())
+    member = heading_member(second.headings[0].url, second.headings[0].text)
+    assert f'value="{member}"' in part
+    split = signed_in.post(
+        reverse("split", args=[study.pk, first.key]), {"member": member, "name": "By itself"}, headers={"HX-Request": "true"}
+    )
+    assert split.status_code == 200
+    settle(study)
+    assert any(s.label == "By itself" for s in yardstick_of(study).subtopics)
+    signed_in.post(reverse("call", args=[study.pk, first.key]), {"name": "Our <b>name</b>"})
+    before = {s.key: s.weight for s in yardstick_of(study).subtopics}
+    assert next(s.label for s in yardstick_of(study).subtopics if s.key == first.key) == "Our <b>name</b>"
+    assert "Our &lt;b&gt;name" in signed_in.get(reverse("outline", args=[study.pk])).content.decode()
+    signed_in.post(reverse("call", args=[study.pk, first.key]), {"name": ""})
+    assert {s.key: s.weight for s in yardstick_of(study).subtopics} == before  # a name changes no figure
+    for wrong in ({"kind": "subtopics", "key": first.key}, {"kind": "praise"}, {"kind": "subtopics", "key": [first.key, "s-nothing"]}):
+        assert signed_in.post(reverse("join", args=[study.pk]), wrong).status_code in (404, 422)
+    assert signed_in.post(reverse("split", args=[study.pk, first.key]), {}).status_code == 422
+
+
+def test_an_entity_is_added_and_its_kind_put_right(signed_in: Client, study: Study) -> None:
+    entity = yardstick_of(study).entities[0]
+    signed_in.post(reverse("call", args=[study.pk, entity.key]), {"name": entity.name, "shown_kind": "work"})
+    assert yardstick_of(study).entities[0].kind == "work"
+    assert signed_in.post(reverse("call", args=[study.pk, entity.key]), {"name": "x" * 201}).status_code == 422
+    assert (
+        signed_in.post(
+            reverse("add-entity", args=[study.pk]), {"name": "Aunt Mabel", "aliases": "Mabel, ", "shown_kind": "person"}
+        ).status_code
+        == 302
+    )
+    assert signed_in.post(reverse("add-entity", args=[study.pk]), {"name": "Aunt Mabel"}).status_code == 422
+    settle(study)
+    own = next(e for e in yardstick_of(study).entities if e.own)
+    assert (own.name, own.kind) == ("Aunt Mabel", "person")
+    page = signed_in.get(reverse("entities", args=[study.pk])).content.decode()
+    assert "Take back Aunt Mabel" in page

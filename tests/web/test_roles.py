@@ -83,6 +83,10 @@ ADDRESSES: dict[str, tuple[str, str | None]] = {
     "decide": ("POST", "editor"),
     "add-terms": ("POST", "editor"),
     "take-back": ("POST", "editor"),
+    "join": ("POST", "editor"),
+    "split": ("POST", "editor"),
+    "call": ("POST", "editor"),
+    "add-entity": ("POST", "editor"),
     "scores-moved": ("GET", "reader"),
     "add-heading": ("POST", "editor"),
     "outline-node": ("GET", "reader"),
@@ -196,7 +200,7 @@ def places(actor: Actor, study: Study, draft: Draft) -> dict[str, dict[str, Any]
     of_draft = {"draft_id": draft.pk}
     of_revision = {**of_draft, "revision_id": draft.revisions.get().pk}
     found: dict[str, dict[str, Any]] = {name: {} for name in OF_NOBODY}
-    found |= dict.fromkeys(["results", "progress", "scores-of-left-out", "choose", "as-proposed", "read-again", "renew", "rename-study", "archive-study", "study-history", "yardstick", "aims", "confirm-plan", "plan-length", "decide", "add-terms", "take-back", "scores-moved", "compare", "questions", "plan", "set-plan", "export-plan", "add-heading", "draft-from-outline", "terms", "measures", "entities", "own-entities", "outline", "drafts", "new-draft"], of_study)  # fmt: skip
+    found |= dict.fromkeys(["results", "progress", "scores-of-left-out", "choose", "as-proposed", "read-again", "renew", "rename-study", "archive-study", "study-history", "yardstick", "aims", "confirm-plan", "plan-length", "decide", "add-terms", "take-back", "join", "add-entity", "scores-moved", "compare", "questions", "plan", "set-plan", "export-plan", "add-heading", "draft-from-outline", "terms", "measures", "entities", "own-entities", "outline", "drafts", "new-draft"], of_study)  # fmt: skip
     found |= dict.fromkeys(("reading", "preview", "overrule", "as-read"), of_result)
     found |= dict.fromkeys(
         [
@@ -230,6 +234,7 @@ def places(actor: Actor, study: Study, draft: Draft) -> dict[str, dict[str, Any]
     node = outlining.add_heading(actor, study.pk, "A heading")
     found |= {name: {**of_study, "key": node.key} for name in ("outline-node", "move-heading")}
     found["outline-from-draft"] = of_draft
+    found |= {name: {**of_study, "key": compiled.yardstick.subtopics[0].key} for name in ("split", "call")}
     found["subtopic"] = {**of_study, "key": compiled.yardstick.subtopics[0].key}
     found["undo"] = {"action_id": ActionLog.objects.filter(verb="study.rename").first().pk}
     membership = {"membership_id": Membership.objects.get(user=actor.person).pk}
@@ -263,7 +268,7 @@ def a_failed_job(study: Study) -> int:
 
 
 BODIES: dict[str, Any] = {
-    "plan-length": {"words": "900"}, "decide": {"kind": "terms", "action": "dropped"}, "add-terms": {"terms": "garden gnome"}, "add-heading": {"heading": "Another"}, "move-heading": {"way": "up"}, "export-plan": {"format": "md"}, "set-logo": {"remove": "yes"},
+    "plan-length": {"words": "900"}, "decide": {"kind": "terms", "action": "dropped"}, "add-terms": {"terms": "garden gnome"}, "join": {"kind": "terms"}, "split": {"member": "x"}, "call": {"name": "Other"}, "add-entity": {"name": "Aunt Mabel"}, "add-heading": {"heading": "Another"}, "move-heading": {"way": "up"}, "export-plan": {"format": "md"}, "set-logo": {"remove": "yes"},
     "save-draft": {"document": EMPTY, "base_version": 1}, "rename-draft": {"name": "Other"}, "rename-study": {"name": "Other"},
     "rename-workspace": {"name": "Other"}, "new-keyword-list": {"name": "Other"}, "keywords-from-catalogue": {"seed": "lime"}, "add-keywords": {"phrases": "a b"},
     "rename-keyword-list": {"name": "Other"}, "new-import": {"kind": "keywords", "pasted": "keyword\na b\n"}, "import-columns": {"column-0": "keyword"},
@@ -302,7 +307,7 @@ def test_what_each_role_may_do(client: Client, actor: Actor, places: dict[str, d
         if (
             (status == 403) == allowed
             or status >= 500
-            or (allowed and status == 404 and name not in ("measure-against", "take-back", "logo"))
+            or (allowed and status == 404 and name not in ("measure-against", "take-back", "join", "logo"))
         ):
             wrong[name] = status
     assert not wrong

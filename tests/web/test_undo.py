@@ -30,6 +30,7 @@ from fundament.web.studies.models import (
     BlockCorrection,
     CompetitorChoice,
     Decision,
+    Identity,
     OutlineNode,
     PagePurpose,
     Result,
@@ -51,6 +52,7 @@ def rows() -> dict[str, list[Any]]:
     """What is stored of everything a person decides; of drafts their names and texts."""
     found = {model.__name__: [_plain(row) for row in model.objects.order_by("pk")] for model in WATCHED}
     found["Draft"] = list(Draft.objects.order_by("pk").values("name", "document", "title_tag", "archived_at", "measured_study_id"))
+    found["Given"] = list(Identity.objects.exclude(given_name="", given_kind="").order_by("pk").values("key", "given_name", "given_kind"))
     return found
 
 
@@ -138,6 +140,7 @@ DO: dict[str, Callable[[World], Any]] = {
     "site.mean_for": lambda w: purposes.mean_for(w.actor, w.page.site_id, [w.page.pk], study_id=w.study.pk),
     "study.add_terms": lambda w: adding.add_terms(w.actor, w.study.pk, ["garden gnome", "red wheelbarrow"]),
     "study.add_entities": lambda w: adding.add_entity(w.actor, w.study.pk, "Aunt Mabel", ["Mabel"], "person"),
+    "study.call": lambda w: deciding.call(w.actor, w.study.pk, w.subtopics[0], name="Another name"),
     "study.join": lambda w: adding.join(w.actor, w.study.pk, w.subtopics),
     "study.split": lambda w: adding.split_off(w.actor, w.study.pk, w.subtopics[0], [w.heading]),
     "study.take_back": lambda w: adding.take_back(w.actor, w.study.pk, adding.add_terms(w.actor, w.study.pk, ["garden gnome"]).rows[0].pk),

@@ -30,6 +30,7 @@ class StudiesConfig(AppConfig):
             Verb("study.bring_entities", "study.decide", follow=follow),
             Verb("study.drop_entities", "study.decide", follow=follow),
             Verb("study.decide", "study.decide", follow=follow_decisions),
+            Verb("study.call", "study.decide", follow=follow_decisions),
             Verb("study.add_terms", "study.decide", follow=follow),
             Verb("study.add_entities", "study.decide", follow=follow),
             Verb("study.join", "study.decide", follow=follow),

@@ -20,9 +20,11 @@ from fundament.web.studies.own_terms import MOST_CHARACTERS, own_terms_in
 from fundament.web.studies.services import adding, deciding
 from fundament.web.studies.services.seeing import decided_keys, decision_on, study_for
 from fundament.web.studies.signals import noted_scores_of
+from fundament.web.studies.telling import told
 from fundament.web.studies.ways import SCREENS
 
 MOST_NOTE = 500  # characters
+MOST_MEMBERS = 200
 
 
 @require_POST
@@ -121,6 +123,46 @@ def take_back(request: HttpRequest, study_id: int) -> HttpResponse:
     addition = whole_number(request.POST.get("addition", ""))
     kind = adding.take_back(actor_of(request), study_id, addition or 0)
     return on_to(request, reverse(SCREENS[kind], args=[study_id]))
+
+
+@require_POST
+def join(request: HttpRequest, study_id: int) -> HttpResponse:
+    """Take the ticked ones as one; the first of them stays."""
+    kind = request.POST.get("kind", "")
+    if kind not in SCREENS:
+        raise ApplicationError("error.join")
+    adding.join(actor_of(request), study_id, request.POST.getlist("key")[: deciding.MOST_AT_ONCE])
+    return told(request, study_id, SCREENS[kind], decided={})
+
+
+@require_POST
+def split(request: HttpRequest, study_id: int, key: str) -> HttpResponse:
+    """Let the ticked headings, or ways to write it, stand by themselves."""
+    members = request.POST.getlist("member")[:MOST_MEMBERS]
+    if not members:
+        raise ApplicationError("error.split_nothing")
+    made = adding.split_off(actor_of(request), study_id, key, members, request.POST.get("name", "")[:300].replace("\x00", ""))
+    return told(request, study_id, SCREENS[made.kind], decided={})
+
+
+@require_POST
+def call(request: HttpRequest, study_id: int, key: str) -> HttpResponse:
+    """Give a subtopic or entity another name or kind."""
+    name, kind = request.POST.get("name", "")[:500], request.POST.get("shown_kind", "")[:100]
+    called = deciding.call(actor_of(request), study_id, key, name=name, kind=kind)
+    return told(request, study_id, SCREENS[called.kind], decided={})
+
+
+@require_POST
+def add_entity(request: HttpRequest, study_id: int) -> HttpResponse:
+    """Add an entity of one's own."""
+    aliases = [alias.strip()[: adding.MOST_NAME] for alias in request.POST.get("aliases", "")[:2_000].split(",") if alias.strip()]
+    added = adding.add_entity(
+        actor_of(request), study_id, request.POST.get("name", "")[:300], aliases, request.POST.get("shown_kind", "").replace("\x00", "")[:40]
+    )  # fmt: skip
+    for _, why in added.refused:
+        raise ApplicationError(why.code, **why.values)
+    return on_to(request, reverse("entities", args=[study_id]))
 
 
 def _whole(typed: str) -> int | None:

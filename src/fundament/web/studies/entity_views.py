@@ -20,7 +20,7 @@ from fundament.web.accounts.requests import actor_of
 from fundament.web.accounts.roles import ask
 from fundament.web.bodies import takes_bodies_of
 from fundament.web.errors import ApplicationError
-from fundament.web.studies.models import Study
+from fundament.web.studies.models import Addition, Study
 from fundament.web.studies.opened import decision_column, opened, opener
 from fundament.web.studies.services import entities as entity_services
 from fundament.web.studies.services.evidence import entity_evidence
@@ -109,7 +109,11 @@ def _entities(request: HttpRequest, study_id: int, problem: str = "", status: in
     )
     if request.GET.get("format") == "csv":
         return table.csv(f"entities-{study.pk}")
-    context |= {"table": table, "decided": sum(1 for entity in found.entities if entity.key in decided)}
+    context |= {
+        "additions": Addition.objects.filter(study=study, kind="entities"),
+        "table": table,
+        "decided": sum(1 for entity in found.entities if entity.key in decided),
+    }
     return render(request, "studies/entities.html", context, status=status)
 
 
@@ -118,5 +122,6 @@ def entity(request: HttpRequest, study_id: int, key: str) -> HttpResponse:
     """An entity in all of the competitors' own sentences."""
     open_ = opened(request, study_id, "entities")
     compiled, chosen = open_.thing("entities", key)
-    context = {**open_.context, "entity": chosen, "pages": entity_evidence(open_.study, compiled, key)}
+    members = [(f"lemmas {' '.join(phrase)}", " ".join(phrase)) for phrase in chosen.phrases]
+    context = {**open_.context, "members": members, "entity": chosen, "pages": entity_evidence(open_.study, compiled, key)}
     return render(request, "studies/entity_part.html", context)

@@ -261,7 +261,8 @@ class CurrentConsensus(models.Model):
 
 
 class Identity(models.Model):
-    """A term, entity or subtopic that has a key. members, pages: what it stood for when it was minted or last decided on."""
+    """A term, entity or subtopic that has a key. members, pages: what it stood for when it was minted or last decided on. given_name, given_kind: what people call it, in
+    place of what is proposed."""
 
     study = models.ForeignKey(Study, on_delete=models.CASCADE, related_name="identities")
     kind = models.CharField(max_length=12)
@@ -269,6 +270,8 @@ class Identity(models.Model):
     name = models.CharField(max_length=500)
     members = models.JSONField(default=list)
     pages = models.JSONField(default=list)
+    given_name = models.CharField(max_length=200, blank=True)
+    given_kind = models.CharField(max_length=40, blank=True)
 
     class Meta:
         constraints = (models.UniqueConstraint(fields=["study", "key"], name="one_identity_per_key"),)

@@ -2,30 +2,30 @@
 
 from __future__ import annotations
 
-import json
 from collections.abc import Mapping, Sequence
 from typing import Any
 
 from django.http import HttpRequest, HttpResponse
-from django.shortcuts import redirect, render
+from django.shortcuts import render
 from django.urls import reverse
 from django.utils.html import format_html
 from django.utils.safestring import SafeString
 from django.views.decorators.http import require_GET, require_http_methods, require_POST
 
 from fundament.core.consensus.decide import Decision as CoreDecision
+from fundament.core.consensus.keys import heading_member
 from fundament.core.outline.proposal import coverage
 from fundament.core.yardstick.model import Entity, Subtopic, Term, Yardstick
 from fundament.messages import say_error
 from fundament.web.accounts.requests import actor_of
 from fundament.web.accounts.roles import Actor
 from fundament.web.errors import ApplicationError, ChangedSinceError
-from fundament.web.history.services.undo import last_to_undo
 from fundament.web.numbers import whole_number
-from fundament.web.studies.models import OutlineNode, Study
+from fundament.web.studies.models import Addition, OutlineNode, Study
 from fundament.web.studies.opened import decision_column, opened, opener
 from fundament.web.studies.services import outlining
 from fundament.web.studies.services.seeing import decisions_for
+from fundament.web.studies.telling import told
 from fundament.web.tables import Column, table_of
 
 MOVES = (("up", "↑", "Up"), ("down", "↓", "Down"), ("in", "→", "One level in"), ("out", "←", "One level out"), ("remove", "✕", "Take out"))
@@ -95,7 +95,13 @@ def outline(request: HttpRequest, study_id: int) -> HttpResponse:
     if request.GET.get("format") == "csv":
         return table.csv(f"subtopics-{study.pk}")
     most_shared = max(found.subtopics, key=lambda s: s.pages, default=None)
-    context |= {"table": table, "decided": sum(1 for s in found.subtopics if s.key in decided), "most_shared": most_shared, **tree}
+    context |= {
+        "table": table,
+        "decided": sum(1 for s in found.subtopics if s.key in decided),
+        "most_shared": most_shared,
+        "additions": Addition.objects.filter(study=study, kind="subtopics"),
+        **tree,
+    }
     return render(request, "studies/outline.html", context)
 
 
@@ -111,7 +117,7 @@ def add_heading(request: HttpRequest, study_id: int) -> HttpResponse:
         outlining.add_heading(
             actor, study_id, heading, subtopic=subtopic, after=request.POST.get("after", "")[:40], level=3 if request.POST.get("level") == "3" else 2
         )  # fmt: skip
-    return _done(request, actor, study_id)
+    return told(request, study_id, "outline")
 
 
 @require_POST
@@ -125,7 +131,7 @@ def move_heading(request: HttpRequest, study_id: int, key: str) -> HttpResponse:
         outlining.move_after(actor, study_id, key, request.POST.get("after", "")[:40], level=3 if request.POST.get("level") == "3" else 2)
     else:
         outlining.move(actor, study_id, key, way)
-    return _done(request, actor, study_id)
+    return told(request, study_id, "outline")
 
 
 @require_http_methods(["GET", "POST"])
@@ -136,7 +142,7 @@ def outline_node(request: HttpRequest, study_id: int, key: str) -> HttpResponse:
     if request.method == "POST":
         node = _changed(request, open_.actor, study_id, key)
         if isinstance(node, OutlineNode):
-            return _done(request, open_.actor, study_id, saved=True)
+            return told(request, study_id, "outline", **{"section-saved": {}})
         context |= {"theirs": outlining.node_for(open_.study, key), "problem": node}
     node = context["theirs"] or outlining.node_for(open_.study, key)
     typed = request.POST if request.method == "POST" else None
@@ -178,20 +184,10 @@ def _changed(request: HttpRequest, actor: Actor, study_id: int, key: str) -> Out
         return say_error(error)
 
 
-def _done(request: HttpRequest, actor: Actor, study_id: int, *, saved: bool = False) -> HttpResponse:
-    """The screen asks for its table and its tree itself; what was done can be undone from where it was done."""
-    if not request.headers.get("HX-Request"):
-        return redirect("outline", study_id)
-    action = last_to_undo(actor, f"study:{study_id}")
-    answer = render(request, "studies/outlined_part.html", {"action": action})
-    answer["HX-Retarget"], answer["HX-Reswap"] = "#decided", "innerHTML"
-    answer["HX-Trigger"] = json.dumps({"live": {"target": "#decidables"}, "outlined": {}, **({"section-saved": {}} if saved else {})})
-    return answer
-
-
 @require_GET
 def subtopic(request: HttpRequest, study_id: int, key: str) -> HttpResponse:
     """A subtopic in the competitors' own headings, with the text below them."""
     open_ = opened(request, study_id, "outline")
     _, chosen = open_.thing("subtopics", key)
-    return render(request, "studies/subtopic_part.html", {**open_.context, "subtopic": chosen})
+    members = [(heading_member(heading.url, heading.text), heading) for heading in chosen.headings]
+    return render(request, "studies/subtopic_part.html", {**open_.context, "subtopic": chosen, "members": members})

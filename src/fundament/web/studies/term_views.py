@@ -62,7 +62,7 @@ def terms(request: HttpRequest, study_id: int) -> HttpResponse:
         "heaviest": [term.name for term in found.terms[:5]],
         "shared": sum(1 for term in found.terms if term.tier == 1),
         "decided": sum(1 for term in found.terms if term.key in decided),
-        "own": Addition.objects.filter(study=study, kind="terms", what="own"),
+        "additions": Addition.objects.filter(study=study, kind="terms"),
     }
     return render(request, "studies/terms.html", context)
 

@@ -20,6 +20,7 @@ from fundament.web.studies.signals import figures_changed
 MOST_WORDS = 40_000
 MOST_USES = 1_000
 MOST_AT_ONCE = 300
+MOST_NAME, MOST_KIND = 200, 40  # characters
 Uses = tuple[int, int]
 
 
@@ -85,6 +86,23 @@ def _decided(
     if known is None:
         recording.made(decision)
     return decision
+
+
+def call(actor: Actor, study_id: int, key: str, *, name: str, kind: str = "") -> Identity:
+    """Give a subtopic or entity another name, and an entity another kind; "" takes what was proposed again. No figure changes."""
+    study = get_for(actor, "study.decide", Study.objects.all(), pk=study_id)
+    name, kind = (" ".join(text.replace("\x00", "").split()) for text in (name, kind))
+    if len(name) > MOST_NAME or len(kind) > MOST_KIND:
+        raise ApplicationError("error.given_name", most=MOST_NAME, kind=MOST_KIND)
+    with recorded(actor, "study.call", study) as recording:
+        identity = Identity.objects.filter(study=study, key=key).exclude(kind="terms").first()
+        if identity is None:
+            raise NotFoundError("error.not_found")
+        recording.watch([identity], "given_name", "given_kind")
+        identity.given_name, identity.given_kind = name, kind if identity.kind == "entities" else ""
+        identity.save(update_fields=["given_name", "given_kind"])
+        recording.values["name"] = name or identity.name
+    return identity
 
 
 def plan_length(actor: Actor, study_id: int, words: int) -> Study:

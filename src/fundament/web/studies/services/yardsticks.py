@@ -12,13 +12,14 @@ from uuid import UUID
 from fundament.core.consensus.decide import Decision as CoreDecision
 from fundament.core.consensus.decide import Decisions, aims_by_length, decide
 from fundament.core.consensus.keys import Keys
+from fundament.core.consensus.naming import renamed
 from fundament.core.errors import StoredValueError
 from fundament.core.kept import Kept
 from fundament.core.scoring.aim import Aim
 from fundament.core.scoring.block_features import KeptBlocks
 from fundament.core.scoring.compiled import CompiledYardstick
 from fundament.core.yardstick.model import Yardstick
-from fundament.web.studies.models import CurrentConsensus, Decision, Study
+from fundament.web.studies.models import CurrentConsensus, Decision, Identity, Study
 from fundament.web.studies.services.figures import load_consensus
 from fundament.web.studies.services.standing import KINDS
 
@@ -108,6 +109,12 @@ def decisions_hash(decided: DecidedThings, current: CurrentConsensus) -> str:
     return hashlib.sha256(json.dumps([ways, current.extended.hash if current.extended else ""]).encode()).hexdigest()
 
 
+def _given(study_id: int) -> tuple[dict[str, str], dict[str, str]]:
+    """The names and kinds that people gave, by key."""
+    given = Identity.objects.filter(study_id=study_id).exclude(given_name="", given_kind="").values_list("key", "given_name", "given_kind")
+    return {key: name for key, name, _ in given if name}, {key: kind for key, _, kind in given if kind}
+
+
 def forget_all() -> None:
     """Let go of all yardsticks and blocks of this process."""
     _yardsticks.clear()
@@ -154,6 +161,7 @@ def compiled_of(study_id: int, stamp: UUID | None = None) -> CompiledYardstick |
             proposed = proposed_of(current, study.planned_words) if decided.by_key or current.extended_id else None
         except StoredValueError:
             return None
-        compiled = CompiledYardstick(decide(consensus, _keys(current.used_keys), decisions, proposed=proposed), _blocks)
+        named = renamed(decide(consensus, _keys(current.used_keys), decisions, proposed=proposed), *_given(study_id))
+        compiled = CompiledYardstick(named, _blocks)
         _yardsticks.keep(study_id, (current.stamp, compiled), compiled.bytes)
         return compiled
