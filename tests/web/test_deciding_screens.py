@@ -165,7 +165,7 @@ def test_subtopics_are_joined_split_and_called_otherwise(signed_in: Client, stud
     now = {s.key: s for s in yardstick_of(study).subtopics}
     assert second.key not in now and len(now[first.key].headings) == len(first.headings) + len(second.headings)
     part = unescape(signed_in.get(reverse("subtopic", args=[study.pk, first.key])).content.decode())
-    member = heading_member(second.headings[0].url, second.headings[0].text)
+    member = heading_member(first.headings[0].url, first.headings[0].text)
     assert f'value="{member}"' in part
     split = signed_in.post(
         reverse("split", args=[study.pk, first.key]), {"member": member, "name": "By itself"}, headers={"HX-Request": "true"}
