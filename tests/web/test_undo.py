@@ -37,7 +37,18 @@ from fundament.web.studies.models import (
     SecondaryKeyword,
     Study,
 )
-from fundament.web.studies.services import adding, choosing, correcting, deciding, entities, opening, outlining, planning, purposes
+from fundament.web.studies.services import (
+    adding,
+    choosing,
+    correcting,
+    deciding,
+    duplicating,
+    entities,
+    opening,
+    outlining,
+    planning,
+    purposes,
+)
 from fundament.web.studies.services.yardsticks import compiled_of
 from tests.web.conftest import make_draft, member, picture, settle, text
 from tests.web.test_corrections import TURTLE, blocks_of, chosen_result
@@ -111,6 +122,8 @@ DO: dict[str, Callable[[World], Any]] = {
     "member.remove": lambda w: members.remove(w.actor, w.third.pk),
     "member.password": lambda w: passwords.make_link(w.actor, w.third.pk),
     "study.open": lambda w: opening.open_study(w.actor, keyword="another wall", country="gb", language="en", device="desktop", depth=10),
+    "study.duplicate": lambda w: duplicating.duplicate(w.actor, w.study.pk),
+    "study.folder": lambda w: opening.to_folder(w.actor, [w.study.pk], "Advice"),
     "study.read_again": lambda w: opening.read_again(w.actor, w.study.pk),
     "study.choose": lambda w: choosing.set_chosen(w.actor, w.study.pk, [w.result.pk], False, "no rival"),
     "study.as_proposed": lambda w: (

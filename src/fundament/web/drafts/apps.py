@@ -7,13 +7,14 @@ class DraftsConfig(AppConfig):
 
     def ready(self) -> None:
         from fundament.web.drafts.models import Draft, Revision
+        from fundament.web.drafts.services.reworking import begin_reworking
         from fundament.web.drafts.services.saving import follow_text
         from fundament.web.drafts.services.seeing import noted_scores
         from fundament.web.drafts.tasks import queue_scoring
         from fundament.web.history.verbs import Verb, declare
         from fundament.web.operating.registry import Store, declare_store
         from fundament.web.operating.services.overview import stored_bytes
-        from fundament.web.studies.signals import figures_changed, scores_wanted
+        from fundament.web.studies.signals import figures_changed, scores_wanted, study_read
 
         declare_store(Store("Drafts", lambda workspace: stored_bytes(Draft.objects.filter(workspace_id=workspace), "document")))
         declare_store(
@@ -26,6 +27,10 @@ class DraftsConfig(AppConfig):
         def scores_of_drafts(sender: object, study_id: int, **_: object) -> list[tuple[int, float]]:
             return noted_scores(study_id)
 
+        def draft_of_rework(sender: object, study_id: int, **_: object) -> None:
+            begin_reworking(study_id)
+
+        study_read.connect(draft_of_rework, dispatch_uid="draft_of_rework", weak=False)
         scores_wanted.connect(scores_of_drafts, dispatch_uid="scores_of_drafts", weak=False)
         figures_changed.connect(score_drafts, dispatch_uid="score_drafts", weak=False)
         declare(

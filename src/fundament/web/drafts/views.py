@@ -28,7 +28,7 @@ from fundament.web.drafts.services.turns import turns
 from fundament.web.errors import ApplicationError, NotFoundError
 from fundament.web.history.services.undo import history_of
 from fundament.web.numbers import page_number, whole_number
-from fundament.web.studies.services.seeing import studies_for, study_for
+from fundament.web.studies.services.seeing import folders_of, studies_for, study_for
 from fundament.web.tables import cleaned_search
 
 PER_PAGE = 50
@@ -43,11 +43,12 @@ def study_list(request: HttpRequest) -> HttpResponse:
     """All studies of the workspace with their drafts, a page at a time."""
     actor = actor_of(request)
     search, archived = cleaned_search(request), request.GET.get("archived") == "yes"
-    page = Paginator(studies_for(actor, search, archived=archived), PER_PAGE).get_page(_number(request))
+    folder = request.GET.get("folder", "").replace("\x00", "")[:80]
+    page = Paginator(studies_for(actor, search, archived=archived, folder=folder), PER_PAGE).get_page(_number(request))
     drafts = drafts_by_study(actor, page.object_list)
     context = {
         "rows": [(study, drafts[study.pk]) for study in page.object_list], "page": page, "search": search, "archived": archived,
-        "may_open": can(actor, "study.open"), "may_archive": can(actor, "study.archive"),
+        "folder": folder, "folders": folders_of(actor), "may_choose": can(actor, "study.choose"), "may_open": can(actor, "study.open"), "may_archive": can(actor, "study.archive"),
     }  # fmt: skip
     return render(request, "studies/list.html", context)
 

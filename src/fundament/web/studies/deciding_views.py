@@ -140,7 +140,7 @@ def split(request: HttpRequest, study_id: int, key: str) -> HttpResponse:
     """Let the ticked headings, or ways to write it, stand by themselves."""
     members = request.POST.getlist("member")[:MOST_MEMBERS]
     if not members:
-        raise ApplicationError("error.split_nothing")
+        raise ApplicationError("error.split_unticked")
     made = adding.split_off(actor_of(request), study_id, key, members, request.POST.get("name", "")[:300].replace("\x00", ""))
     return told(request, study_id, SCREENS[made.kind], decided={})
 

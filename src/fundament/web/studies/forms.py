@@ -39,6 +39,14 @@ class NewStudyForm(forms.Form):
         widget=forms.Textarea(attrs={"rows": 4}),
         help_text=f"Optional, up to {MOST}, one per line: phrases the page should answer too.",
     )
+    name = forms.CharField(required=False, max_length=200, label="Name", help_text="Optional; without one it is called by its keyword.")
+    folder = forms.CharField(required=False, max_length=80, label="Folder", help_text="Optional, to keep studies together.")
+    rework_address = forms.CharField(
+        required=False,
+        max_length=2_000,
+        label="A page of yours to rework",
+        help_text="Optional: its address. It is read, becomes the first draft, and is never its own competitor.",
+    )
     addresses = forms.CharField(
         required=False,
         label="Addresses",
@@ -71,6 +79,26 @@ class NewStudyForm(forms.Form):
             return list(cleaned(lines, self.cleaned_data.get("keyword", "")))
         except CoreError as error:
             raise forms.ValidationError(say_error(error)) from None
+
+    def clean_name(self) -> str:
+        """One line."""
+        return " ".join(self.cleaned_data["name"].replace("\x00", "").split())
+
+    def clean_folder(self) -> str:
+        """One line."""
+        return " ".join(self.cleaned_data["folder"].replace("\x00", "").split())
+
+    def clean_rework_address(self) -> str:
+        """An address that may be read."""
+        address: str = self.cleaned_data["rework_address"].strip()
+        if address and "//" not in address:
+            address = f"https://{address}"
+        try:
+            if address:
+                check_form(address)
+        except PageError as error:
+            raise forms.ValidationError(say_error(error)) from None
+        return address
 
     def clean_addresses(self) -> list[str]:
         """Every address must be one that may be read."""

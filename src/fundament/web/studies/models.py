@@ -60,6 +60,7 @@ class Study(models.Model):
 
     workspace = models.ForeignKey(Workspace, on_delete=models.CASCADE, related_name="studies")
     name = models.CharField(max_length=200, blank=True)
+    folder = models.CharField(max_length=80, blank=True, db_index=True)
     keyword = models.CharField(max_length=200)
     country = models.CharField(max_length=2, choices=COUNTRIES, default="gb")
     language = models.CharField(max_length=2, choices=LANGUAGES, default="en")
@@ -68,6 +69,8 @@ class Study(models.Model):
     addresses = models.JSONField(default=list, blank=True)  # typed in instead of asking the results service
     site = models.ForeignKey(Site, null=True, blank=True, on_delete=models.SET_NULL, related_name="studies")
     page_to_rework = models.ForeignKey(Page, null=True, blank=True, on_delete=models.SET_NULL, related_name="studies")
+    rework_address = models.TextField(blank=True)  # of a page of one's own that is to be reworked, read with the results
+    rework_problem = models.JSONField(null=True, blank=True)  # why it could not be read, a message as [code, values]
     state = models.CharField(max_length=10, choices=STATES, default="asking")
     problem = models.JSONField(null=True, blank=True)
     figures = models.CharField(max_length=10, choices=FIGURES, default="", blank=True)

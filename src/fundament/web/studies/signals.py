@@ -7,6 +7,9 @@ from django.dispatch import Signal
 # a study's figures changed: sent with study_id, in the transaction that changes them
 figures_changed = Signal()
 
+# a study was read: sent with study_id, by the job
+study_read = Signal()
+
 # who has scores measured with a study's figures? asked with study_id; answered with a list of (number of the draft, score)
 scores_wanted = Signal()
 

@@ -6,6 +6,8 @@ from fundament.web.studies import deciding_views, entity_views, outline_views, p
 
 urlpatterns = [
     path("new/", views.new_study, name="new-study"),
+    path("folder/", views.to_folder, name="to-folder"),
+    path("<int:study_id>/duplicate/", views.duplicate, name="duplicate-study"),
     path("<int:study_id>/", views.results, name="results"),
     path("<int:study_id>/progress/", views.progress, name="progress"),
     path("<int:study_id>/left-out-scores/", views.scores_of_left_out, name="scores-of-left-out"),

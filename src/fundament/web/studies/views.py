@@ -5,26 +5,30 @@ from __future__ import annotations
 import json
 from collections import Counter
 from typing import Any
+from urllib.parse import urlencode
 
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import redirect, render
+from django.urls import reverse
 from django.views.decorators.http import require_GET, require_http_methods, require_POST
 
-from fundament.core.message import message
+from fundament.core.message import Message, message
 from fundament.messages import say
 from fundament.web.accounts.requests import actor_of
 from fundament.web.accounts.roles import Actor, ask, can
+from fundament.web.answers import on_to
 from fundament.web.bodies import takes_bodies_of
 from fundament.web.history.services.undo import history_of, last_to_undo
 from fundament.web.imports.services import taking
 from fundament.web.numbers import whole_number, whole_numbers
 from fundament.web.sites.services.observing import figures_of as observed_of
 from fundament.web.studies.forms import NewStudyForm
-from fundament.web.studies.models import Study
+from fundament.web.studies.models import Result, Study
 from fundament.web.studies.result_columns import result_columns
-from fundament.web.studies.services import choosing, opening, purposes
+from fundament.web.studies.services import choosing, duplicating, opening, purposes
 from fundament.web.studies.services.bringing import MOST_FILE_BYTES
 from fundament.web.studies.services.left_out import left_out_scores
+from fundament.web.studies.services.reworking import is_rework
 from fundament.web.studies.services.seeing import figures_of, hardness_of, questions_of, study_for
 from fundament.web.tables import table_of
 from fundament.web.templating import message_of
@@ -77,7 +81,7 @@ def _results_context(request: HttpRequest, actor: Actor, study: Study) -> dict[s
     proposed = choosing.proposal_of(study) if study.state == "ready" else {}
     notes = study.rankings.values_list("notes", flat=True).first() or []
     return {
-        "source_notes": [say(message_of(note)) for note in (*notes, *study.observing)],
+        "source_notes": [say(message_of(note)) for note in (*notes, *study.observing, *rework_notes(study, results))],
         "has_observed": bool(observed),
         "study": study,
         "tab": "results",
@@ -99,6 +103,16 @@ def _results_context(request: HttpRequest, actor: Actor, study: Study) -> dict[s
         "may_choose": can(actor, "study.choose"),
         "last_action": last_to_undo(actor, f"study:{study.pk}"),
     }
+
+
+def rework_notes(study: Study, results: list[Result]) -> list[Message]:
+    """What is to be said of the page that the study reworks."""
+    if study.rework_problem:
+        return [message("study.rework_failed", why=say(message_of(study.rework_problem)))]
+    if not study.page_to_rework_id or study.state != "ready":
+        return []
+    rank = next((result.rank for result in results if is_rework(study, result)), None)
+    return [message("study.rework_ranks", rank=rank) if rank else message("study.rework_does_not_rank")]
 
 
 @require_GET
@@ -180,6 +194,24 @@ def renew(request: HttpRequest, study_id: int) -> HttpResponse:
     """Have the figures made anew with this version of the core."""
     study = opening.renew(actor_of(request), study_id)
     return redirect("results", study.pk)
+
+
+@require_POST
+def to_folder(request: HttpRequest) -> HttpResponse:
+    """Put the ticked studies into a folder, or a whole folder under another name."""
+    actor = actor_of(request)
+    folder = request.POST.get("folder", "")[:200]
+    if request.POST.get("was"):
+        opening.rename_folder(actor, request.POST["was"][:200], folder)
+    else:
+        opening.to_folder(actor, whole_numbers(request.POST.getlist("study")[:MOST_IDS]), folder)
+    return on_to(request, reverse("studies") + (f"?{urlencode({'folder': folder})}" if folder else ""))
+
+
+@require_POST
+def duplicate(request: HttpRequest, study_id: int) -> HttpResponse:
+    """A second study with the same results and decisions."""
+    return redirect("results", duplicating.duplicate(actor_of(request), study_id).pk)
 
 
 @require_POST

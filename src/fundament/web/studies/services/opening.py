@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import uuid
 from collections.abc import Sequence
 from typing import Any
 
@@ -11,11 +12,13 @@ from django.utils import timezone
 
 from fundament.core.yardstick.secondary_keywords import cleaned
 from fundament.web.accounts.models import Workspace
-from fundament.web.accounts.roles import Actor, ask, get_for
+from fundament.web.accounts.roles import Actor, ask, get_for, seen_by
 from fundament.web.errors import ApplicationError
 from fundament.web.history.services.record import recorded
 from fundament.web.studies.models import SecondaryKeyword, Study
 from fundament.web.studies.services.bringing import keep_files
+
+MOST_FOLDER = 80
 
 
 def open_study(
@@ -23,7 +26,7 @@ def open_study(
     now: bool = False, **market: Any,
 ) -> Study:  # fmt: skip
     """Open a study and queue the job that reads it, in one transaction. secondary: further keywords. files: (name, content) of files with the pages that
-    are compared. market: country, language, device, depth. now: read at once instead
+    are compared. market: country, language, device, depth; name, folder and rework_address too. now: read at once instead
     (for loading data)."""
     from fundament.web.studies.services.reading import read_study
     from fundament.web.studies.tasks import queue_reading
@@ -104,3 +107,31 @@ def archive(actor: Actor, study_id: int, *, away: bool) -> Study:
         study.archived_at = timezone.now() if away else None
         study.save(update_fields=["archived_at"])
     return study
+
+
+def to_folder(actor: Actor, study_ids: Sequence[int], folder: str) -> int:
+    """Put studies into a folder, or out of any with ""; how many were moved. A folder is there as long as a study is in it."""
+    ask(actor, "study.choose")
+    name = _folder(folder)
+    group = uuid.uuid4()
+    moved = 0
+    with transaction.atomic():
+        for study in seen_by(actor, Study.objects.filter(pk__in=study_ids)).exclude(folder=name):
+            with recorded(actor, "study.folder", study, group=group, name=name) as recording:
+                recording.watch([study], "folder")
+                study.folder = name
+                study.save(update_fields=["folder"])
+            moved += 1
+    return moved
+
+
+def rename_folder(actor: Actor, was: str, name: str) -> int:
+    """Give a folder another name; its studies go along."""
+    return to_folder(actor, list(seen_by(actor, Study.objects.filter(folder=was)).values_list("pk", flat=True)), name)
+
+
+def _folder(name: str) -> str:
+    plain = " ".join(name.replace("\x00", "").split())
+    if len(plain) > MOST_FOLDER:
+        raise ApplicationError("error.folder", most=MOST_FOLDER)
+    return plain

@@ -15,6 +15,7 @@ from django.utils import timezone
 from fundament.confined import ConfinedError
 from fundament.core.errors import SaidError, StoredValueError
 from fundament.core.language.analysis import take_over
+from fundament.core.message import message
 from fundament.core.reading.model import Reading as CoreReading
 from fundament.core.yardstick.near_copies import copied_from
 from fundament.providers.errors import PageError, ProviderError
@@ -31,6 +32,8 @@ from fundament.web.studies.models import CompetitorChoice, RankedResult, Ranking
 from fundament.web.studies.proposals import SAME_PAGE, Candidate, advice_for
 from fundament.web.studies.services.bringing import bring_pages
 from fundament.web.studies.services.figures import make_figures
+from fundament.web.studies.services.reworking import is_rework, read_rework
+from fundament.web.studies.signals import study_read
 
 MOST_HELD = 2  # times those that are fetched at once: pages of a study that are held in memory
 logger = logging.getLogger(__name__)
@@ -48,7 +51,9 @@ def read_study(study_id: int) -> None:
         return
     _set(study, "reading")
     _read_waiting(study)
+    read_rework(study)
     _choose(study)
+    study_read.send(sender=Study, study_id=study.pk)
 
 
 def observe_study(study_id: int) -> None:
@@ -214,13 +219,14 @@ def _choose(study: Study) -> None:
         for r in read
     ]
     known = set(CompetitorChoice.objects.filter(result__in=read, until=None, by__isnull=False).values_list("result_id", flat=True))
-    for result, advice in zip(read, advice_for(candidates, study.language), strict=True):
+    for result, proposed in zip(read, advice_for(candidates, study.language), strict=True):
+        advice = message("advice.own_page") if is_rework(study, result) else proposed
         result.advice = list(advice) if advice else None
         if result.pk not in known:  # what a person chose stays chosen
             result.chosen = advice is None
     if not any(r.chosen for r in read):
         for result in read:
-            result.chosen = not (result.advice and result.advice[0] in SAME_PAGE)
+            result.chosen = not (result.advice and result.advice[0] in (*SAME_PAGE, "advice.own_page"))
     # from here on the study is ready, and its figures say themselves how far they are
     with transaction.atomic():
         Result.objects.bulk_update(read, ["advice", "chosen"])

@@ -25,9 +25,16 @@ def study_for(actor: Actor, study_id: int) -> Study:
     return get_for(actor, "study.see", studies, pk=study_id)
 
 
-def studies_for(actor: Actor, search: str, *, archived: bool) -> QuerySet[Study]:
+def folders_of(actor: Actor) -> list[tuple[str, int]]:
+    """The folders of the actor's workspace, with the number of studies in use in each."""
+    found = seen_by(actor, Study.objects.filter(archived_at=None)).exclude(folder="").values_list("folder").annotate(count=Count("pk"))
+    return sorted(found)
+
+
+def studies_for(actor: Actor, search: str, *, archived: bool, folder: str = "") -> QuerySet[Study]:
     """The studies of the actor's workspace, the newest first, each with the number of its `competitors`."""
-    found = seen_by(actor, Study.objects.filter(archived_at__isnull=not archived)).annotate(
+    in_folder = Q(folder=folder) if folder else Q()
+    found = seen_by(actor, Study.objects.filter(in_folder, archived_at__isnull=not archived)).annotate(
         competitors=Count("results", filter=Q(results__chosen=True), distinct=True)
     )
     found = found.order_by("-created_at", "-id")
