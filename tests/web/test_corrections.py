@@ -140,13 +140,15 @@ def test_the_worker_queues_each_outdated_yardstick_once(study: Study) -> None:
 
 def test_the_trade_measures_with_a_draft_beside_them(signed_in: Client, actor: Actor, study: Study) -> None:
     draft = make_draft(actor, study, "<p>The mortar of the wall is lime and it has served well.</p>")
-    plain = signed_in.get(f"/studies/{study.pk}/terms/measures/").content.decode()
-    assert "WDF*IDF" in plain and '<svg class="curve"' in plain
+    plain = signed_in.get(f"/studies/{study.pk}/terms/measures/?draft=none").content.decode()
+    assert "WDF*IDF" in plain and '<svg class="scale"' in plain and "scale-ours" not in plain
     beside = signed_in.get(f"/studies/{study.pk}/terms/measures/?draft={draft.pk}&measure=bm25&words=1").content.decode()
-    assert "curve-own" in beside and "By BM25" in beside
+    assert "scale-ours" in beside and "By BM25" in beside
+    missing = signed_in.get(f"/studies/{study.pk}/terms/measures/?draft={draft.pk}&off=missing").content.decode().split("<tbody>")[1]
+    assert "missing" in missing and ">mortar<" not in missing
     assert f"draft={draft.pk}" in beside.split("<thead>")[1].split("</thead>")[0]  # sorting keeps the choice
     rows = signed_in.get(f"/studies/{study.pk}/terms/measures/?draft={draft.pk}&format=csv").content.decode("utf-8-sig").splitlines()
-    assert rows[0].split(",")[:4] == ["term", "tf_idf_mean", "tf_idf_first", "tf_idf_draft"]
+    assert rows[0].split(",")[:4] == ["term", "tf_idf_mean", "tf_idf_first", "tf_idf_own"]
     assert len(rows) > 20
     assert signed_in.get(f"/studies/{study.pk}/terms/measures/?draft=999&words=7&measure=x&sort=none").status_code == 200
 

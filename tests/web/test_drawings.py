@@ -13,8 +13,8 @@ from fundament.core.scoring.model import STATES
 from fundament.core.yardstick.ranges import robust_range
 from fundament.web.drafts.panels import verdict
 from fundament.web.drawings.aim_lengths import aim_lengths
-from fundament.web.drawings.curve import Line, curve
-from fundament.web.drawings.range_strip import range_strip
+from fundament.web.drawings.marks_on_scale import marks_on_scale
+from fundament.web.drawings.range_strip import Tick, range_strip
 from fundament.web.drawings.states import state_mark
 from fundament.web.drawings.tags import aim_words, check_name, figure, middle_half
 from fundament.web.tables import Column, csv_response, table_of
@@ -35,18 +35,23 @@ def test_our_mark_is_told_by_its_place(ours: float, state: str) -> None:
     assert f"strip-{state}" in str(range_strip(0, 4, 6, 8, 20, ours))
 
 
-def test_a_curve_has_one_line_per_series_and_escapes_what_it_is_given() -> None:
-    lines = [Line(HOSTILE, [3.0, 1.0], "mean"), Line("first", [2.0, 2.0], "first"), Line("ours", [0.0, 4.0], "own")]
-    drawn = str(curve(lines, [HOSTILE, "sand"], label="WDF*IDF"))
-    assert drawn.count("<polyline") == 2 and drawn.count("<circle") == 2
-    assert "<script>" not in drawn
-    heights = [float(y) for y in re.findall(r'cy="([\d.]+)"', drawn)]
-    assert heights[0] > heights[1]  # more is higher
+def test_marks_stand_on_one_scale_and_say_their_numbers() -> None:
+    drawn = str(marks_on_scale(1.0, 2.0, 4.0, 4.0))
+    places = [float(x) for x in re.findall(r'(?:x1="|x="|d="M)([\d.]+)', drawn)]
+    mean, first, ours = (
+        float(re.findall(r'strip-median" x1="([\d.]+)', drawn)[0]),
+        float(re.findall(r'scale-first" x="([\d.]+)', drawn)[0]),
+        float(re.findall(r"d=.M([\d.]+)", drawn)[0]),
+    )
+    assert mean < first < ours and max(places) <= 300 and "ours 4.000" in drawn
+    assert "scale-ours" not in str(marks_on_scale(1.0, 2.0, None, 4.0)) and "nan" not in str(marks_on_scale(0.0, 0.0, 0.0, 0.0))
 
 
-@pytest.mark.parametrize("values", [[], [0.0], [0.0, 0.0]])
-def test_a_curve_of_nothing_is_drawn_flat(values: list[float]) -> None:
-    assert "nan" not in str(curve([Line("mean", values, "mean")], ["a"] * len(values), label="BM25"))
+def test_every_competitor_is_a_tick_with_a_name_and_a_way() -> None:
+    ticks = [Tick(5.0, HOSTILE, "/studies/1/results/2/"), Tick(900.0, "giant.example", "/x/")]
+    drawn = str(range_strip(0, 4, 6, 8, 20, ticks=ticks))
+    assert drawn.count("<a ") == 2 and "<script>" not in drawn and "giant.example: 900" in drawn
+    assert drawn.count("strip-beyond") == 1 and drawn.count("strip-tick") == 1  # what is beyond the scale is an arrow at its end
 
 
 def test_states_are_told_by_shape_and_by_word() -> None:

@@ -2,22 +2,45 @@
 
 from __future__ import annotations
 
-from django.utils.html import format_html
+from collections.abc import Callable, Sequence
+from dataclasses import dataclass
+
+from django.utils.html import format_html, format_html_join
 from django.utils.safestring import SafeString
 
 WIDTH, HEIGHT = 150, 18
 _EDGE = 5
 
 
+@dataclass(frozen=True)
+class Tick:
+    """A competitor's value, its name, and where it leads."""
+
+    value: float
+    name: str
+    address: str
+
+
 def range_strip(
-    least: float, low: float, median: float, high: float, most: float, ours: float | None = None, *, unit: str = "", width: int = WIDTH
+    least: float,
+    low: float,
+    median: float,
+    high: float,
+    most: float,
+    ours: float | None = None,
+    *,
+    unit: str = "",
+    width: int = WIDTH,
+    ticks: Sequence[Tick] = (),
 ) -> SafeString:
-    """Draw a range. All values in the same unit; ours is the text's figure (None for none). Returns an SVG element."""
+    """Draw a range. All values in the same unit; ours is the text's figure (None for none); ticks: every competitor. What is beyond the end of the scale is an arrow there.
+    Returns an SVG element."""
     end = max(most, ours or 0.0, 1e-9) * 1.04
 
     def x(value: float) -> str:
         return f"{_EDGE + (width - 2 * _EDGE) * max(0.0, value) / end:.1f}"
 
+    fine = format_html_join("", "{}", ((_tick(tick, x, most, width),) for tick in ticks))
     words = f"least {least:g}, middle half {low:g} to {high:g}, median {median:g}, most {most:g} {unit}".strip()
     mark = SafeString("")
     if ours is not None:
@@ -28,6 +51,26 @@ def range_strip(
     return format_html(
         '<svg class="range-strip" width="{w}" height="{h}" viewBox="0 0 {w} {h}" role="img" aria-label="{words}"><title>{words}</title>'
         '<line class="strip-line" x1="{a}" x2="{e}" y1="11" y2="11"/><rect class="strip-bar" x="{lo}" y="8" width="{bar}" height="6"/>'
-        '<line class="strip-median" x1="{m}" x2="{m}" y1="6" y2="16"/>{mark}</svg>',
-        w=width, h=HEIGHT, words=words, a=x(least), e=x(most), lo=x(low), bar=f"{bar:.1f}", m=x(median), mark=mark,
+        '<line class="strip-median" x1="{m}" x2="{m}" y1="6" y2="16"/>{fine}{mark}</svg>',
+        w=width, h=HEIGHT, words=words, a=x(least), e=x(most), lo=x(low), bar=f"{bar:.1f}", m=x(median), mark=mark, fine=fine,
     )  # fmt: skip
+
+
+def _tick(tick: Tick, x: Callable[[float], str], most: float, width: int) -> SafeString:
+    """A fine tick that names its competitor and leads to it; beyond the scale an arrow at its end."""
+    if tick.value > most * 1.04:
+        drawn = format_html('<path class="strip-beyond" d="M{} 11l-5 -3v6z"/>', width - 1)
+    else:
+        drawn = format_html(
+            '<line class="strip-tick" x1="{0}" x2="{0}" y1="1" y2="7"/><line class="strip-hit" x1="{0}" x2="{0}" y1="0" y2="8"/>',
+            x(tick.value),
+        )
+    return format_html(
+        '<a href="{}" aria-label="{}: {}"><title>{}: {}</title>{}</a>',
+        tick.address,
+        tick.name,
+        f"{tick.value:g}",
+        tick.name,
+        f"{tick.value:g}",
+        drawn,
+    )

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from math import floor
 from typing import Any
 
@@ -21,9 +22,11 @@ register = template.Library()
 
 
 @register.simple_tag
-def range_of(wanted: Range, ours: float | None = None, unit: str = "", width: int = strip.WIDTH) -> SafeString:
-    """{% range_of range ours unit width %}"""
-    return strip.range_strip(wanted.least, wanted.p25, wanted.median, wanted.p75, wanted.most, ours, unit=unit, width=width)
+def range_of(
+    wanted: Range, ours: float | None = None, unit: str = "", width: int = strip.WIDTH, ticks: Sequence[strip.Tick] = ()
+) -> SafeString:
+    """{% range_of range ours unit width ticks %}"""
+    return strip.range_strip(wanted.least, wanted.p25, wanted.median, wanted.p75, wanted.most, ours, unit=unit, width=width, ticks=ticks)
 
 
 @register.filter
