@@ -235,3 +235,21 @@ def test_a_file_that_cannot_be_read_is_said_and_changes_nothing(
     assert answer.status_code == 422 and says in answer.content.decode()
     study.refresh_from_db()
     assert [e["name"] for e in study.own_entities] == ["barrier cream"]
+
+
+def test_all_of_one_reason_are_taken_in_at_once(signed_in: Client, study: Study) -> None:
+    result = chosen_result(study)
+    reading = reading_of(result)
+    keys = [key for key, block in zip(block_keys(reading.blocks), reading.blocks, strict=True) if not block.main][:3]
+    address = f"/studies/{study.pk}/results/{result.pk}/overrule/"
+    before = result.words
+    signed_in.post(address, {"block": keys, "counts": "yes"})
+    result.refresh_from_db()
+    assert set(result.corrections.values_list("block_key", flat=True)) == set(keys) and result.words > before
+    signed_in.post(address, {"block": keys, "counts": "no"})
+    result.refresh_from_db()
+    assert not result.corrections.exists() and result.words == before
+    answer = signed_in.post(address, {"block": [*keys, "no-such"], "counts": "yes"}, headers={"HX-Request": "true"}).content.decode()
+    assert 'role="alert"' in answer and not result.corrections.exists()
+    page = signed_in.get(f"/studies/{study.pk}/results/{result.pk}/").content.decode()
+    assert "left-out-run" in page and 'target="_blank"' in page

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import itertools
 from collections import Counter
 from typing import Any
 
@@ -11,12 +12,20 @@ from django.views.decorators.http import require_GET, require_POST
 
 from fundament.core.errors import CoreError, StoredValueError
 from fundament.core.reading.block_keys import block_keys
+from fundament.core.reading.model import Block
 from fundament.messages import say_error
 from fundament.web.accounts.requests import actor_of
 from fundament.web.accounts.roles import Actor, can
 from fundament.web.studies.models import Result
 from fundament.web.studies.services import correcting
 from fundament.web.studies.services.seeing import study_for
+
+MOST_BLOCKS = 5_000
+
+
+def _runs(blocks: list[tuple[str, Block]]) -> list[tuple[str, list[tuple[str, Block]]]]:
+    """Blocks one after another that count, or were left out for one reason: (reason, "" where they count; the blocks)."""
+    return [(reason, list(run)) for reason, run in itertools.groupby(blocks, key=lambda pair: "" if pair[1].main else pair[1].left_out)]
 
 
 def _context(actor: Actor, study_id: int, result_id: int, problem: str = "") -> dict[str, Any]:
@@ -31,7 +40,7 @@ def _context(actor: Actor, study_id: int, result_id: int, problem: str = "") -> 
     return {
         **context,
         "reading": reading,
-        "blocks": list(zip(block_keys(reading.blocks), reading.blocks, strict=True)),
+        "runs": _runs(list(zip(block_keys(reading.blocks), reading.blocks, strict=True))),
         "left_out": left_out.most_common(),
         "corrections": result.corrections.count(),
         "may_correct": can(actor, "study.correct"),
@@ -56,7 +65,13 @@ def overrule(request: HttpRequest, study_id: int, result_id: int) -> HttpRespons
     actor = actor_of(request)
     problem = ""
     try:
-        correcting.overrule(actor, study_id, result_id, request.POST.get("block", "")[:40], request.POST.get("counts") == "yes")
+        correcting.overrule(
+            actor,
+            study_id,
+            result_id,
+            [key[:40] for key in request.POST.getlist("block")[:MOST_BLOCKS]],
+            request.POST.get("counts") == "yes",
+        )
     except CoreError as error:
         problem = say_error(error)
     return _answer(request, actor, study_id, result_id, problem)

@@ -3,6 +3,8 @@ was read. Nothing is analysed here: the figures, and the analysis of the page as
 
 from __future__ import annotations
 
+from collections.abc import Sequence
+
 from fundament.core.errors import CoreError, StoredValueError
 from fundament.core.reading.block_keys import block_keys
 from fundament.core.reading.corrections import overruled
@@ -34,23 +36,23 @@ def reading_of(result: Result) -> Reading:
     return overruled(as_core(result.reading)[0], corrections_of(result))
 
 
-def overrule(actor: Actor, study_id: int, result_id: int, block_key: str, counts: bool) -> Result:
-    """Decide whether a block of a page counts; the figures follow. Raises CoreError for a block that is not there, or when nothing would count."""
+def overrule(actor: Actor, study_id: int, result_id: int, block_key: str | Sequence[str], counts: bool) -> Result:
+    """Decide whether a block of a page counts, or several, all or none; the figures follow. Raises CoreError for a block that is not there, or when nothing would count."""
     result = result_for(actor, "study.correct", study_id, result_id)
+    wanted = [block_key] if isinstance(block_key, str) else list(dict.fromkeys(block_key))
     with recorded(actor, "study.overrule", result, counts=counts) as recording:
         result = _locked(result)
         plain = _as_read(result)
         blocks = dict(zip(block_keys(plain.blocks), plain.blocks, strict=True))
-        if block_key not in blocks:
+        if not wanted or not set(wanted) <= set(blocks):
             raise CoreError("error.no_such_block")
-        known = BlockCorrection.objects.filter(result=result, block_key=block_key).first()
-        if blocks[block_key].main == counts:  # as it was read: no correction is needed
-            if known is not None:
-                recording.taken_away([known])
-                known.delete()
-        elif known is None:
-            made = BlockCorrection.objects.create(result=result, block_key=block_key, counts=counts, by=actor.person)
-            recording.made(made)
+        known = {row.block_key: row for row in BlockCorrection.objects.filter(result=result, block_key__in=wanted)}
+        needless = [known[key] for key in wanted if blocks[key].main == counts and key in known]  # as it was read: no correction is needed
+        recording.taken_away(needless)
+        BlockCorrection.objects.filter(pk__in=[row.pk for row in needless]).delete()
+        for key in wanted:
+            if blocks[key].main != counts and key not in known:
+                recording.made(BlockCorrection.objects.create(result=result, block_key=key, counts=counts, by=actor.person))
         _apply(result, recording)
     return result
 
@@ -87,7 +89,7 @@ def _as_read(result: Result) -> Reading:
 
 def _apply(result: Result, recording: Recording) -> None:
     """Have what lists show follow the corrections."""
-    fields = ("words", "headings", "page_kind", "published", "read_url")
+    fields = ("words", "headings", "images", "page_kind", "published", "read_url")
     recording.watch([result], *fields)
     reading = overruled(_as_read(result), corrections_of(result))
     if not reading.word_count:
