@@ -2,7 +2,7 @@
 
 PLAN = {
     "plan.title": "Plan: {keyword}",
-    "plan.answer": "About {words:n|word|words}; the competitors have {usual:span}. The text is good enough from a score of {aim:g} of 100 on, and done at {enough:g}.",
+    "plan.answer": "About {words:n|word|words}; the competitors have {usual:span}. It is good enough from a score of {aim:g} of 100 on; past {enough:g} more would be padding.",
     "plan.answer_without_aim": "About {words:n|word|words}; the competitors have {usual:span}. There are too few competitors for an aim.",
     "plan.market": "{country}, {language}, {device}",
     "plan.assigned": "{name}, until {due}",

@@ -12,6 +12,8 @@ FREQUENT_SHARE = 1 / 3  # of the competitors have a heading for it
 LEAST_PAGES = 3  # but never fewer, where there are as many
 PROPOSED_SHARE = 0.8  # of the frequent subtopics
 LEAST_SECTION = 40  # words
+OUTLINE_SHARE = 0.85  # of the planned length
+LEAST_FACTOR, MOST_FACTOR = 0.4, 1.8  # of the usual length of a section
 
 
 @dataclass(frozen=True)
@@ -47,12 +49,16 @@ def proposed_subtopics(subtopics: Sequence[Subtopic], pages: int, must: Iterable
     return sorted((s for s in subtopics if s.key in wanted and s.weight > 0), key=lambda s: (s.place, s.label))
 
 
-def proposed_words(subtopics: Sequence[Subtopic], planned: int) -> dict[str, int]:
-    """Words for the section of each subtopic, by key, in tens: the median of the competitors' sections, made smaller together where they would be more than the
-    planned length."""
-    usual = {s.key: _median([h.words for h in s.headings if h.words]) for s in subtopics}
-    share = min(1.0, planned / (sum(usual.values()) or 1.0)) if planned else 1.0
-    return {key: max(LEAST_SECTION, round(share * words / 10) * 10) if words else 0 for key, words in usual.items()}
+def proposed_words(subtopics: Sequence[Subtopic], planned: int, outline: Sequence[Subtopic] = ()) -> dict[str, int]:
+    """Words for the section of each subtopic, by key, in tens: the median of the competitors' sections, made longer or shorter by one factor so that the whole outline takes
+    OUTLINE_SHARE of the planned length; the rest is for the opening and for what nobody else has.
+
+    outline: the subtopics a whole outline would have (without them these).
+    """
+    usual = {s.key: _median([h.words for h in s.headings if h.words]) for s in (*outline, *subtopics)}
+    whole = sum(usual[s.key] for s in (outline or subtopics))
+    factor = min(MOST_FACTOR, max(LEAST_FACTOR, OUTLINE_SHARE * planned / whole)) if planned and whole else 1.0
+    return {s.key: max(LEAST_SECTION, round(factor * usual[s.key] / 10) * 10) if usual[s.key] else 0 for s in subtopics}
 
 
 def _median(words: Sequence[int]) -> float:

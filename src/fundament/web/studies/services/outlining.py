@@ -214,7 +214,9 @@ def _contents(study: Study, compiled: CompiledYardstick, subtopics: Iterable[Sub
     if not wanted:
         return {}
     sections = CompetitorSections(compiled, compared_pages(chosen_of(study)))
-    words = proposed_words(wanted, compiled.yardstick.planned_words)
+    yardstick = compiled.yardstick
+    whole = proposed_subtopics(yardstick.subtopics, len(yardstick.pages))
+    words = proposed_words(wanted, yardstick.planned_words, whole)
     return {subtopic.key: (sections.contents(subtopic), words[subtopic.key]) for subtopic in wanted}
 
 

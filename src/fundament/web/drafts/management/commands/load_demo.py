@@ -13,6 +13,7 @@ from fundament.messages import say_error
 from fundament.providers.errors import ProviderError
 from fundament.web.accounts.models import Membership, Person, Workspace
 from fundament.web.accounts.roles import Actor
+from fundament.web.drafts.demo_decisions import OTHERS, decide_main
 from fundament.web.drafts.models import Draft
 from fundament.web.drafts.services.saving import create_draft
 from fundament.web.drafts.services.texts import Text
@@ -69,6 +70,14 @@ class Command(BaseCommand):
         create_draft(actor, study.pk, name="Repointing brick, as it is published", text=text, page=page)
         self._site(actor, page, study)
         self._keywords(actor)
+        decide_main(actor, study)
+        for keyword, decide in OTHERS.items():
+            self.stdout.write(f"Loading the demo: reading the pages for “{keyword}”.")
+            other = open_study(
+                actor, keyword=keyword, folder="Draughts and floors", country="gb", language="en", device="desktop", depth=10, now=True
+            )
+            if other.state == "ready":
+                decide(actor, other)
 
     def _site(self, actor: Actor, page: Page, study: Study) -> None:
         """The owner's site with its pages, each read once; the page that is reworked is meant for the main study."""
