@@ -52,6 +52,9 @@ const waiting = new Map<string, ReturnType<typeof setTimeout>>();
 let held = 0;
 for (const name of ["pointerdown", "keydown"]) document.addEventListener(name, () => (held = Date.now()), true);
 for (const name of ["pointerup", "pointercancel", "keyup"]) document.addEventListener(name, () => setTimeout(() => (held = 0), 60), true);
+// a drag cancels its pointer and goes on
+for (const name of ["dragstart", "dragover"]) document.addEventListener(name, () => (held = Date.now()), true);
+document.addEventListener("dragend", () => (held = 0), true);
 const LONGEST_HELD = 2000; // ms; an end that was missed must not stop everything
 
 function showAnew(topic: string): void {

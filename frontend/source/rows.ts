@@ -35,7 +35,9 @@ function move(by: number): void {
 
 function close(): void {
   const opener = openerOf(openedKey());
-  drawer()?.replaceChildren();
+  const place = drawer();
+  if (place) window.htmx?.trigger(place, "htmx:abort"); // what was on its way into it must not open it again
+  place?.replaceChildren();
   opener?.focus();
 }
 
@@ -122,7 +124,7 @@ let ticked = new Set<string>();
 let lastPlace = -1;
 
 export function listen(): void {
-  if (!table()) return;
+
   document.addEventListener("keydown", onKey);
   document.addEventListener("click", (event) => {
     const target = event.target as Element;

@@ -127,13 +127,14 @@ def signed_in_page(chromium: Browser, server: str, name: str) -> Iterator[Page]:
     opened = context.new_page()
     complaints: list[str] = []
     opened.on("pageerror", lambda error: complaints.append(str(error)))
-    opened.on("console", lambda message: complaints.append(message.text) if message.type == "error" else None)
+    opened.on("console", lambda message: complaints.append(f"{message.text} at {opened.url}") if message.type == "error" else None)
     sign_in(opened, server, name)
     yield opened
     context.close()
     # the last two: a request that a newer one took the place of
     expected = ("Failed to load resource", "net::ERR", "Response Status Error Code", "htmx:afterRequest", "htmx:sendAbort")
-    assert [c for c in complaints if not any(part in c for part in expected)] == []
+    unexpected = [complaint[:300] for complaint in complaints if not any(part in complaint for part in expected)]
+    assert unexpected == [], "\n".join(unexpected)
 
 
 def sign_in(page: Page, address: str, name: str) -> None:

@@ -11,9 +11,9 @@ from fundament.rendering.paper import Block, Facts, Heading, Paper, Paragraph, P
 STYLE = (Path(__file__).parent / "paper.css").read_text(encoding="utf-8")
 
 
-def inside(paper: Paper) -> str:
-    """The blocks. Everything in them is escaped."""
-    return "\n".join(_block(block) for block in paper.blocks)
+def inside(paper: Paper, *, with_widths: bool = False) -> str:
+    """The blocks. Everything in them is escaped. with_widths: columns as wide as the tables say, by inline styles, which a screen's policy forbids."""
+    return "\n".join(_block(block, with_widths) for block in paper.blocks)
 
 
 def page(paper: Paper, *, fonts: str = "") -> str:
@@ -22,11 +22,11 @@ def page(paper: Paper, *, fonts: str = "") -> str:
     return (
         f'<!doctype html><html lang="{escape(paper.language)}"><head><meta charset="utf-8"><title>{escape(paper.title)}</title>'
         f'<meta name="author" content="{escape(paper.source)}"><style>{fonts}{STYLE}</style></head>'
-        f'<body class="paper"><p class="source">{escape(paper.source)}</p>{logo}{inside(paper)}</body></html>'
+        f'<body class="paper"><p class="source">{escape(paper.source)}</p>{logo}{inside(paper, with_widths=True)}</body></html>'
     )
 
 
-def _block(block: Block) -> str:
+def _block(block: Block, with_widths: bool) -> str:
     match block:
         case Heading(level, text):
             return f"<h{level}>{escape(text)}</h{level}>"
@@ -38,7 +38,7 @@ def _block(block: Block) -> str:
         case Points(items):
             return f"<ul>{''.join(f'<li>{escape(item)}</li>' for item in items)}</ul>"
         case Table():
-            return _table(block)
+            return _table(block, with_widths)
         case Section(level, heading, facts, notes, meant):
             parts = [f'<h{level + 1}><span class="level">H{level}</span> {escape(heading)}</h{level + 1}>']
             parts += [f'<p class="remark">{escape(facts)}</p>'] if facts else []
@@ -48,8 +48,8 @@ def _block(block: Block) -> str:
     raise TypeError(block)
 
 
-def _table(table: Table) -> str:
-    widths = "".join(f'<col style="width: {share:.1%}">' for share in table.widths)
+def _table(table: Table, with_widths: bool) -> str:
+    widths = "".join(f'<col style="width: {share:.1%}">' for share in table.widths if with_widths)
 
     def cells(tag: str, row: list[str]) -> str:
         return "".join(

@@ -99,7 +99,7 @@ class Table:
                 query["search"] = self.search
             direction = ("descending" if self.descending else "ascending") if is_current else ""
             cells.append({
-                "label": column.label, "query": urlencode(query) if column.sorts else "", "direction": direction, "number": column.number,
+                "key": column.key, "label": column.label, "query": urlencode(query) if column.sorts else "", "direction": direction, "number": column.number,
                 "help": column.help, "narrow": column.narrow,
             })  # fmt: skip
         return cells

@@ -55,7 +55,7 @@ def _sends(study: Study, subtopic: Subtopic, level: int, may_decide: bool) -> Sa
     if not may_decide:
         return SafeString("")
     return format_html(
-        '<button class="btn btn-sm btn-outline-secondary" data-row-key="o" hx-post="{}" hx-vals=\'{{"subtopic": "{}"}}\' hx-target="#decided" aria-label="Put “{}” into the outline">Put in</button>',
+        '<button class="btn btn-sm btn-outline-secondary" data-row-key="o" hx-post="{}" hx-vals=\'{{"subtopic": "{}"}}\' hx-target="#decided" aria-label="Put in “{}”">Put in</button>',
         reverse("add-heading", args=[study.pk]), subtopic.key, subtopic.label,
     )  # fmt: skip
 
@@ -142,7 +142,7 @@ def outline_node(request: HttpRequest, study_id: int, key: str) -> HttpResponse:
     if request.method == "POST":
         node = _changed(request, open_.actor, study_id, key)
         if isinstance(node, OutlineNode):
-            return told(request, study_id, "outline", **{"section-saved": {}})
+            return told(request, study_id, "outline", closes_form=True)
         context |= {"theirs": outlining.node_for(open_.study, key), "problem": node}
     node = context["theirs"] or outlining.node_for(open_.study, key)
     typed = request.POST if request.method == "POST" else None
