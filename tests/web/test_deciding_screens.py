@@ -201,3 +201,16 @@ def test_an_entity_is_added_and_its_kind_put_right(signed_in: Client, study: Stu
     assert (own.name, own.kind) == ("Aunt Mabel", "person")
     page = signed_in.get(reverse("entities", args=[study.pk])).content.decode()
     assert "Take back Aunt Mabel" in page
+
+
+def test_secondary_keywords_are_changed_later(signed_in: Client, study: Study) -> None:
+    address = reverse("set-secondary", args=[study.pk])
+    signed_in.post(address, {"phrases": "lime mix\n\n  wall   repair \nlime mix"})
+    settle(study)
+    assert list(study.secondary_keywords.values_list("phrase", flat=True)) == ["lime mix", "wall repair"]
+    page = signed_in.get(reverse("yardstick", args=[study.pk])).content.decode()
+    assert "lime mix\nwall repair</textarea>" in page and ">wall repair</th>" in page
+    refused = signed_in.post(address, {"phrases": "\n".join(f"lime {n}" for n in range(51))}, headers={"HX-Request": "true"})
+    assert refused.status_code == 422 and refused["HX-Retarget"] and study.secondary_keywords.count() == 2
+    signed_in.post(address, {"phrases": ""})
+    assert not study.secondary_keywords.exists()

@@ -86,6 +86,7 @@ ADDRESSES: dict[str, tuple[str, str | None]] = {
     "add-terms": ("POST", "editor"),
     "take-back": ("POST", "editor"),
     "join": ("POST", "editor"),
+    "set-secondary": ("POST", "editor"),
     "split": ("POST", "editor"),
     "call": ("POST", "editor"),
     "add-entity": ("POST", "editor"),
@@ -203,7 +204,7 @@ def places(actor: Actor, study: Study, draft: Draft) -> dict[str, dict[str, Any]
     of_draft = {"draft_id": draft.pk}
     of_revision = {**of_draft, "revision_id": draft.revisions.get().pk}
     found: dict[str, dict[str, Any]] = {name: {} for name in OF_NOBODY}
-    found |= dict.fromkeys(["results", "duplicate-study", "progress", "scores-of-left-out", "choose", "as-proposed", "read-again", "renew", "rename-study", "archive-study", "study-history", "yardstick", "aims", "confirm-plan", "plan-length", "decide", "add-terms", "take-back", "join", "add-entity", "scores-moved", "compare", "questions", "plan", "set-plan", "export-plan", "add-heading", "draft-from-outline", "terms", "measures", "entities", "own-entities", "outline", "drafts", "new-draft"], of_study)  # fmt: skip
+    found |= dict.fromkeys(["results", "duplicate-study", "progress", "scores-of-left-out", "choose", "as-proposed", "read-again", "renew", "rename-study", "archive-study", "study-history", "yardstick", "aims", "confirm-plan", "plan-length", "decide", "add-terms", "take-back", "join", "set-secondary", "add-entity", "scores-moved", "compare", "questions", "plan", "set-plan", "export-plan", "add-heading", "draft-from-outline", "terms", "measures", "entities", "own-entities", "outline", "drafts", "new-draft"], of_study)  # fmt: skip
     found |= dict.fromkeys(("reading", "preview", "overrule", "as-read"), of_result)
     found |= dict.fromkeys(
         [

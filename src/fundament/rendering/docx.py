@@ -103,6 +103,8 @@ def _table(document: Any, table: Table, *, with_head: bool = True) -> None:
     made = document.add_table(rows=len(rows), cols=len(table.headings))
     made.autofit = False
     widths = table.widths or [1 / len(table.headings)] * len(table.headings)
+    for column, share in zip(made.columns, widths, strict=True):  # one program goes by the columns, another by the cells
+        column.width = Cm(TEXT_WIDTH * share)
     for line, (row, cells) in enumerate(zip(rows, made.rows, strict=True)):
         is_head = with_head and line == 0
         if is_head:

@@ -126,6 +126,16 @@ def take_back(request: HttpRequest, study_id: int) -> HttpResponse:
 
 
 @require_POST
+def set_secondary(request: HttpRequest, study_id: int) -> HttpResponse:
+    """The study's secondary keywords, one a line, in place of those it had."""
+    typed = request.POST.get("phrases", "").replace("\x00", "")
+    if len(typed) > MOST_CHARACTERS:
+        raise ApplicationError("error.too_many_characters", most=MOST_CHARACTERS)
+    adding.set_secondary_keywords(actor_of(request), study_id, typed.splitlines())
+    return on_to(request, reverse("yardstick", args=[study_id]))
+
+
+@require_POST
 def join(request: HttpRequest, study_id: int) -> HttpResponse:
     """Take the ticked ones as one; the first of them stays."""
     kind = request.POST.get("kind", "")

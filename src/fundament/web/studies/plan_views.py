@@ -62,20 +62,22 @@ TABLES: dict[str, tuple[tuple[str, ...], Rows]] = {
 }
 
 
-def _paper(open_: Opened) -> tuple[Plan, Paper] | None:
+def _paper(open_: Opened, *, with_logo: bool = True) -> tuple[Plan, Paper] | None:
     if open_.compiled is None:
         return None
     found = open_.compiled.yardstick
     plan = planning.plan_of(open_.study, open_.compiled)
     shared = [subtopic.label for subtopic in frequent_subtopics(found.subtopics, len(found.pages))]
-    return plan, plan_paper(plan, kinds=planning.kinds_of(open_.study), subtopics=shared, logo=planning.logo_of(open_.study))
+    return plan, plan_paper(
+        plan, kinds=planning.kinds_of(open_.study), subtopics=shared, logo=planning.logo_of(open_.study) if with_logo else b""
+    )
 
 
 @require_GET
 def plan(request: HttpRequest, study_id: int) -> HttpResponse:
     """The plan as it would be on paper, with what is its own to fill in."""
     open_ = opened(request, study_id, "plan")
-    made = _paper(open_)
+    made = _paper(open_, with_logo=False)
     context = dict(open_.context)
     if made is not None:
         context |= {

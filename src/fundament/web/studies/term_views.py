@@ -10,6 +10,7 @@ from django.views.decorators.http import require_GET
 
 from fundament.core.consensus.decide import Decision as CoreDecision
 from fundament.core.yardstick.model import Term
+from fundament.core.yardstick.tone import tone_of
 from fundament.web.drawings.tags import target_strip
 from fundament.web.studies.models import Addition, Study
 from fundament.web.studies.opened import decision_column, opened, opener
@@ -72,5 +73,7 @@ def term(request: HttpRequest, study_id: int, key: str) -> HttpResponse:
     """A term in all of the competitors' own sentences."""
     open_ = opened(request, study_id, "terms")
     compiled, chosen = open_.thing("terms", key)
-    context = {**open_.context, "term": chosen, "pages": term_evidence(open_.study, compiled, key)}
+    pages = term_evidence(open_.study, compiled, key)
+    tone = tone_of([use.text for page in pages for use in page.uses if use.counts], compiled.language)
+    context = {**open_.context, "term": chosen, "pages": pages, "tone": tone}
     return render(request, "studies/term_part.html", context)

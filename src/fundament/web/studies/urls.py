@@ -28,6 +28,7 @@ urlpatterns = [
     path("<int:study_id>/yardstick/confirm/", deciding_views.confirm_plan, name="confirm-plan"),
     path("<int:study_id>/yardstick/length/", deciding_views.plan_length, name="plan-length"),
     path("<int:study_id>/decide/", deciding_views.decide, name="decide"),
+    path("<int:study_id>/secondary/", deciding_views.set_secondary, name="set-secondary"),
     path("<int:study_id>/join/", deciding_views.join, name="join"),
     path("<int:study_id>/split/<slug:key>/", deciding_views.split, name="split"),
     path("<int:study_id>/call/<slug:key>/", deciding_views.call, name="call"),

@@ -29,7 +29,7 @@ from fundament.web.studies.services import choosing, duplicating, opening, purpo
 from fundament.web.studies.services.bringing import MOST_FILE_BYTES
 from fundament.web.studies.services.left_out import left_out_scores
 from fundament.web.studies.services.reworking import is_rework
-from fundament.web.studies.services.seeing import figures_of, hardness_of, questions_of, study_for
+from fundament.web.studies.services.seeing import figures_of, hardness_of, study_for
 from fundament.web.tables import table_of
 from fundament.web.templating import message_of
 
@@ -78,7 +78,7 @@ def _results_context(request: HttpRequest, actor: Actor, study: Study) -> dict[s
     choices = choosing.choices_of(study)
     for result in results:
         result.choice = choices.get(result.pk)  # type: ignore[attr-defined]
-    proposed = choosing.proposal_of(study) if study.state == "ready" else {}
+    proposed = choosing.proposal_of(study, results) if study.state == "ready" else {}
     notes = study.rankings.values_list("notes", flat=True).first() or []
     return {
         "source_notes": [say(message_of(note)) for note in (*notes, *study.observing, *rework_notes(study, results))],
@@ -99,7 +99,6 @@ def _results_context(request: HttpRequest, actor: Actor, study: Study) -> dict[s
         "hardness": hardness_of(yardstick, results, observed) if yardstick else None,
         "reasons": [(number, reason, say(message(f"left_out.{reason}"))) for number, reason in enumerate(choosing.REASONS, 1)],
         "scores": sorted(scores.values()),
-        "questions": questions_of(study),
         "may_choose": can(actor, "study.choose"),
         "last_action": last_to_undo(actor, f"study:{study.pk}"),
     }

@@ -39,6 +39,7 @@ def yardstick(request: HttpRequest, study_id: int) -> HttpResponse:
         context["opening"] = found.zones["opening"]
         context["decided"] = decisions_for(study)
         context["secondary"] = secondary_rows(found)
+        context["phrases"] = "\n".join(study.secondary_keywords.values_list("phrase", flat=True))
     return render(request, "studies/yardstick.html", context)
 
 

@@ -39,12 +39,8 @@ class Asked:
 
 def asked_of(study: Study, compiled: CompiledYardstick, ours: Reading | None = None) -> list[Asked]:
     """All that came with the newest ranking, in its order: questions, then searches."""
-    ranking = study.rankings.only("questions", "related").first()
-    if ranking is None:
-        return []
-    texts = [(str(text), kind) for kind, found in (("question", ranking.questions), ("search", ranking.related)) for text in found][
-        :MOST_ASKED
-    ]
+    questions, related = study.rankings.values_list("questions", "related").first() or ([], [])
+    texts = [(str(text), kind) for kind, found in (("question", questions), ("search", related)) for text in found][:MOST_ASKED]
     wanted = [text for text, _ in texts]
     on_pages = _of_competitors(study, compiled, wanted)
     own = answers(wanted, ours, study.keyword, compiled.language) if ours is not None else None

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Sequence
 
 from django.utils import timezone
 
@@ -48,9 +48,9 @@ def as_proposed(actor: Actor, study_id: int) -> Study:
     return study
 
 
-def proposal_of(study: Study) -> dict[int, bool]:
-    """Whether each result that was read is proposed as a competitor."""
-    read = list(study.results.filter(state="read"))
+def proposal_of(study: Study, results: Sequence[Result] | None = None) -> dict[int, bool]:
+    """Whether each result that was read is proposed as a competitor. results: the study's, where they are at hand."""
+    read = [result for result in (study.results.all() if results is None else results) if result.state == "read"]
     proposed = {row.pk: row.advice is None for row in read}
     if not any(proposed.values()):
         proposed = {row.pk: row.advice[0] not in SAME_PAGE for row in read if row.advice is not None}

@@ -4,7 +4,6 @@ from __future__ import annotations
 
 import datetime
 from collections.abc import Iterable, Mapping
-from typing import Any
 
 from django.db.models import Count, Q, QuerySet
 from django.utils import timezone
@@ -75,11 +74,6 @@ def hardness_of(yardstick: Yardstick, results: Iterable[Result], observed: Mappi
         except ValueError:
             continue  # it says no date, or only a part of one
     return hardness(yardstick, observed=by_page, ages=ages)
-
-
-def questions_of(study: Study) -> list[Any]:
-    """The questions that came with the study's newest ranking."""
-    return study.rankings.values_list("questions", flat=True).first() or []
 
 
 def measures_of(compiled: CompiledYardstick, document: Node | None, title: str = "", description: str = "") -> tuple[TermMeasures, ...]:

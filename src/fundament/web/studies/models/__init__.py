@@ -1,0 +1,51 @@
+"""A study with all that belongs to it."""
+
+from fundament.web.studies.models.decided import (
+    Addition,
+    Decision,
+    EntityFile,
+    Identity,
+    KeyAlias,
+    OutlineNode,
+    PageFile,
+    PagePurpose,
+    SecondaryKeyword,
+)
+from fundament.web.studies.models.study import (
+    COUNTRIES,
+    DEPTHS,
+    DEVICES,
+    LANGUAGES,
+    BlockCorrection,
+    CompetitorChoice,
+    Consensus,
+    CurrentConsensus,
+    RankedResult,
+    Ranking,
+    Result,
+    Study,
+)
+
+__all__ = [
+    "COUNTRIES",
+    "DEPTHS",
+    "DEVICES",
+    "LANGUAGES",
+    "Addition",
+    "BlockCorrection",
+    "CompetitorChoice",
+    "Consensus",
+    "CurrentConsensus",
+    "Decision",
+    "EntityFile",
+    "Identity",
+    "KeyAlias",
+    "OutlineNode",
+    "PageFile",
+    "PagePurpose",
+    "RankedResult",
+    "Ranking",
+    "Result",
+    "SecondaryKeyword",
+    "Study",
+]
