@@ -2,9 +2,12 @@
 
 from __future__ import annotations
 
+from datetime import timedelta
+
 import pytest
 from django.test import Client
 from django.urls import reverse
+from django.utils import timezone
 
 from fundament.web.accounts.roles import Actor
 from fundament.web.drafts.models import Draft
@@ -14,6 +17,7 @@ from fundament.web.studies.services.deciding import decide_on
 from fundament.web.studies.services.duplicating import duplicate
 from fundament.web.studies.services.opening import open_study
 from fundament.web.studies.services.reworking import plain_address
+from fundament.web.studies.services.seeing import seconds_left
 from tests.conftest import KEYWORD
 from tests.web.conftest import member, settle
 from tests.web.test_deciding_screens import yardstick_of
@@ -93,3 +97,9 @@ def test_studies_are_put_into_folders_and_found_there(signed_in: Client, study: 
     client.force_login(elsewhere.person)
     client.post(reverse("to-folder"), {"study": study.pk, "folder": "Stolen"})
     assert Study.objects.get(pk=study.pk).folder == "Guides & more"
+
+
+def test_the_time_left_is_told_from_the_pages_that_are_done(study: Study) -> None:
+    study.rankings.update(asked_at=timezone.now() - timedelta(seconds=20))
+    assert seconds_left(study, 2, 20) is None and seconds_left(study, 20, 20) is None
+    assert 28 <= (seconds_left(study, 8, 20) or 0) <= 33

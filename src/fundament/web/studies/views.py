@@ -29,7 +29,7 @@ from fundament.web.studies.services import choosing, duplicating, opening, purpo
 from fundament.web.studies.services.bringing import MOST_FILE_BYTES
 from fundament.web.studies.services.left_out import left_out_scores
 from fundament.web.studies.services.reworking import is_rework
-from fundament.web.studies.services.seeing import figures_of, hardness_of, study_for
+from fundament.web.studies.services.seeing import figures_of, hardness_of, seconds_left, study_for
 from fundament.web.tables import table_of
 from fundament.web.templating import message_of
 
@@ -91,6 +91,7 @@ def _results_context(request: HttpRequest, actor: Actor, study: Study) -> dict[s
         "results": results,
         "scores_missing": compiled is not None and not others and any(r.reading_id and not r.chosen for r in results),
         "done": done,
+        "seconds_left": seconds_left(study, done, len(results)) if study.is_working else None,
         "share": round(100 * done / len(results)) if results else 0,
         "failed": states["failed"],
         "chosen": sum(1 for r in results if r.chosen),

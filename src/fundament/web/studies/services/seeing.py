@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import datetime
+import math
 from collections.abc import Iterable, Mapping
 
 from django.db.models import Count, Q, QuerySet
@@ -16,6 +17,8 @@ from fundament.core.yardstick.trade_measures import TermMeasures, trade_measures
 from fundament.web.accounts.roles import Actor, get_for, seen_by
 from fundament.web.studies.models import Decision, Result, Study
 from fundament.web.studies.services.yardsticks import DecidedThings, compiled_of, decided_of
+
+LEAST_READ = 3  # pages from which one can tell how long the others take
 
 
 def study_for(actor: Actor, study_id: int) -> Study:
@@ -60,6 +63,14 @@ def decision_on(study: Study, key: str) -> Decision | None:
 def decided_keys(study: Study, kind: str) -> list[str]:
     """The keys of all things of a kind that something was decided on."""
     return list(Decision.objects.filter(study=study, kind=kind).values_list("key", flat=True))
+
+
+def seconds_left(study: Study, done: int, everything: int) -> int | None:
+    """About how long reading the rest of a study's pages takes, from how long the others took; None before LEAST_READ of them are done. Figures come on top."""
+    asked_at = study.rankings.values_list("asked_at", flat=True).first()
+    if asked_at is None or done < LEAST_READ or done >= everything:
+        return None
+    return math.ceil((timezone.now() - asked_at).total_seconds() / done * (everything - done))
 
 
 def hardness_of(yardstick: Yardstick, results: Iterable[Result], observed: Mapping[str, Mapping[str, float]]) -> Hardness:
