@@ -189,7 +189,7 @@ def test_a_term_opens_on_the_competitors_sentences(signed_in: Client, study: Stu
 def test_what_was_left_out_of_a_page_can_be_seen(signed_in: Client, study: Study) -> None:
     result = study.results.get(rank=1)
     page = signed_in.get(reverse("reading", args=[study.pk, result.pk])).content.decode()
-    assert "left out: navigation" in page or "left out: page header" in page
+    assert "Left out, navigation" in page or "Left out, page header" in page
     assert "<script>window" not in page
 
 
