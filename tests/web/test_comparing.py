@@ -5,8 +5,10 @@ from __future__ import annotations
 import csv
 import io
 
+import pytest
 from django.test import Client
 from django.urls import reverse
+from openpyxl import load_workbook
 
 from fundament.core.reading.read_page import read_page
 from fundament.core.yardstick.questions import answers
@@ -95,3 +97,13 @@ def test_the_questions_screen_says_who_answers(signed_in: Client, study: Study, 
     assert len(rows) == len(ranking.questions) + len(ranking.related) and {"question", "kind", "ours"} <= set(rows[0])
     study.rankings.update(questions=[], related=[])
     assert "No questions or related searches came" in signed_in.get(reverse("questions", args=[study.pk])).content.decode()
+
+
+@pytest.mark.parametrize("screen", ["results", "terms", "entities", "outline", "questions", "measures"])
+def test_every_table_of_a_study_comes_as_a_workbook_too(signed_in: Client, study: Study, screen: str) -> None:
+    address = reverse(screen, args=[study.pk])
+    rows = list(csv.reader(io.StringIO(signed_in.get(address, {"format": "csv"}).content.decode("utf-8-sig"))))
+    sheet = load_workbook(io.BytesIO(signed_in.get(address, {"format": "xlsx"}).content)).active
+    book = [list(row) for row in sheet.iter_rows(values_only=True)]
+    assert book[0] == rows[0] and len(book) == len(rows) > 1
+    assert "format=xlsx" in signed_in.get(address).content.decode()

@@ -23,7 +23,7 @@ from fundament.web.drafts.services.texts import text_of
 from fundament.web.studies.models import Study
 from fundament.web.studies.services.asking import Asked, asked_of
 from fundament.web.studies.services.seeing import figures_of, study_for
-from fundament.web.tables import Column, table_of
+from fundament.web.tables import Column, exported, table_of
 
 STEPS = dict(zip(VERDICTS, (4, 3, 1, 0), strict=True))  # how dark a square is
 
@@ -101,8 +101,9 @@ def questions(request: HttpRequest, study_id: int) -> HttpResponse:
     asked = asked_of(study, compiled, text_of(draft).reading(compiled.language) if draft else None)
     columns = _columns(study, compiled.yardstick.pages, draft, can(actor, "study.decide"))
     table = table_of(request, asked, columns, first="-answered", text=lambda a: a.text, keep=("draft",))
-    if request.GET.get("format") == "csv":
-        return table.csv(f"questions-{study.pk}")
+    file = exported(request, table, f"questions-{study.pk}")
+    if file is not None:
+        return file
     open_ones = [one.text for one in asked if one.kind == "question" and not one.answered]
     context |= {
         "table": table,

@@ -19,7 +19,7 @@ from fundament.web.drafts.services.measuring import measure_stored
 from fundament.web.drafts.services.seeing import drafts_to_choose, measured_with
 from fundament.web.drawings.marks_on_scale import marks_on_scale
 from fundament.web.studies.services.seeing import figures_of, measures_of, study_for
-from fundament.web.tables import Column, table_of
+from fundament.web.tables import Column, exported, table_of
 
 FAR_BELOW, FAR_ABOVE = 0.5, 2.0  # shares of the mean from which ours is said to be off
 _WAS = re.compile(r"([0-9]{1,9}):([0-9]{1,3}\.[0-9]{2})(?:,|$)")  # draft:score
@@ -96,8 +96,9 @@ def measures(request: HttpRequest, study_id: int) -> HttpResponse:
     most = max((max(v.mean, v.first, v.own or 0.0) for m in found for v in (m.measures[drawn],)), default=1.0)
     columns = _columns(drawn, most, chosen is not None)
     table = table_of(request, shown, columns, first=f"{drawn}_mean", text=lambda m: m.term, keep=("measure", "words", "draft", "off"))
-    if request.GET.get("format") == "csv":
-        return table.csv(f"measures-{study.pk}")
+    file = exported(request, table, f"measures-{study.pk}")
+    if file is not None:
+        return file
     words_off = list(told.values())
     context |= {
         "table": table,

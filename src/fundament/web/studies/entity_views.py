@@ -26,7 +26,7 @@ from fundament.web.studies.services import entities as entity_services
 from fundament.web.studies.services.evidence import entity_evidence
 from fundament.web.studies.services.seeing import decisions_for, study_for
 from fundament.web.studies.tasks import queue_entity_file
-from fundament.web.tables import Column, table_of
+from fundament.web.tables import Column, exported, table_of
 
 
 @takes_bodies_of(MOST_BYTES + 100_000)
@@ -107,8 +107,9 @@ def _entities(request: HttpRequest, study_id: int, problem: str = "", status: in
         first="weight",
         text=lambda e: f"{e.name} {' '.join(e.aliases)} {e.kind}",
     )
-    if request.GET.get("format") == "csv":
-        return table.csv(f"entities-{study.pk}")
+    file = exported(request, table, f"entities-{study.pk}")
+    if file is not None:
+        return file
     context |= {
         "additions": Addition.objects.filter(study=study, kind="entities"),
         "table": table,

@@ -26,7 +26,7 @@ from fundament.web.studies.opened import decision_column, opened, opener
 from fundament.web.studies.services import outlining
 from fundament.web.studies.services.seeing import decisions_for
 from fundament.web.studies.telling import told
-from fundament.web.tables import Column, table_of
+from fundament.web.tables import Column, exported, table_of
 
 MOVES = (("up", "↑", "Up"), ("down", "↓", "Down"), ("in", "→", "One level in"), ("out", "←", "One level out"), ("remove", "✕", "Take out"))
 MOST_TYPED = 5_000  # characters of a heading that are looked at, to say how long it is
@@ -92,8 +92,9 @@ def outline(request: HttpRequest, study_id: int) -> HttpResponse:
     tree = _tree(study, found)
     columns = _columns(study, found, decided, tree["level_of"], context["may_decide"])
     table = table_of(request, found.subtopics, columns, first="place", text=lambda s: " ".join([s.label, *(h.text for h in s.headings)]))
-    if request.GET.get("format") == "csv":
-        return table.csv(f"subtopics-{study.pk}")
+    file = exported(request, table, f"subtopics-{study.pk}")
+    if file is not None:
+        return file
     most_shared = max(found.subtopics, key=lambda s: s.pages, default=None)
     context |= {
         "table": table,

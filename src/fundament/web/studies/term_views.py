@@ -16,7 +16,7 @@ from fundament.web.studies.models import Addition, Study
 from fundament.web.studies.opened import decision_column, opened, opener
 from fundament.web.studies.services.evidence import term_evidence
 from fundament.web.studies.services.seeing import decisions_for
-from fundament.web.tables import Column, table_of
+from fundament.web.tables import Column, exported, table_of
 
 
 def _columns(study: Study, pages: int, decided: Mapping[str, CoreDecision]) -> tuple[Column, ...]:
@@ -56,8 +56,9 @@ def terms(request: HttpRequest, study_id: int) -> HttpResponse:
         return render(request, "studies/terms.html", context)
     decided = decisions_for(study).by_key
     table = table_of(request, found.terms, _columns(study, len(found.pages), decided), first="weight", text=lambda term: term.name)
-    if request.GET.get("format") == "csv":
-        return table.csv(f"terms-{study.pk}")
+    file = exported(request, table, f"terms-{study.pk}")
+    if file is not None:
+        return file
     context |= {
         "table": table,
         "heaviest": [term.name for term in found.terms[:5]],

@@ -30,7 +30,7 @@ from fundament.web.studies.services.bringing import MOST_FILE_BYTES
 from fundament.web.studies.services.left_out import left_out_scores
 from fundament.web.studies.services.reworking import is_rework
 from fundament.web.studies.services.seeing import figures_of, hardness_of, seconds_left, study_for
-from fundament.web.tables import table_of
+from fundament.web.tables import exported, table_of
 from fundament.web.templating import message_of
 
 MOST_IDS = 100
@@ -69,7 +69,7 @@ def _results_context(request: HttpRequest, actor: Actor, study: Study) -> dict[s
     for result in results:
         result.observed = observed.get(result.url, {})  # type: ignore[attr-defined]
         result.score = scores.get(result.read_url) if result.chosen else None  # type: ignore[attr-defined]
-    at_once = "score" in request.GET.get("sort", "") or request.GET.get("format") == "csv"
+    at_once = "score" in request.GET.get("sort", "") or "format" in request.GET
     others = left_out_scores(compiled, results, only_known=not at_once) if compiled else {}
     for result in results:
         if result.pk in others:
@@ -121,9 +121,8 @@ def results(request: HttpRequest, study_id: int) -> HttpResponse:
     actor = actor_of(request)
     study = study_for(actor, study_id)
     context = _results_context(request, actor, study)
-    if request.GET.get("format") == "csv":
-        return context["table"].csv(f"results-{study.pk}")  # type: ignore[no-any-return]
-    return render(request, "studies/results.html", context)
+    file = exported(request, context["table"], f"results-{study.pk}")
+    return file or render(request, "studies/results.html", context)
 
 
 @require_GET
