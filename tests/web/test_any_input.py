@@ -18,10 +18,12 @@ FIELDS = (
     "name", "role", "note", "remove", "username", "password", "display_name", "time_zone", "language", "keyword", "country", "device", "depth",
     "addresses", "result", "chosen", "keep", "block", "counts", "action", "key", "study", "away", "drop", "file", "words", "low", "high", "page",
     "search", "sort", "panel", "part", "later", "format", "measure", "draft", "archived", "next", "mail",
+    "kind", "member", "heading", "subtopic", "after", "level", "seen", "notes", "planned_words", "term", "entity", "intent", "assignee", "due", "terms",
+    "aliases", "shown_kind", "phrases", "folder", "was", "way", "proposed", "table", "rework_address", "all", "addition", "off", "rows", "reason",
 )  # fmt: skip
 awkward = st.one_of(
     st.text(max_size=60), st.sampled_from(["", "\x00", "\ud800", "-1", "0", "9" * 40, "1e400", "NaN", "²", "yes", "no", "owner", "gb", "en", "20", "http://[",
-                                           "javascript:x", "a" * 5_000, "<script>", "=1+1", "../..", "%00", "\r\nX: y", "terms", "csv"]),
+                                           "javascript:x", "a" * 5_000, "<script>", "=1+1", "../..", "%00", "\r\nX: y", "terms", "csv", "xlsx", "entities", "subtopics", "dropped", "own target", "as typed", "2026-12-24", "after", "in"]),
     st.integers().map(str),
 )  # fmt: skip
 forms = st.dictionaries(st.sampled_from(FIELDS) | st.text(max_size=10), awkward | st.lists(awkward, max_size=3), max_size=6)
@@ -33,7 +35,7 @@ nodes = st.recursive(
 bodies = st.dictionaries(
     st.sampled_from(["document", "base_version", "title_tag", "meta_description", "quick", "over", "panel", "part", "key"]), nodes, max_size=9
 ) | nodes  # fmt: skip
-MANY = settings(max_examples=12, deadline=None, suppress_health_check=[HealthCheck.function_scoped_fixture, HealthCheck.too_slow])
+MANY = settings(max_examples=20, deadline=None, suppress_health_check=[HealthCheck.function_scoped_fixture, HealthCheck.too_slow])
 LEFT_OUT = {"sign-out", "ready"}  # the one ends the session; the other tells whether a worker is there
 
 
@@ -85,3 +87,35 @@ def test_no_bytes_end_in_a_fault(signed_in: Client, places: dict[str, dict[str, 
         for kind in ("application/json", "application/x-www-form-urlencoded", "multipart/form-data; boundary=x", "text/plain", ""):
             answer = signed_in.generic("POST", reverse(name, kwargs=places[name]), raw, content_type=kind)
             assert answer.status_code < 500, (name, kind)
+
+
+# what each address of a study's decisions takes; every field is then spoilt by itself, the others staying right
+RIGHT: dict[str, dict[str, str]] = {
+    "decide": {"kind": "terms", "key": "KEY", "action": "own target", "low": "1", "high": "2", "note": "why"},
+    "add-terms": {"terms": "garden gnome; 2"},
+    "join": {"kind": "terms", "key": "KEY"},
+    "split": {"member": "x", "name": "A part"},
+    "call": {"name": "Other", "shown_kind": "work"},
+    "add-entity": {"name": "Aunt Mabel", "aliases": "Mabel", "shown_kind": "person"},
+    "set-secondary": {"phrases": "lime mix"},
+    "add-heading": {"heading": "Another", "subtopic": "", "after": "x", "level": "2"},
+    "outline-node": {"seen": "x", "heading": "Other", "notes": "n", "planned_words": "90", "term": "KEY", "entity": "KEY"},
+    "move-heading": {"way": "after", "after": "", "level": "3"},
+    "set-plan": {"intent": "To do it.", "assignee": "", "due": "2026-12-24"},
+    "to-folder": {"study": "1", "folder": "Advice", "was": ""},
+    "choose": {"key": "1", "chosen": "no", "action": "intent", "reason": "r"},
+    "take-back": {"addition": "1"},
+}
+SPOILT = ["\x00", "a\x00b", "x" * 30_000, "9" * 30, "<b>\r\n", "\u202e", "-1", "1e9"]
+
+
+@pytest.mark.parametrize(("name", "spoilt"), [(name, field) for name, body in RIGHT.items() for field in body])
+def test_one_spoilt_field_is_no_fault(client: Client, actor: Actor, places: dict[str, dict[str, Any]], name: str, spoilt: str) -> None:  # noqa: F811
+    client.force_login(actor.person)
+    client.raise_request_exception = False
+    address = reverse(name, kwargs=places[name])
+    body = {field: value.replace("KEY", places["term"]["key"]) for field, value in RIGHT[name].items()}
+    for value in SPOILT:
+        for headers in ({}, {"HX-Request": "true"}):
+            answer = client.post(address, {**body, spoilt: value}, headers=headers)
+            assert answer.status_code < 500, (spoilt, value[:20])

@@ -8,6 +8,7 @@ from __future__ import annotations
 import base64
 import subprocess
 import sys
+import threading
 from functools import lru_cache
 from pathlib import Path
 
@@ -16,6 +17,7 @@ from fundament.rendering.html import page
 from fundament.rendering.paper import Paper
 
 SECONDS = 60
+_setting = threading.BoundedSemaphore(2)  # papers of this process that are set at once: each takes a hundred megabytes
 _FONTS = (  # family, file, weights; what the first of a family lacks is in its "Extended"
     ("Public Sans", "public-sans-latin-wght-normal.woff2", "100 900"),
     ("Public Sans Extended", "public-sans-latin-ext-wght-normal.woff2", "100 900"),
@@ -28,9 +30,10 @@ def pdf_of(paper: Paper, *, fonts: Path) -> bytes:
     """The paper as PDF with text, title, language and bookmarks. fonts: the folder with those that are shipped. Raises CoreError when it cannot be set."""
     html = page(paper, fonts=_font_faces(fonts))
     try:
-        made = subprocess.run(
-            [sys.executable, "-m", "fundament.rendering.pdf"], input=html.encode(), capture_output=True, timeout=SECONDS, check=False
-        )
+        with _setting:
+            made = subprocess.run(
+                [sys.executable, "-m", "fundament.rendering.pdf"], input=html.encode(), capture_output=True, timeout=SECONDS, check=False
+            )
     except subprocess.TimeoutExpired:
         raise CoreError("error.paper_slow", seconds=SECONDS) from None
     if made.returncode or not made.stdout.startswith(b"%PDF"):

@@ -22,9 +22,11 @@ from fundament.web.studies.services.seeing import decided_keys, decision_on, stu
 from fundament.web.studies.signals import noted_scores_of
 from fundament.web.studies.telling import told
 from fundament.web.studies.ways import SCREENS
+from fundament.web.typed import all_typed, typed
 
 MOST_NOTE = 500  # characters
 MOST_MEMBERS = 200
+MOST_KEY, MOST_MEMBER = 40, 3_000  # characters
 
 
 @require_POST
@@ -52,7 +54,7 @@ def decide(request: HttpRequest, study_id: int) -> HttpResponse:
     if kind not in SCREENS:
         raise ApplicationError("error.no_such_decision")
     action = "as proposed" if request.POST.get("all") else request.POST.get("action", "")
-    keys = request.POST.getlist("key")[: deciding.MOST_AT_ONCE + 1]
+    keys = all_typed(request, "key", MOST_KEY, deciding.MOST_AT_ONCE + 1)
     if request.POST.get("all"):
         keys = decided_keys(study_for(actor, study_id), kind)[: deciding.MOST_AT_ONCE]
     if action == "as typed":
@@ -63,7 +65,7 @@ def decide(request: HttpRequest, study_id: int) -> HttpResponse:
         if low is None or high is None:
             raise ApplicationError("error.own_target", most=deciding.MOST_USES)
         uses = low, high
-    note = request.POST.get("note", "").replace("\x00", "")[:MOST_NOTE] if "note" in request.POST else None
+    note = typed(request, "note", MOST_NOTE) if "note" in request.POST else None
     before = noted_scores_of(study_id)
     decisions = deciding.decide_on_all(actor, study_id, keys, action, uses=uses, note=note)
     if not request.headers.get("HX-Request"):
@@ -97,10 +99,10 @@ def _as_typed(request: HttpRequest, study: Study, keys: list[str]) -> str:
 @require_POST
 def add_terms(request: HttpRequest, study_id: int) -> HttpResponse:
     """Add terms of one's own, one a line, with their uses where they are given. Those that cannot be taken stay in the field, each with the reason."""
-    typed = request.POST.get("terms", "").replace("\x00", "")
-    if len(typed) > MOST_CHARACTERS:
+    pasted = typed(request, "terms", MOST_CHARACTERS + 1)
+    if len(pasted) > MOST_CHARACTERS:
         raise ApplicationError("error.too_many_characters", most=MOST_CHARACTERS)
-    lines = own_terms_in(typed)
+    lines = own_terms_in(pasted)
     if not lines:
         raise ApplicationError("error.no_own_term")
     uses = {line.name: line.uses for line in lines}
@@ -128,10 +130,10 @@ def take_back(request: HttpRequest, study_id: int) -> HttpResponse:
 @require_POST
 def set_secondary(request: HttpRequest, study_id: int) -> HttpResponse:
     """The study's secondary keywords, one a line, in place of those it had."""
-    typed = request.POST.get("phrases", "").replace("\x00", "")
-    if len(typed) > MOST_CHARACTERS:
+    pasted = typed(request, "phrases", MOST_CHARACTERS + 1)
+    if len(pasted) > MOST_CHARACTERS:
         raise ApplicationError("error.too_many_characters", most=MOST_CHARACTERS)
-    adding.set_secondary_keywords(actor_of(request), study_id, typed.splitlines())
+    adding.set_secondary_keywords(actor_of(request), study_id, pasted.splitlines())
     return on_to(request, reverse("yardstick", args=[study_id]))
 
 
@@ -141,24 +143,24 @@ def join(request: HttpRequest, study_id: int) -> HttpResponse:
     kind = request.POST.get("kind", "")
     if kind not in SCREENS:
         raise ApplicationError("error.join")
-    adding.join(actor_of(request), study_id, request.POST.getlist("key")[: deciding.MOST_AT_ONCE])
+    adding.join(actor_of(request), study_id, all_typed(request, "key", MOST_KEY, deciding.MOST_AT_ONCE))
     return told(request, study_id, SCREENS[kind], decided={})
 
 
 @require_POST
 def split(request: HttpRequest, study_id: int, key: str) -> HttpResponse:
     """Let the ticked headings, or ways to write it, stand by themselves."""
-    members = request.POST.getlist("member")[:MOST_MEMBERS]
+    members = all_typed(request, "member", MOST_MEMBER, MOST_MEMBERS)
     if not members:
         raise ApplicationError("error.split_unticked")
-    made = adding.split_off(actor_of(request), study_id, key, members, request.POST.get("name", "")[:300].replace("\x00", ""))
+    made = adding.split_off(actor_of(request), study_id, key, members, typed(request, "name", 300))
     return told(request, study_id, SCREENS[made.kind], decided={})
 
 
 @require_POST
 def call(request: HttpRequest, study_id: int, key: str) -> HttpResponse:
     """Give a subtopic or entity another name or kind."""
-    name, kind = request.POST.get("name", "")[:500], request.POST.get("shown_kind", "")[:100]
+    name, kind = typed(request, "name", 500), typed(request, "shown_kind", 100)
     called = deciding.call(actor_of(request), study_id, key, name=name, kind=kind)
     return told(request, study_id, SCREENS[called.kind], decided={})
 
@@ -166,9 +168,9 @@ def call(request: HttpRequest, study_id: int, key: str) -> HttpResponse:
 @require_POST
 def add_entity(request: HttpRequest, study_id: int) -> HttpResponse:
     """Add an entity of one's own."""
-    aliases = [alias.strip()[: adding.MOST_NAME] for alias in request.POST.get("aliases", "")[:2_000].split(",") if alias.strip()]
+    aliases = [alias.strip()[: adding.MOST_NAME] for alias in typed(request, "aliases", 2_000).split(",") if alias.strip()]
     added = adding.add_entity(
-        actor_of(request), study_id, request.POST.get("name", "")[:300], aliases, request.POST.get("shown_kind", "").replace("\x00", "")[:40]
+        actor_of(request), study_id, typed(request, "name", 300), aliases, typed(request, "shown_kind", 40)
     )  # fmt: skip
     for _, why in added.refused:
         raise ApplicationError(why.code, **why.values)

@@ -27,8 +27,10 @@ from fundament.web.studies.services import outlining
 from fundament.web.studies.services.seeing import decisions_for
 from fundament.web.studies.telling import told
 from fundament.web.tables import Column, exported, table_of
+from fundament.web.typed import all_typed, typed
 
 MOVES = (("up", "↑", "Up"), ("down", "↓", "Down"), ("in", "→", "One level in"), ("out", "←", "One level out"), ("remove", "✕", "Take out"))
+MOST_KEY = 40
 MOST_TYPED = 5_000  # characters of a heading that are looked at, to say how long it is
 
 
@@ -113,10 +115,10 @@ def add_heading(request: HttpRequest, study_id: int) -> HttpResponse:
     if request.POST.get("proposed"):
         outlining.add_proposed(actor, study_id)
     else:
-        subtopic = request.POST.get("subtopic", "")[:40]
-        heading = request.POST.get("heading", "")[:MOST_TYPED]
+        subtopic = typed(request, "subtopic", MOST_KEY)
+        heading = typed(request, "heading", MOST_TYPED)
         outlining.add_heading(
-            actor, study_id, heading, subtopic=subtopic, after=request.POST.get("after", "")[:40], level=3 if request.POST.get("level") == "3" else 2
+            actor, study_id, heading, subtopic=subtopic, after=typed(request, "after", MOST_KEY), level=3 if request.POST.get("level") == "3" else 2
         )  # fmt: skip
     return told(request, study_id, "outline")
 
@@ -129,7 +131,7 @@ def move_heading(request: HttpRequest, study_id: int, key: str) -> HttpResponse:
     if way == "remove":
         outlining.remove(actor, study_id, key)
     elif way == "after":
-        outlining.move_after(actor, study_id, key, request.POST.get("after", "")[:40], level=3 if request.POST.get("level") == "3" else 2)
+        outlining.move_after(actor, study_id, key, typed(request, "after", MOST_KEY), level=3 if request.POST.get("level") == "3" else 2)
     else:
         outlining.move(actor, study_id, key, way)
     return told(request, study_id, "outline")
@@ -146,18 +148,18 @@ def outline_node(request: HttpRequest, study_id: int, key: str) -> HttpResponse:
             return told(request, study_id, "outline", closes_form=True)
         context |= {"theirs": outlining.node_for(open_.study, key), "problem": node}
     node = context["theirs"] or outlining.node_for(open_.study, key)
-    typed = request.POST if request.method == "POST" else None
+    sent = request.POST if request.method == "POST" else None
     found = open_.yardstick
     subtopic = next((s for s in found.subtopics if s.key == node.subtopic), None) if found else None
     context |= {
         "node": node,
         "seen": outlining.stamp_of(node),
-        "heading": typed.get("heading", "") if typed else node.heading,
-        "notes": typed.get("notes", "") if typed else node.notes,
-        "planned_words": typed.get("planned_words", "") if typed else node.planned_words or "",
+        "heading": sent.get("heading", "") if sent else node.heading,
+        "notes": sent.get("notes", "") if sent else node.notes,
+        "planned_words": sent.get("planned_words", "") if sent else node.planned_words or "",
         "subtopic": subtopic,
-        "terms": _meant(found.terms if found else (), typed.getlist("term") if typed else node.terms),
-        "entities": _meant(found.entities if found else (), typed.getlist("entity") if typed else node.entities),
+        "terms": _meant(found.terms if found else (), sent.getlist("term") if sent else node.terms),
+        "entities": _meant(found.entities if found else (), sent.getlist("entity") if sent else node.entities),
     }
     return render(request, "studies/outline_node_part.html", context)
 
@@ -178,8 +180,8 @@ def _changed(request: HttpRequest, actor: Actor, study_id: int, key: str) -> Out
         raise ApplicationError("error.outline_node", characters=outlining.MOST_NOTES, words=outlining.MOST_SECTION_WORDS)
     try:
         return outlining.change(
-            actor, study_id, key, seen=request.POST.get("seen", ""), heading=request.POST.get("heading", "")[:MOST_TYPED],
-            notes=request.POST.get("notes", "").replace("\x00", ""), planned_words=words, terms=request.POST.getlist("term"), entities=request.POST.getlist("entity"),
+            actor, study_id, key, seen=request.POST.get("seen", ""), heading=typed(request, "heading", MOST_TYPED),
+            notes=typed(request, "notes", outlining.MOST_NOTES + 1), planned_words=words, terms=all_typed(request, "term", MOST_KEY, outlining.MOST_MEANT), entities=all_typed(request, "entity", MOST_KEY, outlining.MOST_MEANT),
         )  # fmt: skip
     except ChangedSinceError as error:
         return say_error(error)

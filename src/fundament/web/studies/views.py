@@ -32,6 +32,7 @@ from fundament.web.studies.services.reworking import is_rework
 from fundament.web.studies.services.seeing import figures_of, hardness_of, seconds_left, study_for
 from fundament.web.tables import exported, table_of
 from fundament.web.templating import message_of
+from fundament.web.typed import typed
 
 MOST_IDS = 100
 
@@ -199,9 +200,9 @@ def renew(request: HttpRequest, study_id: int) -> HttpResponse:
 def to_folder(request: HttpRequest) -> HttpResponse:
     """Put the ticked studies into a folder, or a whole folder under another name."""
     actor = actor_of(request)
-    folder = request.POST.get("folder", "")[:200]
-    if request.POST.get("was"):
-        opening.rename_folder(actor, request.POST["was"][:200], folder)
+    folder, was = typed(request, "folder", 200), typed(request, "was", 200)
+    if was:
+        opening.rename_folder(actor, was, folder)
     else:
         opening.to_folder(actor, whole_numbers(request.POST.getlist("study")[:MOST_IDS]), folder)
     return on_to(request, reverse("studies") + (f"?{urlencode({'folder': folder})}" if folder else ""))
