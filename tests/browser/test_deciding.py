@@ -36,6 +36,7 @@ def test_rows_are_decided_on_by_keys_alone(page: Page, study: Study, draft: Draf
     page.keyboard.press("Control+z")
     expect(page.locator("#decided")).to_contain_text("Taken back")
     assert decided(study) == {}
+    expect(page.locator("[data-row]").first).to_have_attribute("data-row", first or "")  # it is back in its place
     page.keyboard.press("Escape")
     expect(page.locator("#drawer")).to_be_empty()
     expect(page.locator(f"#open-{first}")).to_be_focused()
