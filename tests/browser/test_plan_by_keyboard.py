@@ -74,7 +74,6 @@ def test_a_new_study_to_a_plan_by_keyboard_alone(page: Page, server: str, start_
     expect(page.locator(f"#node-{second}")).to_be_focused()
     page.keyboard.press("Enter")
     expect(page.locator("#node-notes")).to_be_visible()
-    page.evaluate("scrollTo(0, 0)")  # else the heading row, which stays in view, lies over another row
     assert find_barriers(page) == []
     tab_to(page, "#node-notes")
     page.keyboard.type("Say it in three sentences.")
