@@ -19,7 +19,7 @@ pytestmark = pytest.mark.django_db(transaction=True)
 
 def tab_to(page: Page, selector: str, key: str = "Tab") -> None:
     """Press Tab, or Shift+Tab for what comes before, until what is looked for has the focus."""
-    for _ in range(160):
+    for _ in range(600):
         if page.evaluate("selector => document.activeElement?.matches(selector) ?? false", selector):
             return
         page.keyboard.press(key)
