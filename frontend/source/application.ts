@@ -1,17 +1,13 @@
 // What every page needs beside htmx: the channel of events, and a plain word when an answer does not come.
+import "./htmx";
 import { connect, happened, listenTo } from "./live";
 import { listen as listenForOutline } from "./outline";
 import { listen as listenForRows } from "./rows";
 import { listen as listenForSigningOut } from "./signing-out";
 import { listen as listenForTicking } from "./ticking";
 
-interface Htmx {
-  trigger: (element: Element, name: string) => void;
-}
-
 declare global {
   interface Window {
-    htmx?: Htmx;
     fundamentLive?: { listenTo: typeof listenTo; happened: typeof happened };
   }
 }

@@ -1,9 +1,7 @@
 // The outline as a tree of headings: moved and opened by keys, dragged, and filled by dragging a row of the table into it.
-const DRAGGED = "application/x-fundament-outline";
+import { postDecided } from "./htmx";
 
-interface Ajax {
-  ajax: (verb: string, path: string, context: object) => Promise<void>;
-}
+const DRAGGED = "application/x-fundament-outline";
 
 function lines(): HTMLElement[] {
   return Array.from(document.querySelectorAll<HTMLElement>("[data-outline] [data-node]"));
@@ -40,10 +38,6 @@ function onKey(event: KeyboardEvent): void {
   }
 }
 
-function send(path: string, values: Record<string, string>): void {
-  void (window.htmx as unknown as Ajax).ajax("POST", path, { target: "#decided", swap: "innerHTML", values });
-}
-
 function onDrop(event: DragEvent): void {
   const tree = (event.target as Element).closest<HTMLElement>("#outline-tree");
   const dragged = event.dataTransfer?.getData(DRAGGED);
@@ -53,7 +47,7 @@ function onDrop(event: DragEvent): void {
   const line = (event.target as Element).closest<HTMLElement>("[data-node]");
   const after = line?.dataset.node ?? lines().at(-1)?.dataset.node ?? "";
   const level = line?.dataset.level ?? "2";
-  send(path, subtopic ? { subtopic, after, level } : { way: "after", after, level });
+  postDecided(path, subtopic ? { subtopic, after, level } : { way: "after", after, level });
 }
 
 function onDragStart(event: DragEvent): void {

@@ -1,7 +1,5 @@
 // Tables whose rows are decided on: up and down, open beside the table, tick, and one key for each decision.
-interface Ajax {
-  ajax: (verb: string, path: string, context: object) => Promise<void>;
-}
+import { postDecided } from "./htmx";
 
 const table = (): HTMLElement | null => document.querySelector<HTMLElement>("[data-rows]");
 const drawer = (): HTMLElement | null => document.getElementById("drawer");
@@ -66,9 +64,7 @@ function decide(button: HTMLButtonElement): void {
   const place = openers().indexOf(here);
   goingOn = { from: here.id, place, to: openers()[place + 1]?.id ?? "" };
   const hidden = Object.fromEntries(Array.from(form.querySelectorAll<HTMLInputElement>('input[type="hidden"]'), (input) => [input.name, input.value]));
-  void (window.htmx as unknown as Ajax).ajax("POST", form.getAttribute("action") ?? "", {
-    target: "#decided", swap: "innerHTML", values: { ...hidden, key, action: button.value },
-  });
+  postDecided(form.getAttribute("action") ?? "", { ...hidden, key, action: button.value });
 }
 
 function isTyping(target: EventTarget | null): boolean {

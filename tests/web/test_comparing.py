@@ -17,6 +17,8 @@ from fundament.web.accounts.roles import Actor
 from fundament.web.drafts.services.comparing import compare
 from fundament.web.drafts.services.measuring import measure_stored
 from fundament.web.studies.models import Study
+from fundament.web.studies.services import asking
+from fundament.web.studies.services.asking import asked_of
 from fundament.web.studies.services.yardsticks import compiled_of
 from tests.web.conftest import make_draft
 
@@ -107,3 +109,22 @@ def test_every_table_of_a_study_comes_as_a_workbook_too(signed_in: Client, study
     book = [list(row) for row in sheet.iter_rows(values_only=True)]
     assert book[0] == rows[0] and len(book) == len(rows) > 1
     assert "format=xlsx" in signed_in.get(address).content.decode()
+
+
+def test_answers_stay_with_their_competitor_while_the_choice_changes(study: Study, actor: Actor) -> None:
+    compiled = compiled_of(study.pk)
+    assert compiled is not None
+    before = asked_of(study, compiled)
+    gone = next(n for n, page in enumerate(compiled.yardstick.pages) if study.results.filter(read_url=page.url, chosen=True).exists())
+    asking._kept.clear()
+    study.results.filter(read_url=compiled.yardstick.pages[gone].url).update(chosen=False)  # and the figures are not made yet
+    for one, was in zip(asked_of(study, compiled), before, strict=True):
+        assert len(one.on) == len(compiled.yardstick.pages) and one.on[gone].verdict == "absent"
+        assert [a for n, a in enumerate(one.on) if n != gone] == [a for n, a in enumerate(was.on) if n != gone]
+
+
+def test_a_text_too_long_to_be_measured_is_said(signed_in: Client, study: Study, actor: Actor, monkeypatch: pytest.MonkeyPatch) -> None:
+    draft = make_draft(actor, study, TEXT)
+    monkeypatch.setattr("fundament.web.drafts.services.measuring.MOST_WORDS", 5)
+    page = signed_in.get(reverse("compare", args=[study.pk])).content.decode()
+    assert f"“{draft.name}” is too long to be measured" in page

@@ -11,6 +11,7 @@ from django.utils import timezone
 
 from fundament.web.accounts.roles import Actor
 from fundament.web.drafts.models import Draft
+from fundament.web.errors import ApplicationError
 from fundament.web.studies.models import Decision, OutlineNode, Study
 from fundament.web.studies.services import outlining
 from fundament.web.studies.services.deciding import decide_on
@@ -103,3 +104,10 @@ def test_the_time_left_is_told_from_the_pages_that_are_done(study: Study) -> Non
     study.rankings.update(asked_at=timezone.now() - timedelta(seconds=20))
     assert seconds_left(study, 2, 20) is None and seconds_left(study, 20, 20) is None
     assert 28 <= (seconds_left(study, 8, 20) or 0) <= 33
+
+
+def test_a_study_that_is_being_read_is_not_duplicated(actor: Actor, study: Study) -> None:
+    Study.objects.filter(pk=study.pk).update(state="reading")
+    with pytest.raises(ApplicationError):
+        duplicate(actor, study.pk)
+    assert Study.objects.count() == 1

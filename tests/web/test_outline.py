@@ -18,9 +18,9 @@ from fundament.web.drafts.models import Draft
 from fundament.web.drafts.services.outlines import draft_from_outline, outline_from_draft
 from fundament.web.errors import ApplicationError, ChangedSinceError
 from fundament.web.studies.models import OutlineNode, Study
-from fundament.web.studies.services import outlining
+from fundament.web.studies.services import adding, outlining
 from fundament.web.studies.services.deciding import decide_on
-from tests.web.conftest import make_draft, member
+from tests.web.conftest import make_draft, member, settle
 from tests.web.test_deciding_screens import yardstick_of
 
 
@@ -39,7 +39,7 @@ def test_what_is_proposed_is_most_of_what_is_frequent_and_never_all(actor: Actor
     outlining.add_proposed(actor, study.pk)
     nodes = list(OutlineNode.objects.filter(study=study))
     found = coverage(yardstick.subtopics, pages, [node.subtopic for node in nodes])
-    assert found.covered == found.proposed < len(frequent) or len(frequent) < 5
+    assert found.covered == found.proposed and (found.proposed < len(frequent) if len(frequent) > 4 else found.proposed <= len(frequent))
     places = {s.key: s.place for s in yardstick.subtopics}
     assert [places[n.subtopic] for n in nodes] == sorted(places[n.subtopic] for n in nodes)
     assert 0 < sum(node.planned_words for node in nodes) <= yardstick.planned_words * 1.25
@@ -174,3 +174,35 @@ def test_an_outline_becomes_a_draft_and_follows_it_back(actor: Actor, study: Stu
     assert outlining.node_for(study, keys["Tools"]).notes == "Name three."  # what was written of it stays
     with pytest.raises(ApplicationError):
         outline_from_draft(actor, make_draft(actor, study, "<p>No heading.</p>", name="Bare").pk)
+
+
+def test_an_outline_follows_what_is_joined_and_back(signed_in: Client, actor: Actor, study: Study) -> None:
+    first, second = yardstick_of(study).subtopics[:2]
+    node = outlining.add_heading(actor, study.pk, "", subtopic=second.key)
+    made = adding.join(actor, study.pk, [first.key, second.key])
+    settle(study)
+    assert outlining.node_for(study, node.key).covers == first.key
+    page = signed_in.get(reverse("outline", args=[study.pk])).content.decode()
+    assert "no competitor chosen now has it" not in page and "1 of" in page.split("outline-answer")[1][:60]
+    with pytest.raises(ApplicationError):  # it is there already, under its other key
+        outlining.add_heading(actor, study.pk, "", subtopic=first.key)
+    adding.take_back(actor, study.pk, made.pk)
+    settle(study)
+    assert outlining.node_for(study, node.key).covers == second.key
+
+
+def test_doing_nothing_offers_no_undo_of_something_else(signed_in: Client, study: Study) -> None:
+    address, asked = reverse("add-heading", args=[study.pk]), {"headers": {"HX-Request": "true"}}
+    assert "Undo" in signed_in.post(address, {"proposed": "yes"}, **asked).content.decode()
+    again = signed_in.post(address, {"proposed": "yes"}, **asked).content.decode()
+    assert "Undo" not in again and "Nothing changed" in again
+    term = {"kind": "terms", "key": yardstick_of(study).terms[0].key, "action": "kept"}
+    assert "Undo" in signed_in.post(reverse("decide", args=[study.pk]), term, **asked).content.decode()
+    assert "Undo" not in signed_in.post(reverse("decide", args=[study.pk]), term, **asked).content.decode()
+
+
+def test_a_draft_of_too_many_headings_changes_nothing(actor: Actor, study: Study) -> None:
+    outlining.add_heading(actor, study.pk, "Only one")
+    with pytest.raises(ApplicationError):
+        outlining.take_headings(actor, study.pk, [(f"b-{n}", 2, f"H{n}") for n in range(201)])
+    assert lines(study) == [(2, "Only one")]

@@ -83,7 +83,7 @@ def test_every_format_says_the_same(signed_in: Client, planned: Study) -> None:
     assert "<script>alert(1)" not in screen and "&lt;script&gt;alert(1)" in screen
     markdown = signed_in.get(address, {"format": "md"}).content.decode()
     rendered = MarkdownIt("commonmark", {"html": True}).enable("table").render(markdown)
-    assert "<script" not in rendered and 'href="javascript' not in rendered and "<em>" not in rendered and "<td>our" not in rendered
+    assert "<script" not in rendered and 'href="javascript' not in rendered and "<em>" not in rendered
     document = docx.Document(io.BytesIO(signed_in.get(address, {"format": "docx"}).content))
     paragraphs = [(p.style.name, p.text) for p in document.paragraphs]
     cells = [cell.text for table in document.tables for row in table.rows for cell in row.cells]

@@ -28,7 +28,7 @@ PAGE_TYPES = ("text/html", "application/xhtml+xml")
 PAGE_NAMES = (".html", ".htm", ".xhtml", ".mhtml")
 _GZIP = b"\x1f\x8b"
 _CHARSET = re.compile(r"charset\s*=\s*[\"']?([\w.:-]+)", re.IGNORECASE)
-_BEGIN = re.compile(rb"^\s*(?:\xef\xbb\xbf)?\s*<(?:!doctype|html|head|body|\?xml|!--|title|meta|article|main|div|h1|p)\b", re.IGNORECASE)
+_BEGIN = re.compile(rb"^\s*(?:\xef\xbb\xbf\s*)?<(?:!doctype|html|head|body|\?xml|!--|title|meta|article|main|div|h1|p)\b", re.IGNORECASE)
 
 
 @dataclass(frozen=True)

@@ -13,7 +13,7 @@ from functools import lru_cache
 Cell = str | float | bool | datetime.date | None
 _SPACES = re.compile(r"[\s\u00a0\u202f\u2009'’]")
 _NUMBER = re.compile(r"[+-]?(?:\d[\d.,]*|[.,]\d+)(?:[eE][+-]?\d+)?")
-_UNITS = re.compile(r"^(?:[€$£¥]|EUR|USD|GBP|CHF|PLN|zł)\s*|\s*(?:[€$£¥]|EUR|USD|GBP|CHF|PLN|zł)$", re.IGNORECASE)
+_UNITS = re.compile(r"^(?:[€$£¥]|EUR|USD|GBP|CHF|PLN|zł)|(?:[€$£¥]|EUR|USD|GBP|CHF|PLN|zł)$", re.IGNORECASE)
 _SHORT = {"k": 1_000.0, "m": 1_000_000.0}  # "1.2k"
 EMPTY = frozenset(["", "-", "–", "—", "n/a", "na", "null", "none", "#n/a", "nan", "k.a.", "n.d."])
 _MONTHS = (
@@ -115,8 +115,7 @@ def number_of(cell: Cell, decimal: str = ".") -> float | None:
 
 def _plain(cell: str) -> str:
     """Without spaces and currencies."""
-    text = cell.strip()
-    return _SPACES.sub("", _UNITS.sub("", text))
+    return _UNITS.sub("", _SPACES.sub("", cell))
 
 
 def day_comes_first(cells: Iterable[Cell]) -> bool:

@@ -8,7 +8,7 @@ from fundament.files.archives import Archive, read_archive
 from fundament.files.looking import load_codecs
 
 _CANONICAL = re.compile(
-    rb"<link\b(?=[^>]{0,2000}\brel\s*=\s*[\"']?canonical\b)[^>]{0,2000}\bhref\s*=\s*[\"']?(https?://[^\s\"'>]{4,1000})", re.IGNORECASE
+    rb"<link\b(?=[^<>]{0,2000}\brel\s*=\s*[\"']?canonical\b)[^<>]{0,2000}\bhref\s*=\s*[\"']?(https?://[^\s\"'>]{4,1000})", re.IGNORECASE
 )
 HEAD_BYTES = 200_000
 

@@ -61,6 +61,7 @@ APPLICATION = {
     "study.rework_failed": "The page to rework could not be read: {why}",
     "study.rework_ranks": "The page to rework ranks {rank}, and is no competitor of itself.",
     "study.rework_does_not_rank": "The page to rework is not among these results.",
+    "error.study_working": "Its pages are being read. Wait until it is ready.",
     "error.folder": "A folder's name has up to {most:g} characters.",
     "advice.no_text": "No text of its own was found on it.",
     "advice.other_language": "It is in another language ({language:language}).",

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+import statistics
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 
@@ -55,15 +56,7 @@ def proposed_words(subtopics: Sequence[Subtopic], planned: int, outline: Sequenc
 
     outline: the subtopics a whole outline would have (without them these).
     """
-    usual = {s.key: _median([h.words for h in s.headings if h.words]) for s in (*outline, *subtopics)}
+    usual = {s.key: float(statistics.median([h.words for h in s.headings if h.words] or [0])) for s in (*outline, *subtopics)}
     whole = sum(usual[s.key] for s in (outline or subtopics))
     factor = min(MOST_FACTOR, max(LEAST_FACTOR, OUTLINE_SHARE * planned / whole)) if planned and whole else 1.0
     return {s.key: max(LEAST_SECTION, round(factor * usual[s.key] / 10) * 10) if usual[s.key] else 0 for s in subtopics}
-
-
-def _median(words: Sequence[int]) -> float:
-    ordered = sorted(words)
-    half = len(ordered) // 2
-    if not ordered:
-        return 0.0
-    return float(ordered[half]) if len(ordered) % 2 else (ordered[half - 1] + ordered[half]) / 2

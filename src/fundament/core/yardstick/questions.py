@@ -40,6 +40,7 @@ class _Piece:
     level: int
     lemmas: tuple[str, ...]
     own: frozenset[str]
+    held: frozenset[str]
 
 
 def answers(questions: Sequence[str], reading: Reading, keyword: str, language: str) -> list[Answer]:
@@ -65,13 +66,13 @@ def _answer(asked: _Piece, pieces: Sequence[_Piece], headings: Sequence[_Piece],
         return Answer("in meaning", headings[best].text, headings[best].level)
     if len(asked.own) >= LEAST_WORDS:
         for piece in pieces:
-            if asked.own <= frozenset(piece.lemmas):
+            if asked.own <= piece.held:
                 return Answer("in meaning", piece.text, piece.level)
     if best >= 0 and asked.own and float(alike[best]) >= PERHAPS:
         return Answer("perhaps", headings[best].text, headings[best].level)
     if len(asked.own) > LEAST_WORDS:
         for piece in pieces:
-            if len(asked.own & frozenset(piece.lemmas)) >= len(asked.own) - 1:
+            if len(asked.own & piece.held) >= len(asked.own) - 1:
                 return Answer("perhaps", piece.text, piece.level)
     return ABSENT
 
@@ -94,7 +95,8 @@ def _piece(text: str, level: int, sentences: Sequence[Sentence], common: frozens
     """common: words that say nothing here."""
     tokens = [token for sentence in sentences for token in sentence.tokens]
     own = frozenset(token.lemma for token in tokens if token.lemma not in common and token.text.lower() not in common)
-    return _Piece(text, level, tuple(token.lemma for token in tokens), own)
+    lemmas = tuple(token.lemma for token in tokens)
+    return _Piece(text, level, lemmas, own, frozenset(lemmas))
 
 
 def _holds(lemmas: tuple[str, ...], wanted: tuple[str, ...]) -> bool:

@@ -5,7 +5,7 @@ An action is named after its thing and its verb. A role may do what is listed fo
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from typing import Any
 
 from django.db.models import QuerySet
@@ -41,11 +41,12 @@ ALLOWED_FROM = {
 
 @dataclass(frozen=True)
 class Actor:
-    """Somebody who does something in a workspace. person is None for a job of the application itself."""
+    """Somebody who does something in a workspace. person is None for a job of the application itself. done: the entries of the log made for them, in this request."""
 
     person: Person | None
     workspace: Workspace
     role: str
+    done: list[Any] = field(default_factory=list, compare=False, repr=False)
 
     @property
     def kind(self) -> str:

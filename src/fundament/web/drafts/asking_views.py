@@ -18,14 +18,16 @@ from fundament.messages import label
 from fundament.web.accounts.requests import actor_of
 from fundament.web.accounts.roles import can
 from fundament.web.drafts.models import Draft
-from fundament.web.drafts.services.seeing import drafts_to_choose
+from fundament.web.drafts.services.seeing import draft_to_show, drafts_to_choose
 from fundament.web.drafts.services.texts import text_of
+from fundament.web.drawings.matrix import matrix
 from fundament.web.studies.models import Study
 from fundament.web.studies.services.asking import Asked, asked_of
 from fundament.web.studies.services.seeing import figures_of, study_for
 from fundament.web.tables import Column, exported, table_of
 
 STEPS = dict(zip(VERDICTS, (4, 3, 1, 0), strict=True))  # how dark a square is
+MOST_SHOWN = 3  # answers in their own words
 
 
 def _columns(study: Study, pages: Sequence[PageSummary], draft: Draft | None, may_decide: bool) -> tuple[Column, ...]:
@@ -49,7 +51,7 @@ def _verdict(answer: Answer | None) -> str:
 
 
 def _verdict_on(number: int) -> Any:
-    return lambda asked: _verdict(asked.on[number]) if number < len(asked.on) else ""
+    return lambda asked: _verdict(asked.on[number])
 
 
 def _order(answer: Answer | None) -> int:
@@ -63,20 +65,17 @@ def _ours(answer: Answer | None) -> SafeString:
 
 
 def _squares(asked: Asked, pages: Sequence[PageSummary]) -> SafeString:
-    cells = format_html_join(
-        "", '<i class="cell step-{}" title="{}: {}{}"></i>',
-        ((STEPS[answer.verdict], page.url, _verdict(answer), f", “{answer.text[:120]}”" if answer.text else "") for page, answer in zip(pages, asked.on, strict=False)),
-    )  # fmt: skip
-    return format_html(
-        '<span class="matrix" role="img" aria-label="answered on {} of {} competitors">{}</span>', asked.answered, len(asked.on), cells
-    )
+    cells = [
+        (STEPS[answer.verdict], f"{page.url}: {_verdict(answer)}" + (f", “{answer.text[:120]}”" if answer.text else ""))
+        for page, answer in zip(pages, asked.on, strict=True)
+    ]
+    return matrix(cells, label=f"answered on {asked.answered} of {len(asked.on)} competitors")
 
 
 def _where(asked: Asked) -> SafeString:
     """The best answers in the competitors' own words."""
-    found = sorted((answer for answer in asked.on if answer.text), key=lambda answer: (VERDICTS.index(answer.verdict), len(answer.text)))[
-        :3
-    ]
+    said = [answer for answer in asked.on if answer.text]
+    found = sorted(said, key=lambda answer: (VERDICTS.index(answer.verdict), len(answer.text)))[:MOST_SHOWN]
     return format_html_join("", '<q>{}</q> <span class="muted">{}</span><br>', ((answer.text[:140], _verdict(answer)) for answer in found))
 
 
@@ -97,7 +96,7 @@ def questions(request: HttpRequest, study_id: int) -> HttpResponse:
     if compiled is None:
         return render(request, "drafts/questions.html", context)
     drafts = drafts_to_choose(actor, study)
-    draft = next((one for one in drafts if str(one.pk) == request.GET.get("draft", "")), next(iter(drafts), None))
+    draft = draft_to_show(request.GET.get("draft", ""), drafts)
     asked = asked_of(study, compiled, text_of(draft).reading(compiled.language) if draft else None)
     columns = _columns(study, compiled.yardstick.pages, draft, can(actor, "study.decide"))
     table = table_of(request, asked, columns, first="-answered", text=lambda a: a.text, keep=("draft",))

@@ -11,7 +11,7 @@ from django.views.decorators.http import require_GET
 from fundament.messages import label
 from fundament.web.accounts.requests import actor_of
 from fundament.web.drafts.services.comparing import GROUPS, Comparison, compare
-from fundament.web.drafts.services.seeing import drafts_to_choose
+from fundament.web.drafts.services.seeing import draft_to_show, drafts_to_choose
 from fundament.web.studies.services.seeing import figures_of, study_for
 from fundament.web.tables import csv_response, xlsx_response
 
@@ -28,14 +28,14 @@ def comparison(request: HttpRequest, study_id: int) -> HttpResponse:
     if compiled is None:
         return render(request, "drafts/compare.html", context)
     drafts = drafts_to_choose(actor, study)
-    asked = request.GET.get("draft", "")
-    draft = next((one for one in drafts if str(one.pk) == asked), None if asked == "none" else next(iter(drafts), None))
+    draft = draft_to_show(request.GET.get("draft", ""), drafts)
     every = [page.url for page in compiled.yardstick.pages]
     wanted = [url for url in request.GET.getlist("page")[:60] if url in every] or every
     found = compare(study, compiled, draft, wanted[:MOST_COLUMNS])
     if request.GET.get("format") in ("csv", "xlsx"):
         return _file(request, study.pk, found, draft.name if draft else "")
-    all_rows = request.GET.get("rows") == "all" or draft is None
+    is_measured = draft is not None and found.rows[0].ours is not None
+    all_rows = request.GET.get("rows") == "all" or not is_measured
     groups = []
     for group in GROUPS:
         of_group = [row for row in found.rows if row.group == group]
@@ -43,8 +43,8 @@ def comparison(request: HttpRequest, study_id: int) -> HttpResponse:
         groups.append((label(f"compare.group.{group}"), shown, len(of_group)))
     differing = sum(1 for row in found.rows if row.differs)
     context |= {
-        "found": found, "groups": groups, "drafts": drafts, "draft": draft, "all_rows": all_rows, "differing": differing, "total": len(found.rows),
-        "every": compiled.yardstick.pages, "wanted": set(wanted[:MOST_COLUMNS]), "query": request.GET.urlencode()[:2_000], "columns": len(found.pages) + 2,
+        "found": found, "is_measured": is_measured, "groups": groups, "drafts": drafts, "draft": draft, "all_rows": all_rows, "differing": differing, "total": len(found.rows),
+        "every": compiled.yardstick.pages, "wanted": set(wanted[:MOST_COLUMNS]), "query": request.GET.urlencode(), "columns": len(found.pages) + 2,
     }  # fmt: skip
     return render(request, "drafts/compare.html", context)
 

@@ -16,7 +16,7 @@ from fundament.web.accounts.requests import actor_of
 from fundament.web.accounts.roles import seen_by
 from fundament.web.drafts.models import STAMPS
 from fundament.web.drafts.services.measuring import measure_stored
-from fundament.web.drafts.services.seeing import drafts_to_choose, measured_with
+from fundament.web.drafts.services.seeing import draft_to_show, drafts_to_choose, measured_with
 from fundament.web.drawings.marks_on_scale import marks_on_scale
 from fundament.web.studies.services.seeing import figures_of, measures_of, study_for
 from fundament.web.tables import Column, exported, table_of
@@ -86,8 +86,7 @@ def measures(request: HttpRequest, study_id: int) -> HttpResponse:
     drawn = request.GET.get("measure", "")
     drawn = drawn if drawn in MEASURES else "wdf_idf"
     drafts = drafts_to_choose(actor, study)
-    asked = request.GET.get("draft", "")
-    chosen = next((draft for draft in drafts if str(draft.pk) == asked), None if asked == "none" else next(iter(drafts), None))
+    chosen = draft_to_show(request.GET.get("draft", ""), drafts)
     own = (chosen.document, chosen.title_tag, chosen.meta_description) if chosen else (None, "", "")
     found = [m for m in measures_of(compiled, *own) if words not in ("1", "2", "3") or m.words == int(words)]
     off = request.GET.get("off", "")

@@ -5,6 +5,7 @@ from __future__ import annotations
 import datetime
 import json
 from typing import Any
+from urllib.parse import urlencode
 
 from django.conf import settings
 from django.core.paginator import Paginator
@@ -48,6 +49,7 @@ def study_list(request: HttpRequest) -> HttpResponse:
     drafts = drafts_by_study(actor, page.object_list)
     context = {
         "rows": [(study, drafts[study.pk]) for study in page.object_list], "page": page, "search": search, "archived": archived,
+        "kept_query": "".join(f"{urlencode({name: value})}&" for name, value in (("archived", "yes" if archived else ""), ("folder", folder)) if value),
         "folder": folder, "folders": folders_of(actor), "may_choose": can(actor, "study.choose"), "may_open": can(actor, "study.open"), "may_archive": can(actor, "study.archive"),
     }  # fmt: skip
     return render(request, "studies/list.html", context)

@@ -13,7 +13,6 @@ from fundament.messages import say
 from fundament.web.accounts.requests import actor_of
 from fundament.web.answers import on_to
 from fundament.web.errors import ApplicationError
-from fundament.web.history.services.undo import last_to_undo
 from fundament.web.numbers import whole_number
 from fundament.web.studies.models import Study
 from fundament.web.studies.own_terms import MOST_CHARACTERS, own_terms_in
@@ -70,13 +69,12 @@ def decide(request: HttpRequest, study_id: int) -> HttpResponse:
     decisions = deciding.decide_on_all(actor, study_id, keys, action, uses=uses, note=note)
     if not request.headers.get("HX-Request"):
         return redirect(SCREENS[kind], study_id)
-    action_log = last_to_undo(actor, f"study:{study_id}")
     answer = render(
         request,
         "studies/decided_part.html",
         {
             "study_id": study_id,
-            "action": action_log,
+            "action": actor.done[-1] if actor.done else None,
             "way": action,
             "count": len(decisions),
             "was": ",".join(f"{pk}:{total:.2f}" for pk, total in before),

@@ -6,7 +6,7 @@ from collections.abc import Mapping
 
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import redirect, render
-from django.utils.html import format_html, format_html_join
+from django.utils.html import format_html
 from django.utils.safestring import SafeString
 from django.views.decorators.http import require_GET, require_POST
 
@@ -19,6 +19,7 @@ from fundament.messages import label, say, say_error
 from fundament.web.accounts.requests import actor_of
 from fundament.web.accounts.roles import ask
 from fundament.web.bodies import takes_bodies_of
+from fundament.web.drawings.matrix import matrix
 from fundament.web.errors import ApplicationError
 from fundament.web.studies.models import Addition, Study
 from fundament.web.studies.opened import decision_column, opened, opener
@@ -78,14 +79,11 @@ def _standing(entity: Entity) -> str:
 
 
 def _salience(entity: Entity, found: Yardstick) -> SafeString:
-    cells = format_html_join(
-        "", '<i class="cell step-{}" title="{}: salience {}"></i>',
-        ((0 if not value else 1 + min(3, int(value * 40)), page.url, f"{value:.3f}")
-         for page, value in zip(found.pages, entity.salience, strict=True)),
-    )  # fmt: skip
-    return format_html(
-        '<span class="matrix" role="img" aria-label="named on {} of {} competitors">{}</span>', entity.pages, len(found.pages), cells
-    )
+    cells = [
+        (0 if not value else 1 + min(3, int(value * 40)), f"{page.url}: salience {value:.3f}")
+        for page, value in zip(found.pages, entity.salience, strict=True)
+    ]
+    return matrix(cells, label=f"named on {entity.pages} of {len(found.pages)} competitors")
 
 
 def _entities(request: HttpRequest, study_id: int, problem: str = "", status: int = 200) -> HttpResponse:

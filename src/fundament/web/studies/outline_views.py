@@ -70,16 +70,16 @@ def _tree(study: Study, found: Yardstick) -> dict[str, Any]:
     """The outline as its templates show it, with how far it covers what is frequent."""
     sections = outlining.sections_of(study)
     nodes = [node for section in sections for node in (section.node, *section.under)]
-    covered = coverage(found.subtopics, len(found.pages), [node.subtopic for node in nodes if node.subtopic])
+    covered = coverage(found.subtopics, len(found.pages), [node.covers for node in nodes if node.covers])
     here = {subtopic.key for subtopic in found.subtopics}
     return {
         "sections": sections,
         "coverage": covered,
         "own_alone": sum(1 for node in nodes if not node.subtopic),
-        "lost": {node.key for node in nodes if node.subtopic and node.subtopic not in here},
+        "lost": {node.key for node in nodes if node.covers and node.covers not in here},
         "words_given": sum(node.planned_words for node in nodes),
         "moves": MOVES,
-        "level_of": {node.subtopic: node.level for node in nodes if node.subtopic},
+        "level_of": {node.covers: node.level for node in nodes if node.covers},
     }
 
 
@@ -150,7 +150,7 @@ def outline_node(request: HttpRequest, study_id: int, key: str) -> HttpResponse:
     node = context["theirs"] or outlining.node_for(open_.study, key)
     sent = request.POST if request.method == "POST" else None
     found = open_.yardstick
-    subtopic = next((s for s in found.subtopics if s.key == node.subtopic), None) if found else None
+    subtopic = next((s for s in found.subtopics if s.key == node.covers), None) if found else None
     context |= {
         "node": node,
         "seen": outlining.stamp_of(node),
@@ -158,8 +158,8 @@ def outline_node(request: HttpRequest, study_id: int, key: str) -> HttpResponse:
         "notes": sent.get("notes", "") if sent else node.notes,
         "planned_words": sent.get("planned_words", "") if sent else node.planned_words or "",
         "subtopic": subtopic,
-        "terms": _meant(found.terms if found else (), sent.getlist("term") if sent else node.terms),
-        "entities": _meant(found.entities if found else (), sent.getlist("entity") if sent else node.entities),
+        "terms": _meant(found.terms if found else (), sent.getlist("term") if sent else node.holds_terms),
+        "entities": _meant(found.entities if found else (), sent.getlist("entity") if sent else node.holds_entities),
     }
     return render(request, "studies/outline_node_part.html", context)
 

@@ -6,7 +6,8 @@ import re
 from dataclasses import dataclass
 
 MOST_CHARACTERS = 20_000
-_USES = re.compile(r"^(?P<name>.*?)(?:\t|;|,|\s{2,})\s*(?P<low>[0-9]{1,4})\s*(?:(?:-|–|to|\t|;|,)\s*(?P<high>[0-9]{1,4}))?\s*$")
+_PARTS = re.compile(r"[\t;,]")
+_USES = re.compile(r"([0-9]{1,4})(?: ?(?:-|–|to) ?([0-9]{1,4}))?")
 
 
 @dataclass(frozen=True)
@@ -22,13 +23,22 @@ def own_terms_in(typed: str) -> list[OwnTermLine]:
     """The terms of a pasted list or table ("lime putty", "lime putty; 3", "lime putty<tab>3<tab>5"); a term given twice counts as it was given last."""
     found: dict[str, OwnTermLine] = {}
     for line in typed.splitlines():
-        if not line.strip():
-            continue
-        match = _USES.match(line)
-        name = " ".join((match["name"] if match else line).split())
-        uses = None
-        if match:
-            low = int(match["low"])
-            uses = (low, int(match["high"] or low))
-        found[name] = OwnTermLine(name, uses, line.strip())
+        if line.strip():
+            name, uses = _read(line)
+            found[name] = OwnTermLine(name, uses, line.strip())
     return list(found.values())
+
+
+def _read(line: str) -> tuple[str, tuple[int, int] | None]:
+    """The term of a line, and the uses in its last part, or its last two."""
+    parts = [" ".join(part.split()) for part in _PARTS.split(line)]
+    while len(parts) > 1 and not parts[-1]:
+        parts.pop()
+    last = _USES.fullmatch(parts[-1]) if len(parts) > 1 else None
+    if last is None:
+        return " ".join(line.split()), None
+    low, high = int(last[1]), int(last[2] or last[1])
+    parts.pop()
+    if last[2] is None and len(parts) > 1 and parts[-1].isascii() and parts[-1].isdigit() and len(parts[-1]) <= 4:
+        low = int(parts.pop())
+    return ", ".join(part for part in parts if part), (low, high)

@@ -14,7 +14,6 @@ from django.utils.safestring import mark_safe
 from django.utils.text import slugify
 from django.views.decorators.http import require_GET, require_POST
 
-from fundament.core.errors import CoreError
 from fundament.core.outline.proposal import frequent_subtopics
 from fundament.rendering.docx import docx_of
 from fundament.rendering.html import inside
@@ -120,10 +119,7 @@ def export_plan(request: HttpRequest, study_id: int) -> HttpResponse:
     if wanted == "json":
         return _file(to_json(found), "application/json", f"{name}.json")
     media, made_of = PAPERS[wanted]
-    try:
-        return _file(made_of(paper), media, f"{name}.{wanted}")
-    except CoreError as error:
-        raise ApplicationError(error.message.code, **error.message.values) from error
+    return _file(made_of(paper), media, f"{name}.{wanted}")
 
 
 def _file_name(study: Study) -> str:

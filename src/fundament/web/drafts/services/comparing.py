@@ -7,16 +7,16 @@ from dataclasses import dataclass
 
 from fundament.core.reading.model import Reading
 from fundament.core.scoring.compiled import CompiledYardstick
-from fundament.core.scoring.features import DraftFeatures, draft_features
+from fundament.core.scoring.features import DraftFeatures
 from fundament.core.scoring.model import PART_WEIGHTS, Score
-from fundament.core.scoring.score import score_features
 from fundament.core.yardstick.keyword_zones import ZONES, keyword_uses, zone_ranges
 from fundament.core.yardstick.measures import MEASURES
 from fundament.core.yardstick.model import PageSummary
+from fundament.core.yardstick.ranges import robust_range
 from fundament.messages import label
 from fundament.rendering.text_width import DESCRIPTION_SIZE, TITLE_SIZE, text_width
 from fundament.web.drafts.models import Draft
-from fundament.web.drafts.services.claims import claims_of
+from fundament.web.drafts.services.measuring import measure
 from fundament.web.drafts.services.texts import text_of
 from fundament.web.studies.models import Study
 from fundament.web.studies.services.figures import chosen_of, compared_pages
@@ -95,6 +95,8 @@ class Head:
 
 @dataclass(frozen=True)
 class _Ours:
+    """A draft measured with this study's figures, whichever study it is measured with at its desk."""
+
     reading: Reading
     features: DraftFeatures
     score: Score
@@ -105,7 +107,7 @@ def compare(study: Study, compiled: CompiledYardstick, draft: Draft | None, urls
     wanted = set(urls)
     pages = tuple(page for page in compiled.yardstick.pages if page.url in wanted)
     places = [n for n, page in enumerate(compiled.yardstick.pages) if page.url in wanted]
-    ours = _measured(compiled, draft) if draft is not None else None
+    ours = _measured(study, draft) if draft is not None else None
     readings = {page.reading.url: page.reading for page in compared_pages(chosen_of(study))}
     found = [readings.get(page.url) for page in pages]
     rows = [
@@ -117,10 +119,11 @@ def compare(study: Study, compiled: CompiledYardstick, draft: Draft | None, urls
     return Comparison(pages, rows, heads)
 
 
-def _measured(compiled: CompiledYardstick, draft: Draft) -> _Ours:
-    reading = text_of(draft).reading(compiled.language)
-    features = draft_features(compiled, reading, claims_of(draft.page_id, compiled))
-    return _Ours(reading, features, score_features(compiled, features))
+def _measured(study: Study, draft: Draft) -> _Ours | None:
+    found = measure(study.pk, text_of(draft), page=draft.page_id, with_edits=False)
+    if found.reading is None or found.features is None or found.score is None:
+        return None  # too long to be measured
+    return _Ours(found.reading, found.features, found.score)
 
 
 def _score_rows(compiled: CompiledYardstick, ours: _Ours | None, pages: Sequence[PageSummary]) -> list[Row]:
@@ -142,17 +145,17 @@ def _score_rows(compiled: CompiledYardstick, ours: _Ours | None, pages: Sequence
 
 def _middle(values: Sequence[float]) -> tuple[float, float] | None:
     """From the lower quartile up: more points are never too many."""
-    return (sorted(values)[len(values) // 4], 100.0) if len(values) > 2 else None
+    return (robust_range(values).p25, 100.0) if len(values) > 2 else None
 
 
 def _structure_rows(compiled: CompiledYardstick, ours: _Ours | None, pages: Sequence[PageSummary]) -> list[Row]:
     rows = []
-    for measure in MEASURES:
-        usual = compiled.yardstick.structure[measure.key]
+    for one in MEASURES:
+        usual = compiled.yardstick.structure[one.key]
         rows.append(
             Row(
-                "structure", label(measure.key), ours.features.structure.get(measure.key) if ours else None,
-                tuple(page.structure.get(measure.key) for page in pages), (usual.p25, usual.p75), int(measure.is_mean),
+                "structure", label(one.key), ours.features.structure.get(one.key) if ours else None,
+                tuple(page.structure.get(one.key) for page in pages), (usual.p25, usual.p75), int(one.is_mean),
             )
         )  # fmt: skip
     return rows

@@ -15,7 +15,7 @@ from fundament.core.edits.next_edits import findings_for_features, measured
 from fundament.core.message import Message, message
 from fundament.core.reading.model import Reading
 from fundament.core.scoring.compiled import CompiledYardstick
-from fundament.core.scoring.features import draft_features
+from fundament.core.scoring.features import DraftFeatures, draft_features
 from fundament.core.scoring.model import Score
 from fundament.core.scoring.score import score_features
 from fundament.core.version import CORE_VERSION
@@ -43,6 +43,7 @@ class Measured:
     problem: Message | None = None
     reading: Reading | None = None
     compiled: CompiledYardstick | None = None
+    features: DraftFeatures | None = None
     is_later: bool = False  # not measured yet; to be asked for again
 
 
@@ -72,11 +73,11 @@ def measure(
         features = draft_features(compiled, reading, claims_of(page, compiled))
         score = score_features(compiled, features, with_items=with_items)
         if not with_edits:
-            return Measured(score.words, score, reading=reading, compiled=compiled)
+            return Measured(score.words, score, reading=reading, compiled=compiled, features=features)
         findings = findings_for_features(compiled, features)
         edits = tuple(measured(compiled, features, findings))
         plain = tuple(finding for finding in findings if finding.change is None)
-        return Measured(score.words, score, edits, plain, reading=reading, compiled=compiled)
+        return Measured(score.words, score, edits, plain, reading=reading, compiled=compiled, features=features)
 
 
 def measure_stored(draft: Draft, *, person: int = 0, with_edits: bool = True, with_items: bool = True) -> Measured:

@@ -38,6 +38,13 @@ def drafts_to_choose(actor: Actor, study: Study) -> list[Draft]:
     return list(seen_by(actor, Draft.objects.filter(study=study, archived_at=None))[:MOST_CHOICES])
 
 
+def draft_to_show(request_value: str, drafts: list[Draft]) -> Draft | None:
+    """The draft that an address asks for by its number, for a screen that shows ours beside others; the last changed where it asks for none, and nothing for "none"."""
+    if request_value == "none":
+        return None
+    return next((draft for draft in drafts if str(draft.pk) == request_value), next(iter(drafts), None))
+
+
 def drafts_by_study(actor: Actor, studies: Iterable[Study], most: int = 3) -> dict[int, list[Draft]]:
     """The last changed drafts of several studies, without their texts."""
     found: dict[int, list[Draft]] = {study.pk: [] for study in studies}

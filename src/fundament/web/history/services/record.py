@@ -68,10 +68,11 @@ def recorded(actor: Actor, verb: str, thing: models.Model, *, group: uuid.UUID |
         after = recording.after()
         if not after:
             return
-        ActionLog.objects.create(
+        action = ActionLog.objects.create(
             workspace=actor.workspace, actor=actor.person, actor_kind=actor.kind, verb=verb, thing=key_of(thing), values=recording.values,
             before=recording.before, after=after, group=group,
         )  # fmt: skip
+        actor.done.append(action)
         person = actor.person.pk if actor.person else None
         audit(verb, person=person, by=actor.kind, workspace=actor.workspace.pk, thing=key_of(thing))
         if declared.follow is not None:

@@ -22,7 +22,7 @@ from fundament.web.sites.models import Page, Site
 MOST_PAGES = 50_000  # of a site
 MOST_BRAND_WORDS = 50
 CHANGED = ("name", "country", "language", "time_zone", "brand_words", "sitemap", "pages_a_minute")
-_HOST = re.compile(r"(?:[a-z0-9](?:[a-z0-9-]{0,61}[a-z0-9])?\.)+[a-z]{2,24}")
+_HOST_HERE = re.compile(r"(?:[a-z0-9](?:[a-z0-9-]{0,61}[a-z0-9])?\.)+[a-z]{2,24}")
 
 
 def add_site(actor: Actor, address: str, **values: Any) -> Site:
@@ -125,7 +125,7 @@ def host_of(address: str) -> str:
         host = host.encode("idna").decode("ascii")
     except (ValueError, UnicodeError):
         host = ""
-    if not _HOST.fullmatch(host) or len(host) > 253:
+    if len(host) > 253 or not _HOST_HERE.fullmatch(host):
         raise ApplicationError("error.no_host")
     return host
 

@@ -72,6 +72,7 @@ class OutlineNode(models.Model):
     """A heading of the outline of a study: an H2, or under another one an H3. What it is to say is in notes, for whoever writes.
 
     key: stays for ever; a block of a draft can hang on it. subtopic: the key of the one it covers, "" for a heading of one's own. terms, entities: keys of what is meant for this section.
+    covers, holds_terms, holds_entities: the same through what has joined since; set by whoever reads the outline.
     """
 
     study = models.ForeignKey(Study, on_delete=models.CASCADE, related_name="outline")
@@ -86,6 +87,10 @@ class OutlineNode(models.Model):
     entities = models.JSONField(default=list)
     by = models.ForeignKey(settings.AUTH_USER_MODEL, null=True, blank=True, on_delete=models.SET_NULL, related_name="+")
     changed_at = models.DateTimeField(auto_now=True)
+
+    covers = ""
+    holds_terms: tuple[str, ...] = ()
+    holds_entities: tuple[str, ...] = ()
 
     class Meta:
         ordering = ("place", "id")

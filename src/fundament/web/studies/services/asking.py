@@ -8,7 +8,7 @@ from dataclasses import dataclass
 from fundament.core.kept import Kept
 from fundament.core.reading.model import Reading
 from fundament.core.scoring.compiled import CompiledYardstick
-from fundament.core.yardstick.questions import Answer, answers
+from fundament.core.yardstick.questions import ABSENT, Answer, answers
 from fundament.web.studies.models import Study
 from fundament.web.studies.services.figures import chosen_of, compared_pages
 
@@ -55,7 +55,8 @@ def _of_competitors(study: Study, compiled: CompiledYardstick, wanted: Sequence[
     known = _kept.get(key)
     if known is None:
         by_url = {page.reading.url: page.reading for page in compared_pages(chosen_of(study))}
-        found = [by_url[page.url] for page in compiled.yardstick.pages if page.url in by_url]
-        known = [answers(wanted, reading, study.keyword, compiled.language) for reading in found]
-        _kept.keep(key, known, BYTES_OF_ANSWER * (1 + len(wanted) * len(known)))
+        found = [by_url.get(page.url) for page in compiled.yardstick.pages]
+        known = [answers(wanted, page, study.keyword, compiled.language) if page else [ABSENT] * len(wanted) for page in found]
+        if None not in found:  # else the choice has changed, and the figures follow
+            _kept.keep(key, known, BYTES_OF_ANSWER * (1 + len(wanted) * len(known)))
     return known

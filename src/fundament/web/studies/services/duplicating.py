@@ -7,6 +7,7 @@ from typing import Any
 from django.db import models, transaction
 
 from fundament.web.accounts.roles import Actor, ask, get_for
+from fundament.web.errors import ApplicationError
 from fundament.web.history.services.record import recorded
 from fundament.web.studies.models import (
     Addition,
@@ -30,6 +31,8 @@ def duplicate(actor: Actor, study_id: int) -> Study:
     ask(actor, "study.open")
     with transaction.atomic():
         first = get_for(actor, "study.see", Study.objects.select_for_update(of=("self",)), pk=study_id)
+        if first.is_working:
+            raise ApplicationError("error.study_working")
         copy = Study.objects.get(pk=first.pk)
         copy.pk, copy.created_by, copy.confirmed = None, actor.person, ""
         copy.name = f"{first.shown}, second plan"[:200]

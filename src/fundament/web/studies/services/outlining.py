@@ -14,7 +14,7 @@ from fundament.web.accounts.roles import Actor, get_for
 from fundament.web.errors import ApplicationError, ChangedSinceError, NotFoundError
 from fundament.web.history.services.record import Recording, recorded
 from fundament.web.live.notify import announce
-from fundament.web.studies.models import Decision, OutlineNode, Study
+from fundament.web.studies.models import CurrentConsensus, Decision, OutlineNode, Study
 from fundament.web.studies.services.figures import chosen_of, compared_pages
 from fundament.web.studies.services.yardsticks import compiled_of
 
@@ -54,7 +54,7 @@ def node_for(study: Study, key: str) -> OutlineNode:
     node = OutlineNode.objects.filter(study=study, key=key).select_related("by").first()
     if node is None:
         raise NotFoundError("error.not_found")
-    return node
+    return _through_joins(study, [node])[0]
 
 
 def add_heading(actor: Actor, study_id: int, heading: str, *, subtopic: str = "", after: str = "", level: int = 2) -> OutlineNode:
@@ -67,7 +67,7 @@ def add_heading(actor: Actor, study_id: int, heading: str, *, subtopic: str = ""
     contents = _contents(study, compiled, [wanted]) if compiled and wanted else {}
     with recorded(actor, "outline.add", study) as recording:
         lines = _locked_lines(study)
-        if subtopic and any(line.node.subtopic == subtopic for line in lines):
+        if subtopic and any(line.node.covers == subtopic for line in lines):
             raise ApplicationError("error.outline_has_subtopic")
         node = _node(actor, study, _heading(heading or (wanted.label if wanted else "")), subtopic, contents.get(subtopic), len(lines))
         place = next((n + 1 for n, line in enumerate(lines) if line.node.key == after), len(lines))
@@ -84,12 +84,12 @@ def add_proposed(actor: Actor, study_id: int) -> list[OutlineNode]:
     if compiled is None:
         raise ApplicationError("error.nothing_to_add_to")
     must = Decision.objects.filter(study=study, kind="subtopics", action="must").values_list("key", flat=True)
-    there = set(OutlineNode.objects.filter(study=study).values_list("subtopic", flat=True))
+    there = {line.node.covers for line in _lines(study)}
     wanted = [s for s in proposed_subtopics(compiled.yardstick.subtopics, len(compiled.yardstick.pages), must) if s.key not in there]
     contents = _contents(study, compiled, wanted)
     with recorded(actor, "outline.add", study) as recording:
         lines = _locked_lines(study)
-        there = {line.node.subtopic for line in lines}
+        there = {line.node.covers for line in lines}
         made = []
         for subtopic in wanted:
             if subtopic.key not in there:
@@ -171,6 +171,8 @@ def take_headings(actor: Actor, study_id: int, headings: Sequence[tuple[str, int
     """Make the outline what the headings of a draft are, in their order: (key of the block, level, text). Nodes that are there keep what was written of them; those that
     are not among the headings stay at the end. How many there are."""
     study = get_for(actor, "study.decide", Study.objects.all(), pk=study_id)
+    if len(headings) > MOST_NODES:
+        raise ApplicationError("error.outline_long", most=MOST_NODES)
     with recorded(actor, "outline.take", study, count=len(headings)) as recording:
         lines = _locked_lines(study)
         recording.watch([line.node for line in lines], "parent", "place", "heading", "by", "changed_at")
@@ -178,7 +180,7 @@ def take_headings(actor: Actor, study_id: int, headings: Sequence[tuple[str, int
         by_text = {line.node.heading.casefold(): line for line in lines}
         found: list[_Line] = []
         made = []
-        for key, level, text in headings[:MOST_NODES]:
+        for key, level, text in headings:
             line = by_key.get(key) or by_text.get(text.casefold())
             if line is None or line in found:
                 node = OutlineNode(
@@ -229,7 +231,7 @@ def _node(actor: Actor, study: Study, heading: str, subtopic: str, contents: tup
         entities=list(held.entities), by=actor.person,
     )  # fmt: skip
     node.save()
-    return node
+    return _through_joins(study, [node])[0]
 
 
 def _new_key() -> str:
@@ -245,7 +247,19 @@ def _heading(text: str) -> str:
 
 
 def _lines(study: Study) -> list[_Line]:
-    return [_Line(node, node.level) for node in OutlineNode.objects.filter(study=study).order_by("place", "id")]
+    return [
+        _Line(node, node.level) for node in _through_joins(study, list(OutlineNode.objects.filter(study=study).order_by("place", "id")))
+    ]
+
+
+def _through_joins(study: Study, nodes: list[OutlineNode]) -> list[OutlineNode]:
+    """What the nodes are about now: a key that is a part of another one leads to that. What is stored stays, for a join can be taken back."""
+    joined = CurrentConsensus.objects.filter(study=study).values_list("joined", flat=True).first() or {}
+    for node in nodes:
+        node.covers = joined.get(node.subtopic, node.subtopic)
+        node.holds_terms = tuple(dict.fromkeys(joined.get(key, key) for key in node.terms))
+        node.holds_entities = tuple(dict.fromkeys(joined.get(key, key) for key in node.entities))
+    return nodes
 
 
 def _locked_lines(study: Study) -> list[_Line]:

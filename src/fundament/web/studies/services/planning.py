@@ -94,8 +94,8 @@ def _sections(study: Study, yardstick: Yardstick) -> tuple[schema.PlannedSection
     pages = {subtopic.key: subtopic.pages for subtopic in yardstick.subtopics}
     return tuple(
         schema.PlannedSection(
-            node.key, node.level, node.heading, node.notes, node.planned_words, tuple(names[key] for key in node.terms if key in names),
-            tuple(names[key] for key in node.entities if key in names), node.subtopic, pages.get(node.subtopic, 0),
+            node.key, node.level, node.heading, node.notes, node.planned_words, tuple(names[key] for key in node.holds_terms if key in names),
+            tuple(names[key] for key in node.holds_entities if key in names), node.covers, pages.get(node.covers, 0),
         )
         for section in outlining.sections_of(study)
         for node in (section.node, *section.under)
