@@ -18,8 +18,9 @@ def _parser() -> argparse.ArgumentParser:
     read = commands.add_parser("read", help="print what is read of a page, as JSON")
     read.add_argument("source", metavar="FILE_OR_URL")
     analyse = commands.add_parser("analyse", help="print the yardstick of a folder of pages, and a draft's score, as JSON")
-    analyse.add_argument("--keyword", required=True)
-    analyse.add_argument("--pages", required=True, metavar="DIR")
+    analyse.add_argument("--keyword", default="")
+    analyse.add_argument("--pages", default="", metavar="DIR")
+    analyse.add_argument("--study", default="", metavar="FILE", help="a study file, with what was decided, in place of keyword and pages")
     analyse.add_argument("--draft", default="", metavar="FILE")
     analyse.add_argument("--language", default="")
     analyse.add_argument("--skos", default="", metavar="FILE", help="your own entities: Turtle, RDF/XML or JSON-LD")
@@ -79,10 +80,13 @@ def main(arguments: list[str] | None = None) -> int:
     from fundament.core.errors import CoreError
     from fundament.messages import say_error
     from fundament.providers.errors import ProviderError
+    from fundament.study_command import study_command
 
     try:
         if options.command == "read":
             output = read_command(options.source)
+        elif options.study:
+            output = study_command(options.study, options.draft)
         else:
             output = analyse_command(options.keyword, options.pages, options.draft, options.language, options.skos)
     except (CoreError, ProviderError) as error:

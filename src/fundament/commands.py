@@ -81,7 +81,11 @@ def analyse_command(keyword: str, folder: str, draft: str = "", language: str = 
         if not pages:
             raise CoreError("command.no_language", folder=folder, language=language)
     own = read_skos(_read_bytes(Path(skos)), Path(skos).name, language or "en") if skos else ()
-    yardstick = decide(build_consensus(pages, keyword, Settings(own_entities=own)))
+    return output_of(decide(build_consensus(pages, keyword, Settings(own_entities=own))), pages, draft)
+
+
+def output_of(yardstick: Yardstick, pages: Sequence[ComparedPage], draft: str = "") -> dict[str, Any]:
+    """A yardstick as it is printed: with all its targets, or where there is a draft in a file with what the draft has of them."""
     output: dict[str, Any] = {
         "keyword": yardstick.keyword,
         "language": yardstick.language,

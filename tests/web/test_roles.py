@@ -52,6 +52,9 @@ ADDRESSES: dict[str, tuple[str, str | None]] = {
     "logo": ("GET", "reader"),
     "plan": ("GET", "reader"),
     "compare": ("GET", "reader"),
+    "study-file": ("GET", "reader"),
+    "open-study-file": ("POST", "editor"),
+    "reread-study": ("POST", "editor"),
     "questions": ("GET", "reader"),
     "set-plan": ("POST", "editor"),
     "export-plan": ("GET", "reader"),
@@ -162,6 +165,7 @@ OF_NOBODY = {
     "invite",
     "studies",
     "new-study",
+    "open-study-file",
     "to-folder",
     "keyword-lists",
     "new-keyword-list",
@@ -204,7 +208,7 @@ def places(actor: Actor, study: Study, draft: Draft) -> dict[str, dict[str, Any]
     of_draft = {"draft_id": draft.pk}
     of_revision = {**of_draft, "revision_id": draft.revisions.get().pk}
     found: dict[str, dict[str, Any]] = {name: {} for name in OF_NOBODY}
-    found |= dict.fromkeys(["results", "duplicate-study", "progress", "scores-of-left-out", "choose", "as-proposed", "read-again", "renew", "rename-study", "archive-study", "study-history", "yardstick", "aims", "confirm-plan", "plan-length", "decide", "add-terms", "take-back", "join", "set-secondary", "add-entity", "scores-moved", "compare", "questions", "plan", "set-plan", "export-plan", "add-heading", "draft-from-outline", "terms", "measures", "entities", "own-entities", "outline", "drafts", "new-draft"], of_study)  # fmt: skip
+    found |= dict.fromkeys(["results", "duplicate-study", "progress", "scores-of-left-out", "choose", "as-proposed", "read-again", "renew", "rename-study", "archive-study", "study-history", "yardstick", "aims", "confirm-plan", "plan-length", "decide", "add-terms", "take-back", "join", "set-secondary", "add-entity", "scores-moved", "study-file", "reread-study", "compare", "questions", "plan", "set-plan", "export-plan", "add-heading", "draft-from-outline", "terms", "measures", "entities", "own-entities", "outline", "drafts", "new-draft"], of_study)  # fmt: skip
     found |= dict.fromkeys(("reading", "preview", "overrule", "as-read"), of_result)
     found |= dict.fromkeys(
         [

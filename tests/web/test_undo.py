@@ -16,6 +16,8 @@ from fundament.web.accounts.models import Invitation, Membership, PasswordLink, 
 from fundament.web.accounts.roles import Actor
 from fundament.web.drafts.models import Draft, Publication
 from fundament.web.drafts.services import publishing, saving
+from fundament.web.drafts.services.opening_study_file import open_study_file
+from fundament.web.drafts.services.writing_study_file import study_file_of
 from fundament.web.errors import ApplicationError, ChangedSinceError, NotAllowedError, NotFoundError
 from fundament.web.history.models import ActionLog
 from fundament.web.history.services.undo import undo
@@ -48,6 +50,7 @@ from fundament.web.studies.services import (
     outlining,
     planning,
     purposes,
+    rereading,
 )
 from fundament.web.studies.services.yardsticks import compiled_of
 from tests.web.conftest import make_draft, member, picture, settle, text
@@ -123,6 +126,8 @@ DO: dict[str, Callable[[World], Any]] = {
     "member.password": lambda w: passwords.make_link(w.actor, w.third.pk),
     "study.open": lambda w: opening.open_study(w.actor, keyword="another wall", country="gb", language="en", device="desktop", depth=10),
     "study.duplicate": lambda w: duplicating.duplicate(w.actor, w.study.pk),
+    "study.open_file": lambda w: open_study_file(w.actor, study_file_of(w.actor, w.study.pk)[1]),
+    "study.reread": lambda w: rereading.reread(w.study.pk, w.actor.person.pk),
     "study.folder": lambda w: opening.to_folder(w.actor, [w.study.pk], "Advice"),
     "study.read_again": lambda w: opening.read_again(w.actor, w.study.pk),
     "study.choose": lambda w: choosing.set_chosen(w.actor, w.study.pk, [w.result.pk], False, "no rival"),

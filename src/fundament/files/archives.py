@@ -74,7 +74,7 @@ def read_archive(content: bytes, name: str) -> Archive:
     return found
 
 
-def _members(content: bytes, found: Archive) -> Iterator[bytes]:
+def members_of(content: bytes, found: Archive) -> Iterator[bytes]:
     """The parts that an archive is compressed in: record by record, or as a whole; an archive that is not compressed is one part. What cannot be unpacked is passed
     over, up to the next part that can."""
     if not content.startswith(_GZIP):
@@ -131,7 +131,7 @@ def _records(content: bytes, found: Archive) -> None:
     """The pages among the records of a WARC or ARC."""
     seen, is_arc = _Seen(), False
     header = b""
-    for part in _members(content, found):
+    for part in members_of(content, found):
         if part.startswith(b"filedesc:"):
             is_arc, header = True, part
         # in an ARC the first record says how the lines of the others are to be read
@@ -224,7 +224,7 @@ def _zip(content: bytes, found: Archive) -> None:
             crawled = [e for e in entries if e.filename.startswith("archive/") and e.filename.endswith((".warc", ".warc.gz", ".arc.gz"))]
             if crawled:
                 for entry in crawled:
-                    _records(_entry(archive, entry, MOST_UNPACKED), found)
+                    _records(entry_of(archive, entry, MOST_UNPACKED), found)
                 _in_listed_order(archive, found)
             else:
                 _html_files(archive, entries, found)
@@ -232,7 +232,7 @@ def _zip(content: bytes, found: Archive) -> None:
         raise FileError("file.broken_archive") from None
 
 
-def _entry(archive: zipfile.ZipFile, entry: zipfile.ZipInfo, most: int) -> bytes:
+def entry_of(archive: zipfile.ZipFile, entry: zipfile.ZipInfo, most: int) -> bytes:
     """What an entry holds, whatever size it says it has."""
     with archive.open(entry) as opened:
         content = opened.read(most + 1)
@@ -259,7 +259,7 @@ def _html_files(archive: zipfile.ZipFile, entries: list[zipfile.ZipInfo], found:
     listed = next((entry for entry in entries if _name_of(entry).lower() == "results.csv"), None)
     order: Iterator[tuple[str, str]] | list[tuple[str, str]]
     if listed is not None:
-        order = _listed(decoded(_entry(archive, listed, MOST_PAGE_BYTES)), found)
+        order = _listed(decoded(entry_of(archive, listed, MOST_PAGE_BYTES)), found)
     else:
         order = [("", name) for name in sorted(by_name, key=natural)]
     for url, name in order:
@@ -268,7 +268,7 @@ def _html_files(archive: zipfile.ZipFile, entries: list[zipfile.ZipInfo], found:
             found.notes.append(message("file.listed_not_there", name=name[:120]))
             continue
         try:
-            content = _entry(archive, entry, MOST_PAGE_BYTES)
+            content = entry_of(archive, entry, MOST_PAGE_BYTES)
         except (zipfile.BadZipFile, zlib.error, FileError):
             found.notes.append(message("file.entry_damaged", name=name[:120]))
             continue

@@ -126,7 +126,8 @@ TEXTS = {
     "stored.unknown_version": "What is stored here ({stage}) was made by version {version}, which this program does not know. It has to be made anew.",
     "stored.unreadable": "What is stored here ({stage}, version {version}) cannot be read. It has to be made anew.",
     # errors of the command line
-    "command.keyword_empty": "The keyword is empty. Give one with --keyword.",
+    "command.keyword_empty": "The keyword is empty. Give one with --keyword, or a study file with --study.",
+    "command.no_competitors": "No competitor is chosen in the study, so there is nothing to measure against.",
     "command.no_language": "None of the pages in {folder} is in the language {language}.",
     "command.is_folder": "{path} is a folder, not a file.",
     "command.cannot_read": "The file {path} cannot be read.",

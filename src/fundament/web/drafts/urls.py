@@ -2,13 +2,15 @@
 
 from django.urls import path
 
-from fundament.web.drafts import asking_views, compare_views, measure_views, views
+from fundament.web.drafts import asking_views, compare_views, measure_views, study_file_views, views
 
 urlpatterns = [
     path("studies/", views.study_list, name="studies"),
     path("studies/<int:study_id>/terms/measures/", measure_views.measures, name="measures"),
     path("studies/<int:study_id>/questions/", asking_views.questions, name="questions"),
     path("studies/<int:study_id>/compare/", compare_views.comparison, name="compare"),
+    path("studies/open-file/", study_file_views.open_file, name="open-study-file"),
+    path("studies/<int:study_id>/file/", study_file_views.write_study_file, name="study-file"),
     path("drafts/of/<int:study_id>/moved/", measure_views.scores_moved, name="scores-moved"),
     path("drafts/of/<int:study_id>/", views.draft_list, name="drafts"),
     path("drafts/of/<int:study_id>/new/", views.new_draft, name="new-draft"),

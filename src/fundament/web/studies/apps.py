@@ -22,9 +22,11 @@ class StudiesConfig(AppConfig):
         declare_store(Store("Pages as they were read", reading_bytes))
         declare(
             Verb("study.open", "study.open", can_be_undone=False),
+            Verb("study.open_file", "study.open", can_be_undone=False),  # it is put away instead
             Verb("study.duplicate", "study.open", can_be_undone=False),  # it is put away instead
             Verb("study.folder", "study.choose"),
             Verb("study.read_again", "study.choose", can_be_undone=False),
+            Verb("study.reread", "study.choose", follow=follow),
             Verb("study.choose", "study.choose", follow=follow),
             Verb("study.as_proposed", "study.choose", follow=follow),
             Verb("study.overrule", "study.correct", follow=follow_result),

@@ -19,7 +19,7 @@ from fundament.confined import ConfinedError
 from fundament.web.operating.services import jobs
 from fundament.web.operating.services.jobs import ATTEMPTS, KindOfJob
 from fundament.web.studies.models import EntityFile, Study
-from fundament.web.studies.services import entities, figures, reading
+from fundament.web.studies.services import entities, figures, reading, rereading
 from fundament.web.studies.services.collecting import collect
 from fundament.web.studies.services.renewing import outdated_studies, renew
 
@@ -43,6 +43,12 @@ def make_figures_task(context: JobContext, study_id: int) -> None:
 def renew_study_task(context: JobContext, study_id: int) -> None:
     """Make a study's figures with this version of the core."""
     jobs.run(context, renew, study_id=study_id)
+
+
+@app.task(name="reread_study", retry=_RETRY, pass_context=True)
+def reread_study_task(context: JobContext, study_id: int, person_id: int | None) -> None:
+    """Read a study's pages anew from how they came."""
+    jobs.run(context, rereading.reread, study_id=study_id, person_id=person_id)
 
 
 @app.task(name="read_entity_file", retry=_RETRY, pass_context=True)
@@ -93,6 +99,10 @@ def _give_up_all(study_id: int) -> None:
     figures.give_up(study_id)
 
 
+def _give_up_rereading(study_id: int, person_id: int | None) -> None:
+    figures.give_up(study_id)
+
+
 def _give_up_file(file_id: int) -> None:
     entities.set_aside(file_id, ConfinedError("confined.ended"))
 
@@ -102,6 +112,7 @@ jobs.declare(
     KindOfJob("observe_study", "Asking for trust and speed", name_of_study, workspace_of_study, _leave_unobserved),
     KindOfJob("make_figures", "Working out figures", name_of_study, workspace_of_study, figures.give_up),
     KindOfJob("renew_study", "Bringing figures up to date", name_of_study, workspace_of_study, figures.give_up),
+    KindOfJob("reread_study", "Reading a study's pages anew", name_of_study, workspace_of_study, _give_up_rereading),
     KindOfJob("read_entity_file", "Reading a file of entities", _name_of_file, _workspace_of_file, _give_up_file),
 )
 
@@ -110,6 +121,11 @@ def queue_reading(study: Study) -> None:
     """Queue the reading of a study, in one of its workspace's places."""
     place = study.pk % settings.STUDIES_AT_ONCE
     read_study_task.configure(lock=f"read-{study.workspace_id}-{place}").defer(study_id=study.pk)
+
+
+def queue_rereading(study: Study, person_id: int | None) -> None:
+    """Queue the reading of a study's pages from how they came."""
+    reread_study_task.configure(priority=SOON, lock=f"figures-{study.workspace_id}").defer(study_id=study.pk, person_id=person_id)
 
 
 def queue_observing(study: Study) -> None:

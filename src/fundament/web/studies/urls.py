@@ -18,6 +18,7 @@ urlpatterns = [
     path("<int:study_id>/renew/", views.renew, name="renew"),
     path("<int:study_id>/rename/", views.rename, name="rename-study"),
     path("<int:study_id>/archive/", views.archive, name="archive-study"),
+    path("<int:study_id>/reread/", views.reread, name="reread-study"),
     path("<int:study_id>/history/", views.study_history, name="study-history"),
     path("<int:study_id>/results/<int:result_id>/", reading_views.reading, name="reading"),
     path("<int:study_id>/results/<int:result_id>/preview/", reading_views.preview, name="preview"),

@@ -28,6 +28,7 @@ from fundament.web.studies.result_columns import result_columns
 from fundament.web.studies.services import choosing, duplicating, opening, purposes
 from fundament.web.studies.services.bringing import MOST_FILE_BYTES
 from fundament.web.studies.services.left_out import left_out_scores
+from fundament.web.studies.services.rereading import ask_to_reread, last_rereading
 from fundament.web.studies.services.reworking import is_rework
 from fundament.web.studies.services.seeing import figures_of, hardness_of, seconds_left, study_for
 from fundament.web.tables import exported, table_of
@@ -229,10 +230,20 @@ def archive(request: HttpRequest, study_id: int) -> HttpResponse:
     return redirect("studies") if away else redirect("results", study.pk)
 
 
+@require_POST
+def reread(request: HttpRequest, study_id: int) -> HttpResponse:
+    """Have the pages read anew from how they came."""
+    ask_to_reread(actor_of(request), study_id)
+    return redirect("study-history", study_id)
+
+
 @require_GET
 def study_history(request: HttpRequest, study_id: int) -> HttpResponse:
     """What was done to the study, by whom and when."""
     actor = actor_of(request)
     study = study_for(actor, study_id)
-    context = {"study": study, "tab": "history", "actions": history_of(actor, f"study:{study.pk}")}
+    context = {
+        "study": study, "tab": "history", "actions": history_of(actor, f"study:{study.pk}"), "reread": last_rereading(study),
+        "may_choose": can(actor, "study.choose"),
+    }  # fmt: skip
     return render(request, "studies/history.html", context)

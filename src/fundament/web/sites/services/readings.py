@@ -101,15 +101,16 @@ def pairs_of(numbers: Iterable[int]) -> dict[int, Pair]:
     return found
 
 
-def read_anew(stored: StoredReading, *, account: int = 0) -> StoredReading:
-    """The same page as today's reader has it: read from the raw response where there is one, else what was read of it analysed again.
+def read_anew(stored: StoredReading, raw: RawResponse | None = None, *, account: int = 0) -> StoredReading:
+    """The same page as today's reader has it: read from the raw response where there is one, else what was read of it analysed again. raw: the page as it
+    came, where it is known beside the reading.
 
     Raises StoredValueError when neither can be used: then the page has to be asked for.
     """
     if stored.is_of_today:
         return stored
-    if stored.raw is not None:
-        raw = stored.raw
+    raw = stored.raw or raw
+    if raw is not None:
         read = analysts.page_read(account, raw.content(), raw.final_url, raw.charset).result()
         return store_reading(read.reading, read.analysis, raw=raw, account=account)
     return store_reading(upcasting.load("reading", core.Reading, stored.version, stored.reading), account=account)

@@ -10,6 +10,7 @@ from django.utils import timezone
 from fundament.web.operating.services.overview import stored_bytes
 from fundament.web.sites.models import ProviderAnswer, RawResponse, StoredReading
 from fundament.web.studies.models import Consensus
+from fundament.web.studies.services.rereading import still_needed
 
 AT_REST = timedelta(days=7)  # what was made lately may be pointed at in a moment
 ANSWERS_KEPT = timedelta(days=365)
@@ -20,7 +21,7 @@ def collect() -> dict[str, int]:
     before = timezone.now() - AT_REST
     counts = {}
     counts["consensuses"] = _delete(Consensus.objects.filter(made_at__lt=before, studies=None, extended_studies=None, score_points=None))
-    counts["readings"] = _delete(StoredReading.objects.filter(read_at__lt=before, results=None, pages=None))
+    counts["readings"] = _delete(StoredReading.objects.filter(read_at__lt=before, results=None, pages=None).exclude(pk__in=still_needed()))
     counts["responses"] = _delete(RawResponse.objects.filter(fetched_at__lt=before, readings=None))
     counts["answers"], _ = ProviderAnswer.objects.filter(asked_at__lt=timezone.now() - ANSWERS_KEPT).delete()
     return counts

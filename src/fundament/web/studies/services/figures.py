@@ -17,6 +17,7 @@ from fundament.core import upcasting
 from fundament.core.consensus.additions import with_additions
 from fundament.core.consensus.build import build_consensus
 from fundament.core.consensus.keys import Proposed, proposals
+from fundament.core.consensus.standing import KINDS, Standing
 from fundament.core.errors import CoreError, StoredValueError
 from fundament.core.plain import from_plain, to_plain
 from fundament.core.reading.corrections import overruled, without_repeated
@@ -26,7 +27,7 @@ from fundament.fair import FairLock
 from fundament.web.live.notify import announce
 from fundament.web.sites.services.readings import hashes_of, pairs_of, store_reading
 from fundament.web.studies.models import BlockCorrection, Consensus, CurrentConsensus, Identity, KeyAlias, Result, Study
-from fundament.web.studies.services.standing import KINDS, Standing, standing_of
+from fundament.web.studies.services.standing import standing_of
 from fundament.web.studies.signals import figures_changed
 
 logger = logging.getLogger(__name__)

@@ -23,7 +23,7 @@ def outdated_studies() -> list[int]:
 def renew(study_id: int) -> None:
     """Read a study's pages again from what came of them, keep the corrections, and make its figures; safe to run again. A page of which nothing can be
     used any more is listed as failed, to be asked for again."""
-    for result in Result.objects.filter(study_id=study_id, reading__isnull=False).select_related("reading__raw", "study"):
+    for result in Result.objects.filter(study_id=study_id, reading__isnull=False).select_related("reading__raw", "raw", "study"):
         _bring_up_to_date(result)
     Study.objects.filter(pk=study_id, state="ready").update(figures="making", figures_problem=None)
     make_figures(study_id)
@@ -34,7 +34,7 @@ def _bring_up_to_date(result: Result) -> None:
     if result.reading.is_of_today:
         return
     try:
-        result.reading = read_anew(result.reading, account=result.study.workspace_id)
+        result.reading = read_anew(result.reading, result.raw, account=result.study.workspace_id)
         reading = reading_of(result)
     except StoredValueError as error:
         result.state, result.problem, result.chosen = "failed", list(error.message), False

@@ -9,6 +9,7 @@ from collections.abc import Iterable, Mapping
 from django.db.models import Count, Q, QuerySet
 from django.utils import timezone
 
+from fundament.core.consensus.standing import DecidedThings
 from fundament.core.documents.schema import Node
 from fundament.core.scoring.compiled import CompiledYardstick
 from fundament.core.yardstick.model import Yardstick
@@ -16,7 +17,7 @@ from fundament.core.yardstick.standing_among import Hardness, hardness
 from fundament.core.yardstick.trade_measures import TermMeasures, trade_measures
 from fundament.web.accounts.roles import Actor, get_for, seen_by
 from fundament.web.studies.models import Decision, Result, Study
-from fundament.web.studies.services.yardsticks import DecidedThings, compiled_of, decided_of
+from fundament.web.studies.services.yardsticks import compiled_of, decided_of
 
 LEAST_READ = 3  # pages from which one can tell how long the others take
 
@@ -48,7 +49,7 @@ def figures_of(study: Study) -> CompiledYardstick | None:
     return compiled_of(study.pk) if study.state == "ready" else None
 
 
-def decisions_for(study: Study) -> DecidedThings:
+def decisions_for(study: Study) -> DecidedThings[Decision]:
     """The study's decisions as they work now."""
     current = getattr(study, "current", None)
     decisions = list(Decision.objects.filter(study=study).select_related("by"))

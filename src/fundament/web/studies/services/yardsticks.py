@@ -6,13 +6,12 @@ import hashlib
 import json
 import threading
 from collections import defaultdict
-from dataclasses import dataclass
 from uuid import UUID
 
-from fundament.core.consensus.decide import Decision as CoreDecision
 from fundament.core.consensus.decide import Decisions, aims_by_length, decide
 from fundament.core.consensus.keys import Keys
 from fundament.core.consensus.naming import renamed
+from fundament.core.consensus.standing import KINDS, DecidedThings, decided_among
 from fundament.core.errors import StoredValueError
 from fundament.core.kept import Kept
 from fundament.core.scoring.aim import Aim
@@ -21,7 +20,6 @@ from fundament.core.scoring.compiled import CompiledYardstick
 from fundament.core.yardstick.model import Yardstick
 from fundament.web.studies.models import CurrentConsensus, Decision, Identity, Study
 from fundament.web.studies.services.figures import load_consensus
-from fundament.web.studies.services.standing import KINDS
 
 MOST_BYTES = 60_000_000  # of all yardsticks of a process, by estimate
 MOST_BYTES_OF_PROPOSED, BYTES_OF_YARDSTICK = 20_000_000, 1_000_000  # a yardstick without its features, by estimate
@@ -29,36 +27,10 @@ LENGTHS, BYTES_OF_AIMS = (0.5, 0.65, 0.8, 1.0, 1.25, 1.6, 2.0), 2_000  # of the 
 MOST_BYTES_OF_BLOCKS = 60_000_000  # of the blocks measured with them: those of a hundred drafts of 3,000 words, with their edits
 
 
-@dataclass(frozen=True)
-class DecidedThings:
-    """A study's decisions as they work now. by_key: those that have their subject, by its key. lost: those whose subject is gone. contested: those that
-    meet in one subject and differ; it stays as proposed."""
-
-    by_key: dict[str, CoreDecision]
-    lost: list[Decision]
-    contested: list[Decision]
-
-
-def decided_of(decisions: list[Decision], current: CurrentConsensus) -> DecidedThings:
+def decided_of(decisions: list[Decision], current: CurrentConsensus) -> DecidedThings[Decision]:
     """Which decisions work, through what has joined."""
     here = {key for kind in current.used_keys.values() for key in kind}
-    on: dict[str, list[Decision]] = {}
-    lost = []
-    for decision in decisions:
-        key = current.joined.get(decision.key, decision.key)
-        if key in here:
-            on.setdefault(key, []).append(decision)
-        else:
-            lost.append(decision)
-    by_key, contested = {}, []
-    for key, found in on.items():
-        ways = {(d.action, d.low, d.high) for d in found}
-        if len(ways) > 1:
-            contested += found
-            continue
-        action, low, high = ways.pop()
-        by_key[key] = CoreDecision(action, (low, high) if low is not None and high is not None else None)
-    return DecidedThings(by_key, lost, contested)
+    return decided_among(decisions, here, current.joined)
 
 
 _yardsticks: Kept[int, tuple[UUID, CompiledYardstick]] = Kept(MOST_BYTES)  # by study, with the stamp of its figures
@@ -103,7 +75,7 @@ def aims_of(study_id: int) -> list[tuple[int, Aim]]:
     return found
 
 
-def decisions_hash(decided: DecidedThings, current: CurrentConsensus) -> str:
+def decisions_hash(decided: DecidedThings[Decision], current: CurrentConsensus) -> str:
     """A hash of what was decided and added, as an editor confirms it."""
     ways = sorted((key, decision.action, decision.uses) for key, decision in decided.by_key.items())
     return hashlib.sha256(json.dumps([ways, current.extended.hash if current.extended else ""]).encode()).hexdigest()
