@@ -47,6 +47,7 @@ def _parser() -> argparse.ArgumentParser:
             "outside.harm",
             "outside.lengths",
             "outside.gains",
+            "outside.intents",
         ),
     )
     bench.add_argument("arguments", nargs="*", help="given on to the benchmark")

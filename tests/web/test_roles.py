@@ -52,6 +52,7 @@ ADDRESSES: dict[str, tuple[str, str | None]] = {
     "logo": ("GET", "reader"),
     "plan": ("GET", "reader"),
     "compare": ("GET", "reader"),
+    "keep-intent": ("POST", "editor"),
     "study-file": ("GET", "reader"),
     "open-study-file": ("POST", "editor"),
     "reread-study": ("POST", "editor"),
@@ -203,12 +204,13 @@ def places(actor: Actor, study: Study, draft: Draft) -> dict[str, dict[str, Any]
     compiled = compiled_of(study.pk)
     assert compiled is not None
     result = study.results.filter(state="read").first()
+    Study.objects.filter(pk=study.pk).update(division={"by": "terms", "terms": [["a"], ["b"]], "groups": {str(result.rank): 0}})
     of_study = {"study_id": study.pk}
     of_result = {**of_study, "result_id": result.pk}
     of_draft = {"draft_id": draft.pk}
     of_revision = {**of_draft, "revision_id": draft.revisions.get().pk}
     found: dict[str, dict[str, Any]] = {name: {} for name in OF_NOBODY}
-    found |= dict.fromkeys(["results", "duplicate-study", "progress", "scores-of-left-out", "choose", "as-proposed", "read-again", "renew", "rename-study", "archive-study", "study-history", "yardstick", "aims", "confirm-plan", "plan-length", "decide", "add-terms", "take-back", "join", "set-secondary", "add-entity", "scores-moved", "study-file", "reread-study", "compare", "questions", "plan", "set-plan", "export-plan", "add-heading", "draft-from-outline", "terms", "measures", "entities", "own-entities", "outline", "drafts", "new-draft"], of_study)  # fmt: skip
+    found |= dict.fromkeys(["results", "duplicate-study", "progress", "scores-of-left-out", "choose", "as-proposed", "read-again", "renew", "rename-study", "archive-study", "study-history", "yardstick", "aims", "confirm-plan", "plan-length", "decide", "add-terms", "take-back", "join", "set-secondary", "add-entity", "scores-moved", "study-file", "keep-intent", "reread-study", "compare", "questions", "plan", "set-plan", "export-plan", "add-heading", "draft-from-outline", "terms", "measures", "entities", "own-entities", "outline", "drafts", "new-draft"], of_study)  # fmt: skip
     found |= dict.fromkeys(("reading", "preview", "overrule", "as-read"), of_result)
     found |= dict.fromkeys(
         [
@@ -276,6 +278,7 @@ def a_failed_job(study: Study) -> int:
 
 
 BODIES: dict[str, Any] = {
+    "keep-intent": {"intent": "0"},
     "plan-length": {"words": "900"}, "decide": {"kind": "terms", "action": "dropped"}, "add-terms": {"terms": "garden gnome"}, "join": {"kind": "terms"}, "split": {"member": "x"}, "call": {"name": "Other"}, "add-entity": {"name": "Aunt Mabel"}, "add-heading": {"heading": "Another"}, "move-heading": {"way": "up"}, "export-plan": {"format": "md"}, "set-logo": {"remove": "yes"},
     "save-draft": {"document": EMPTY, "base_version": 1}, "rename-draft": {"name": "Other"}, "rename-study": {"name": "Other"},
     "rename-workspace": {"name": "Other"}, "new-keyword-list": {"name": "Other"}, "keywords-from-catalogue": {"seed": "lime"}, "add-keywords": {"phrases": "a b"},

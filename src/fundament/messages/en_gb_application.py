@@ -64,6 +64,7 @@ APPLICATION = {
     "error.study_not_ready": "A study is saved as a file once its pages are read.",
     "error.study_working": "Its pages are being read. Wait until it is ready.",
     "error.folder": "A folder's name has up to {most:g} characters.",
+    "advice.other_intent": "It answers another intent than most: {terms:list}.",
     "advice.no_text": "No text of its own was found on it.",
     "advice.other_language": "It is in another language ({language:language}).",
     "advice.other_kind": "It is {kind:label}, and most of the results are {usual}s.",

@@ -12,6 +12,7 @@ urlpatterns = [
     path("<int:study_id>/progress/", views.progress, name="progress"),
     path("<int:study_id>/left-out-scores/", views.scores_of_left_out, name="scores-of-left-out"),
     path("<int:study_id>/choose/", views.choose, name="choose"),
+    path("<int:study_id>/keep-intent/", views.keep_one_intent, name="keep-intent"),
     path("<int:study_id>/as-proposed/", views.as_proposed, name="as-proposed"),
     path("<int:study_id>/read-again/", views.read_again, name="read-again"),
     path("for-pages-of/<int:site_id>/", views.mean_for, name="mean-for"),

@@ -27,6 +27,7 @@ from fundament.web.studies.models import Result, Study
 from fundament.web.studies.result_columns import result_columns
 from fundament.web.studies.services import choosing, duplicating, opening, purposes
 from fundament.web.studies.services.bringing import MOST_FILE_BYTES
+from fundament.web.studies.services.intents import intents_of, keep_intent
 from fundament.web.studies.services.left_out import left_out_scores
 from fundament.web.studies.services.rereading import ask_to_reread, last_rereading
 from fundament.web.studies.services.reworking import is_rework
@@ -78,7 +79,9 @@ def _results_context(request: HttpRequest, actor: Actor, study: Study) -> dict[s
             result.score = others[result.pk]  # type: ignore[attr-defined]
     done = states["read"] + states["failed"]
     choices = choosing.choices_of(study)
+    groups = study.division["groups"] if study.division else {}
     for result in results:
+        result.intent = groups.get(str(result.rank))  # type: ignore[attr-defined]
         result.choice = choices.get(result.pk)  # type: ignore[attr-defined]
     proposed = choosing.proposal_of(study, results) if study.state == "ready" else {}
     notes = study.rankings.values_list("notes", flat=True).first() or []
@@ -100,6 +103,7 @@ def _results_context(request: HttpRequest, actor: Actor, study: Study) -> dict[s
         "unlike_proposal": any(proposed.get(r.pk, r.chosen) != r.chosen for r in results),
         "yardstick": yardstick,
         "hardness": hardness_of(yardstick, results, observed) if yardstick else None,
+        "intents": intents_of(study, results) if study.state == "ready" else [],
         "reasons": [(number, reason, say(message(f"left_out.{reason}"))) for number, reason in enumerate(choosing.REASONS, 1)],
         "scores": sorted(scores.values()),
         "may_choose": can(actor, "study.choose"),
@@ -150,6 +154,14 @@ def choose(request: HttpRequest, study_id: int) -> HttpResponse:
     ids = whole_numbers([*request.POST.getlist("result"), *request.POST.getlist("key")][:MOST_IDS])
     reason = (request.POST.get("action") or request.POST.get("reason", ""))[:200].replace("\x00", "")
     choosing.set_chosen(actor, study_id, ids, request.POST.get("chosen") == "yes", reason)
+    return _done(request, study_id)
+
+
+@require_POST
+def keep_one_intent(request: HttpRequest, study_id: int) -> HttpResponse:
+    """Keep the pages of one of two intents, and leave out the others."""
+    number = whole_number(request.POST.get("intent", ""), 1)
+    keep_intent(actor_of(request), study_id, -1 if number is None else number)
     return _done(request, study_id)
 
 

@@ -43,6 +43,7 @@ from fundament.web.studies.models import (
     Study,
 )  # fmt: skip
 from fundament.web.studies.services.figures import follow
+from fundament.web.studies.services.intents import note_division
 from fundament.web.studies.services.reading import note_counts
 
 SECONDS, MEGABYTES = 60.0, 1_500
@@ -60,6 +61,7 @@ def open_study_file(actor: Actor, content: bytes) -> Study:
         _drafts(actor, study, texts)
         with recorded(actor, "study.open_file", study) as recording:
             recording.made(study)
+        note_division(study, list(study.results.filter(state="read").order_by("rank")))
         follow(study.pk)
     study.refresh_from_db()
     return study

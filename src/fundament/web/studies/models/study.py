@@ -76,6 +76,9 @@ class Study(models.Model):
     figures = models.CharField(max_length=10, choices=FIGURES, default="", blank=True)
     figures_problem = models.JSONField(null=True, blank=True)
     observing = models.JSONField(default=list, blank=True)  # messages as [code, values]: why figures observed elsewhere are missing
+    division = models.JSONField(
+        null=True, blank=True
+    )  # of its results in two intents: by, terms of each, and the group of each rank; null where they are one
     own_entities = models.JSONField(default=list, blank=True)  # brought by a person: name, kind, aliases
     planned_words = models.PositiveIntegerField(default=0)  # 0: the competitors' median
     intent = models.TextField(blank=True)  # what the searcher wants, in a person's words

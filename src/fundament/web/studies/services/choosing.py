@@ -24,7 +24,7 @@ def set_chosen(actor: Actor, study_id: int, result_ids: Iterable[int], chosen: b
         recording.watch(rows, "chosen")
         recording.values["names"] = [row.host for row in rows[:5]]
         said = [f"left_out.{reason}", {}] if reason in REASONS else ["as_written", {"text": reason}] if reason else None
-        _choose(actor, rows, {row.pk: (chosen, said) for row in rows}, recording)
+        choose_rows(actor, rows, {row.pk: (chosen, said) for row in rows}, recording)
     study.refresh_from_db()
     return study
 
@@ -43,7 +43,7 @@ def as_proposed(actor: Actor, study_id: int) -> Study:
         proposed = proposal_of(study)
         rows = [row for row in study.results.filter(state="read") if row.chosen != proposed[row.pk]]
         recording.watch(rows, "chosen")
-        _choose(actor, rows, {row.pk: (proposed[row.pk], row.advice) for row in rows}, recording)
+        choose_rows(actor, rows, {row.pk: (proposed[row.pk], row.advice) for row in rows}, recording)
     study.refresh_from_db()
     return study
 
@@ -57,7 +57,8 @@ def proposal_of(study: Study, results: Sequence[Result] | None = None) -> dict[i
     return proposed
 
 
-def _choose(actor: Actor, rows: list[Result], ways: dict[int, tuple[bool, object]], recording: Recording) -> None:
+def choose_rows(actor: Actor, rows: list[Result], ways: dict[int, tuple[bool, object]], recording: Recording) -> None:
+    """Keep rows or leave them out, each with its reason; their `chosen` is watched already."""
     now = timezone.now()
     open_rows = list(CompetitorChoice.objects.filter(result__in=rows, until=None))
     recording.watch(open_rows, "until")

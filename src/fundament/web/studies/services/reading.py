@@ -32,6 +32,7 @@ from fundament.web.studies.models import CompetitorChoice, RankedResult, Ranking
 from fundament.web.studies.proposals import SAME_PAGE, Candidate, advice_for
 from fundament.web.studies.services.bringing import bring_pages
 from fundament.web.studies.services.figures import make_figures
+from fundament.web.studies.services.intents import note_division
 from fundament.web.studies.services.reworking import is_rework, read_rework
 from fundament.web.studies.signals import study_read
 
@@ -222,8 +223,12 @@ def _choose(study: Study) -> None:
     for result, proposed in zip(read, advice_for(candidates, study.language), strict=True):
         advice = message("advice.own_page") if is_rework(study, result) else proposed
         result.advice = list(advice) if advice else None
+    other_intent = note_division(study, read)
+    for result in read:
+        if result.advice is None and result.pk in other_intent:
+            result.advice = list(other_intent[result.pk])
         if result.pk not in known:  # what a person chose stays chosen
-            result.chosen = advice is None
+            result.chosen = result.advice is None
     if not any(r.chosen for r in read):
         for result in read:
             result.chosen = not (result.advice and result.advice[0] in (*SAME_PAGE, "advice.own_page"))

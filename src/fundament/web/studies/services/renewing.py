@@ -10,6 +10,7 @@ from fundament.web.sites.services.readings import read_anew
 from fundament.web.studies.models import Result, Study
 from fundament.web.studies.services.correcting import reading_of
 from fundament.web.studies.services.figures import make_figures
+from fundament.web.studies.services.intents import note_division
 from fundament.web.studies.services.reading import note_counts
 
 
@@ -25,6 +26,9 @@ def renew(study_id: int) -> None:
     used any more is listed as failed, to be asked for again."""
     for result in Result.objects.filter(study_id=study_id, reading__isnull=False).select_related("reading__raw", "raw", "study"):
         _bring_up_to_date(result)
+    study = Study.objects.filter(pk=study_id).first()
+    if study is not None:
+        note_division(study, list(study.results.filter(state="read")))
     Study.objects.filter(pk=study_id, state="ready").update(figures="making", figures_problem=None)
     make_figures(study_id)
 

@@ -23,6 +23,7 @@ from fundament.web.sites.services.readings import as_core, store_reading
 from fundament.web.studies.models import Result, Study
 from fundament.web.studies.services.correcting import reading_of
 from fundament.web.studies.services.figures import make_figures
+from fundament.web.studies.services.intents import note_division
 from fundament.web.studies.services.reading import note_counts
 from fundament.web.studies.services.yardsticks import compiled_of
 
@@ -70,6 +71,7 @@ def reread(study_id: int, person_id: int | None) -> None:
                 }
             )  # fmt: skip
         recording.values = {"count": len(read), "changed": len(changed)}
+    note_division(study, results)
     make_figures(study.pk)
     after = _figures(study)
     for page, result in zip(pages, changed, strict=True):
