@@ -52,7 +52,12 @@ ADDRESSES: dict[str, tuple[str, str | None]] = {
     "logo": ("GET", "reader"),
     "plan": ("GET", "reader"),
     "compare": ("GET", "reader"),
+    "notices": ("GET", "reader"),
+    "notices-count": ("GET", "reader"),
     "keep-intent": ("POST", "editor"),
+    "add-page": ("POST", "editor"),
+    "read-page-again": ("POST", "editor"),
+    "bring-page": ("POST", "editor"),
     "study-file": ("GET", "reader"),
     "open-study-file": ("POST", "editor"),
     "reread-study": ("POST", "editor"),
@@ -167,6 +172,8 @@ OF_NOBODY = {
     "studies",
     "new-study",
     "open-study-file",
+    "notices",
+    "notices-count",
     "to-folder",
     "keyword-lists",
     "new-keyword-list",
@@ -210,8 +217,8 @@ def places(actor: Actor, study: Study, draft: Draft) -> dict[str, dict[str, Any]
     of_draft = {"draft_id": draft.pk}
     of_revision = {**of_draft, "revision_id": draft.revisions.get().pk}
     found: dict[str, dict[str, Any]] = {name: {} for name in OF_NOBODY}
-    found |= dict.fromkeys(["results", "duplicate-study", "progress", "scores-of-left-out", "choose", "as-proposed", "read-again", "renew", "rename-study", "archive-study", "study-history", "yardstick", "aims", "confirm-plan", "plan-length", "decide", "add-terms", "take-back", "join", "set-secondary", "add-entity", "scores-moved", "study-file", "keep-intent", "reread-study", "compare", "questions", "plan", "set-plan", "export-plan", "add-heading", "draft-from-outline", "terms", "measures", "entities", "own-entities", "outline", "drafts", "new-draft"], of_study)  # fmt: skip
-    found |= dict.fromkeys(("reading", "preview", "overrule", "as-read"), of_result)
+    found |= dict.fromkeys(["results", "duplicate-study", "progress", "scores-of-left-out", "choose", "as-proposed", "read-again", "renew", "rename-study", "archive-study", "study-history", "yardstick", "aims", "confirm-plan", "plan-length", "decide", "add-terms", "take-back", "join", "set-secondary", "add-entity", "scores-moved", "study-file", "keep-intent", "add-page", "reread-study", "compare", "questions", "plan", "set-plan", "export-plan", "add-heading", "draft-from-outline", "terms", "measures", "entities", "own-entities", "outline", "drafts", "new-draft"], of_study)  # fmt: skip
+    found |= dict.fromkeys(("reading", "preview", "overrule", "as-read", "read-page-again", "bring-page"), of_result)
     found |= dict.fromkeys(
         [
             "draft",

@@ -142,6 +142,7 @@ TEXTS = {
     "reading.wrong_charset": "The page says it is {name} but is not; it was read as another character set.",
     "reading.cut_text": "Only the beginning of the text was read: {words} words in {blocks} blocks at most.",
     "reading.cut_markup": "The page has more elements, attributes or nesting than is read; what exceeds the bounds was left out.",
+    "reading.filled_by_script": "The page is an empty frame that its scripts fill in a browser; what could be read of it may be a small part.",
     "reading.redirected": "Redirected to {address}.",
     "reading.without_spaces": "{language:language} is written without spaces between words; every two signs count as a word.",
     "reading.is_utf8": "The page says it is {name} but is UTF-8, and was read as that.",

@@ -60,6 +60,8 @@ def _parts(url: str) -> tuple[str, str, int]:
         raise PageError("address.scheme")
     if not host:
         raise PageError("address.no_host")
+    if any(sign.isspace() or sign in '<>"{}|^`\\' for sign in host):
+        raise PageError("address.invalid")
     return parts.scheme, host, port
 
 

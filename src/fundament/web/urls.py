@@ -29,6 +29,7 @@ urlpatterns = [
     path("", include("fundament.web.operating.urls")),
     path("", include("fundament.web.members.urls")),
     path("", include("fundament.web.history.urls")),
+    path("", include("fundament.web.notices.urls")),
     path("", include("fundament.web.drafts.urls")),  # before the studies', whose terms have addresses by key
     path("sites/", include("fundament.web.sites.urls")),
     path("keywords/", include("fundament.web.keywords.urls")),

@@ -21,6 +21,7 @@ from fundament.core.reading.metadata import date_on_page, read_metadata
 from fundament.core.reading.model import Block, Reading
 from fundament.core.reading.no_page import kind_of_no_page
 from fundament.core.reading.page_kind import is_thread, page_kind
+from fundament.core.reading.script_application import NOTE, is_filled_by_script
 from fundament.core.reading.tree import Element, parse_document
 
 
@@ -59,6 +60,8 @@ def read_page(html: str | bytes, url: str, *, header_charset: str = "", notes: I
     if language in WITHOUT_SPACES:
         word_count = sum(rough_words(block.text) for block in main)
         all_notes.append(message("reading.without_spaces", language=language))
+    if is_filled_by_script(root, word_count):
+        all_notes.append(NOTE)
     images, other_images = by_place([image for image in images_of(raw, url) if image.near], blocks)
     links, other_links = by_place([link for link in links_of(raw, url) if link.near], blocks)
     paragraphs = sum(1 for b in main if b.kind in ("paragraph", "list_item", "quote") and len(b.text.split()) >= 15)

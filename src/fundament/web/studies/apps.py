@@ -26,6 +26,9 @@ class StudiesConfig(AppConfig):
             Verb("study.duplicate", "study.open", can_be_undone=False),  # it is put away instead
             Verb("study.folder", "study.choose"),
             Verb("study.read_again", "study.choose", can_be_undone=False),
+            Verb("study.add_page", "study.choose", can_be_undone=False),  # it is left out instead
+            Verb("study.read_page", "study.choose", can_be_undone=False),
+            Verb("study.bring_page", "study.choose", can_be_undone=False),
             Verb("study.reread", "study.choose", follow=follow),
             Verb("study.choose", "study.choose", follow=follow),
             Verb("study.as_proposed", "study.choose", follow=follow),

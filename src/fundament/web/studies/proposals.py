@@ -11,6 +11,7 @@ from fundament.core.message import Message, message
 LEAST_WORDS = 120
 SAME_PAGE = ("advice.same_page", "advice.near_copy")  # what no choice of competitors takes a second time
 GIANT = 3.5  # times the median
+MOST_OF_FRAME = 1 / 3  # of the median: with fewer words a page that scripts fill was hardly read
 
 # kinds that are no rivals where most of the results are of another kind
 _OTHER_KINDS = frozenset(["product", "category", "forum", "video", "home", "encyclopaedia"])
@@ -19,7 +20,7 @@ _OTHER_KINDS = frozenset(["product", "category", "forum", "video", "home", "ency
 @dataclass(frozen=True)
 class Candidate:
     """What the proposal needs to know of a result that was read. url: where it led in the end.
-    copied_rank: the rank of the page it is nearly a copy of."""
+    copied_rank: the rank of the page it is nearly a copy of. needs_browser: what was read of it is an empty frame."""
 
     rank: int
     kind: str
@@ -27,6 +28,7 @@ class Candidate:
     language: str
     url: str = ""
     copied_rank: int | None = None
+    needs_browser: bool = False
 
 
 def advice_for(candidates: Sequence[Candidate], language: str) -> list[Message | None]:
@@ -49,6 +51,8 @@ def _advice(candidate: Candidate, usual: str, median: float, language: str, firs
         return message("advice.near_copy", rank=candidate.copied_rank)
     if candidate.words == 0:
         return message("advice.no_text")
+    if candidate.needs_browser and candidate.words < MOST_OF_FRAME * median:
+        return message("advice.needs_browser", words=candidate.words, usual=round(median))
     if candidate.language != language:
         return message("advice.other_language", language=candidate.language)
     if candidate.kind != usual and candidate.kind in _OTHER_KINDS:

@@ -44,6 +44,7 @@ def _context(actor: Actor, study_id: int, result_id: int, problem: str = "") -> 
         "left_out": left_out.most_common(),
         "corrections": result.corrections.count(),
         "may_correct": can(actor, "study.correct"),
+        "may_choose": can(actor, "study.choose"),
     }
 
 

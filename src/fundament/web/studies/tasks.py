@@ -45,6 +45,12 @@ def renew_study_task(context: JobContext, study_id: int) -> None:
     jobs.run(context, renew, study_id=study_id)
 
 
+@app.task(name="read_waiting", retry=_RETRY, pass_context=True)
+def read_waiting_task(context: JobContext, study_id: int) -> None:
+    """Read pages that were added to a study that is ready."""
+    jobs.run(context, reading.read_waiting, study_id=study_id)
+
+
 @app.task(name="reread_study", retry=_RETRY, pass_context=True)
 def reread_study_task(context: JobContext, study_id: int, person_id: int | None) -> None:
     """Read a study's pages anew from how they came."""
@@ -112,6 +118,7 @@ jobs.declare(
     KindOfJob("observe_study", "Asking for trust and speed", name_of_study, workspace_of_study, _leave_unobserved),
     KindOfJob("make_figures", "Working out figures", name_of_study, workspace_of_study, figures.give_up),
     KindOfJob("renew_study", "Bringing figures up to date", name_of_study, workspace_of_study, figures.give_up),
+    KindOfJob("read_waiting", "Reading single pages of a study", name_of_study, workspace_of_study, reading.give_up_waiting),
     KindOfJob("reread_study", "Reading a study's pages anew", name_of_study, workspace_of_study, _give_up_rereading),
     KindOfJob("read_entity_file", "Reading a file of entities", _name_of_file, _workspace_of_file, _give_up_file),
 )
@@ -121,6 +128,13 @@ def queue_reading(study: Study) -> None:
     """Queue the reading of a study, in one of its workspace's places."""
     place = study.pk % settings.STUDIES_AT_ONCE
     read_study_task.configure(lock=f"read-{study.workspace_id}-{place}").defer(study_id=study.pk)
+
+
+def queue_waiting(study: Study) -> None:
+    """Queue the reading of the pages of a study that wait; each call is a job of its own, for one that began may have passed the new page."""
+    read_waiting_task.configure(priority=SOON, lock=f"read-{study.workspace_id}-{study.pk % settings.STUDIES_AT_ONCE}").defer(
+        study_id=study.pk
+    )
 
 
 def queue_rereading(study: Study, person_id: int | None) -> None:

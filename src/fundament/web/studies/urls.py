@@ -2,7 +2,17 @@
 
 from django.urls import path
 
-from fundament.web.studies import deciding_views, entity_views, outline_views, plan_views, reading_views, term_views, views, yardstick_views
+from fundament.web.studies import (
+    deciding_views,
+    entity_views,
+    outline_views,
+    page_views,
+    plan_views,
+    reading_views,
+    term_views,
+    views,
+    yardstick_views,
+)
 
 urlpatterns = [
     path("new/", views.new_study, name="new-study"),
@@ -22,6 +32,9 @@ urlpatterns = [
     path("<int:study_id>/reread/", views.reread, name="reread-study"),
     path("<int:study_id>/history/", views.study_history, name="study-history"),
     path("<int:study_id>/results/<int:result_id>/", reading_views.reading, name="reading"),
+    path("<int:study_id>/results/add/", page_views.add_page, name="add-page"),
+    path("<int:study_id>/results/<int:result_id>/read-again/", page_views.read_page_again, name="read-page-again"),
+    path("<int:study_id>/results/<int:result_id>/bring/", page_views.bring_page, name="bring-page"),
     path("<int:study_id>/results/<int:result_id>/preview/", reading_views.preview, name="preview"),
     path("<int:study_id>/results/<int:result_id>/overrule/", reading_views.overrule, name="overrule"),
     path("<int:study_id>/results/<int:result_id>/as-read/", reading_views.as_read, name="as-read"),

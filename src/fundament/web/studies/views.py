@@ -20,6 +20,7 @@ from fundament.web.answers import on_to
 from fundament.web.bodies import takes_bodies_of
 from fundament.web.history.services.undo import history_of, last_to_undo
 from fundament.web.imports.services import taking
+from fundament.web.notices.services.noting import seen_at
 from fundament.web.numbers import whole_number, whole_numbers
 from fundament.web.sites.services.observing import figures_of as observed_of
 from fundament.web.studies.forms import NewStudyForm
@@ -126,6 +127,8 @@ def results(request: HttpRequest, study_id: int) -> HttpResponse:
     """The ranked results; while they are read, the progress."""
     actor = actor_of(request)
     study = study_for(actor, study_id)
+    if not study.is_working:
+        seen_at(actor, request.path)
     context = _results_context(request, actor, study)
     file = exported(request, context["table"], f"results-{study.pk}")
     return file or render(request, "studies/results.html", context)

@@ -12,8 +12,10 @@ from fundament.core import upcasting
 from fundament.core.kept import Kept
 from fundament.core.plain import to_plain
 from fundament.core.reading import model as core
+from fundament.core.reading.script_application import needs_browser
 from fundament.core.version import READING_VERSION, STAGES
 from fundament.core.yardstick.page_analysis import PageAnalysis
+from fundament.providers.errors import PageError
 from fundament.providers.pages import FetchedPage
 from fundament.web.sites import analysts
 from fundament.web.sites.models import RawResponse, StoredReading
@@ -99,6 +101,11 @@ def pairs_of(numbers: Iterable[int]) -> dict[int, Pair]:
     for row in StoredReading.objects.filter(pk__in=missing) if missing else ():
         found[row.pk] = as_core(row)
     return found
+
+
+def without_text(reading: core.Reading) -> PageError:
+    """What is to be said of a page that has no text that counts."""
+    return PageError("page.needs_browser" if needs_browser(reading) else "page.no_text")
 
 
 def read_anew(stored: StoredReading, raw: RawResponse | None = None, *, account: int = 0) -> StoredReading:

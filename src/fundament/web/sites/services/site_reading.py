@@ -22,7 +22,7 @@ from fundament.web.live.notify import announce
 from fundament.web.sites import analysts
 from fundament.web.sites.models import Page, Site
 from fundament.web.sites.services.fetching import page_fetcher
-from fundament.web.sites.services.readings import store_raw, store_reading
+from fundament.web.sites.services.readings import store_raw, store_reading, without_text
 from fundament.web.sites.services.sites import MOST_PAGES, is_of, note_addresses, site_for
 
 MOST_SITEMAPS = 500
@@ -164,7 +164,7 @@ def read_page(page: Page, fetcher: PageFetcher | None = None) -> Page:
         fetched = fetcher.fetch(page.url)
         read = analysts.page_read(page.workspace_id, fetched.content, fetched.url, fetched.charset, fetched.notes).result()
         if read.analysis is None:
-            raise PageError("page.no_text")
+            raise without_text(read.reading)
         stored = store_reading(read.reading, read.analysis, store_raw(fetched), account=page.workspace_id)
     except ConfinedError as error:
         return _failed(page, [f"page.{error.message.code}", dict(error.message.values)])

@@ -45,7 +45,7 @@ def open_study(
         if not now:
             queue_reading(study)
     if now:
-        read_study(study.pk)
+        read_study(study.pk, tells=False)
         study.refresh_from_db()
     return study
 

@@ -17,17 +17,20 @@ from fundament.core.errors import SaidError, StoredValueError
 from fundament.core.language.analysis import take_over
 from fundament.core.message import message
 from fundament.core.reading.model import Reading as CoreReading
+from fundament.core.reading.script_application import NOTE as FILLED_BY_SCRIPT
 from fundament.core.yardstick.near_copies import copied_from
-from fundament.providers.errors import PageError, ProviderError
+from fundament.messages import say
+from fundament.providers.errors import ProviderError
 from fundament.providers.pages import FetchedPage
 from fundament.web.live.notify import announce
+from fundament.web.notices.services.noting import note
 from fundament.web.sites import analysts
 from fundament.web.sites.analysts import PageRead
 from fundament.web.sites.models import RawResponse, StoredReading
 from fundament.web.sites.services.answers import address_of, results_provider
 from fundament.web.sites.services.fetching import page_fetcher
 from fundament.web.sites.services.observing import observe
-from fundament.web.sites.services.readings import as_core, known_reading_of, reading_as_core, store_raw, store_reading
+from fundament.web.sites.services.readings import as_core, known_reading_of, reading_as_core, store_raw, store_reading, without_text
 from fundament.web.studies.models import CompetitorChoice, RankedResult, Ranking, Result, Study
 from fundament.web.studies.proposals import SAME_PAGE, Candidate, advice_for
 from fundament.web.studies.services.bringing import bring_pages
@@ -35,26 +38,52 @@ from fundament.web.studies.services.figures import make_figures
 from fundament.web.studies.services.intents import note_division
 from fundament.web.studies.services.reworking import is_rework, read_rework
 from fundament.web.studies.signals import study_read
+from fundament.web.templating import message_of
 
 MOST_HELD = 2  # times those that are fetched at once: pages of a study that are held in memory
 logger = logging.getLogger(__name__)
 
 
-def read_study(study_id: int) -> None:
+def read_study(study_id: int, *, tells: bool = True) -> None:
     """Ask for results, read every page that is not read yet, propose competitors, make the figures.
 
-    Can be run again at any time: what is done already is not done twice, so a worker that was killed loses nothing.
+    tells: whoever opened it finds a note. Can be run again at any time: what is done already is not done twice, so a worker that was killed loses nothing.
     """
     study = Study.objects.filter(pk=study_id).first()
     if study is None or study.state == "ready":
         return
     if not study.results.exists() and not _ask(study):
+        if tells:
+            _tell(study)
         return
     _set(study, "reading")
     _read_waiting(study)
     read_rework(study)
     _choose(study)
+    if tells:
+        _tell(study)
     study_read.send(sender=Study, study_id=study.pk)
+
+
+def _tell(study: Study) -> None:
+    """Note for whoever opened it how it came out."""
+    study.refresh_from_db()
+    if study.state == "ready":
+        read = study.results.filter(state="read")
+        said = message("notice.study_ready", study=study.shown, pages=read.count(), competitors=read.filter(chosen=True).count())
+    else:
+        said = message("notice.study_failed", study=study.shown, reason=say(message_of(study.problem)) if study.problem else "")
+    note(study.created_by, study.workspace, said, address=f"/studies/{study.pk}/", thing=f"study:{study.pk}")
+
+
+def read_waiting(study_id: int) -> None:
+    """Read the pages of a study that wait to be read, while it stays as it is; then its figures follow. Safe to run again."""
+    study = Study.objects.filter(pk=study_id, state="ready").first()
+    if study is not None:
+        _read_waiting(study)
+        _choose(study)
+        said = message("notice.pages_read", study=study.shown)
+        note(study.created_by, study.workspace, said, address=f"/studies/{study.pk}/", thing=f"study:{study.pk}")
 
 
 def observe_study(study_id: int) -> None:
@@ -74,6 +103,13 @@ def give_up(study_id: int) -> None:
     if study is not None and study.is_working:
         study.results.filter(state="reading").update(state="waiting")
         _set(study, "failed", ["error.reading_fault", {}])
+
+
+def give_up_waiting(study_id: int) -> None:
+    """The same of single pages: they are listed as failed, and can be read again."""
+    study = Study.objects.filter(pk=study_id).first()
+    for result in study.results.filter(state__in=("waiting", "reading")) if study is not None else ():
+        _fail(study, result, ["page.fault_of_ours", {}])
 
 
 def _set(study: Study, state: str, problem: list[Any] | None = None) -> None:
@@ -153,7 +189,7 @@ def _read_waiting(study: Study) -> None:
                     read = job_read.result()
                     take_over(read.sentences, read.reading.language)
                     if read.analysis is None:
-                        raise PageError("page.no_text")
+                        raise without_text(read.reading)
                     _note_read(study, result, read.reading, store_reading(read.reading, read.analysis, raw))
 
 
@@ -172,7 +208,7 @@ def _failing_alone(study: Study, result: Result) -> Iterator[None]:
 
 
 def _fail(study: Study, result: Result, problem: list[Any]) -> None:
-    result.state, result.problem = "failed", problem
+    result.state, result.problem = ("read" if result.reading_id else "failed"), problem  # what was read before stays
     _save(study, result, "state", "problem")
 
 
@@ -216,7 +252,15 @@ def _choose(study: Study) -> None:
         return
     originals = _originals(read)
     candidates = [
-        Candidate(r.rank, r.page_kind, r.words, r.reading.reading["language"] if r.reading else "", r.read_url, originals.get(r.rank))
+        Candidate(
+            r.rank,
+            r.page_kind,
+            r.words,
+            r.reading.reading["language"] if r.reading else "",
+            r.read_url,
+            originals.get(r.rank),
+            bool(r.reading) and any(note[0] == FILLED_BY_SCRIPT.code for note in r.reading.reading["notes"]),
+        )
         for r in read
     ]
     known = set(CompetitorChoice.objects.filter(result__in=read, until=None, by__isnull=False).values_list("result_id", flat=True))

@@ -8,6 +8,7 @@ from typing import Any
 from django.db import transaction
 
 from fundament.core.errors import SaidError
+from fundament.core.message import message
 from fundament.core.reading.difference import difference
 from fundament.core.reading.model import Reading
 from fundament.core.yardstick.page_analysis import PageAnalysis
@@ -17,6 +18,7 @@ from fundament.web.errors import ApplicationError
 from fundament.web.history.models import ActionLog
 from fundament.web.history.services.record import recorded
 from fundament.web.live.notify import announce
+from fundament.web.notices.services.noting import note
 from fundament.web.sites import analysts
 from fundament.web.sites.models import StoredReading
 from fundament.web.sites.services.readings import as_core, store_reading
@@ -125,6 +127,8 @@ def _note(actor: Actor, study: Study, values: dict[str, Any]) -> None:
     action.values = values
     with transaction.atomic():
         action.save()
+        said = message("notice.reread", study=study.shown, changed=values["changed"])
+        note(actor.person, study.workspace, said, address=f"/studies/{study.pk}/history/", thing=f"study:{study.pk}:reread")
         announce(study.workspace_id, f"study:{study.pk}", what="reread")
 
 

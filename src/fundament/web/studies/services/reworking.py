@@ -7,12 +7,11 @@ from urllib.parse import urlsplit
 
 from fundament.confined import ConfinedError
 from fundament.core.errors import SaidError
-from fundament.providers.errors import PageError
 from fundament.web.sites import analysts
 from fundament.web.sites.models import StoredReading
 from fundament.web.sites.services.fetching import page_fetcher
 from fundament.web.sites.services.own_pages import note_page
-from fundament.web.sites.services.readings import known_reading_of, reading_as_core, store_raw, store_reading
+from fundament.web.sites.services.readings import known_reading_of, reading_as_core, store_raw, store_reading, without_text
 from fundament.web.studies.models import Result, Study
 
 logger = logging.getLogger(__name__)
@@ -51,7 +50,7 @@ def _fetched(study: Study) -> StoredReading:
         return known
     read = analysts.page_read(study.workspace_id, fetched.content, fetched.url, fetched.charset, fetched.notes).result()
     if read.analysis is None:
-        raise PageError("page.no_text")
+        raise without_text(read.reading)
     return store_reading(read.reading, read.analysis, raw)
 
 

@@ -1,0 +1,6 @@
+from django.apps import AppConfig
+
+
+class NoticesConfig(AppConfig):
+    name = "fundament.web.notices"
+    label = "notices"
