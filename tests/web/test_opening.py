@@ -111,3 +111,22 @@ def test_a_study_that_is_being_read_is_not_duplicated(actor: Actor, study: Study
     with pytest.raises(ApplicationError):
         duplicate(actor, study.pk)
     assert Study.objects.count() == 1
+
+
+def test_what_new_studies_begin_with_is_kept(actor: Actor, signed_in: Client, outside: str) -> None:
+    form = {
+        "keyword": "kalkputz",
+        "country": "at",
+        "language": "de",
+        "device": "mobile",
+        "depth": "30",
+        "folder": "Rat",
+        "keep": "on",
+        "addresses": "https://a.example/",
+    }
+    assert signed_in.post(reverse("new-study"), form).status_code == 302
+    page = signed_in.get(reverse("new-study")).content.decode()
+    for chosen in ('value="at" selected', 'value="de" selected', 'value="mobile" selected', 'value="30" selected', 'value="Rat"'):
+        assert chosen in page
+    signed_in.post(reverse("new-study"), {**form, "country": "gb", "keep": ""})
+    assert 'value="at" selected' in signed_in.get(reverse("new-study")).content.decode()

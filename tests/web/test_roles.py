@@ -54,6 +54,8 @@ ADDRESSES: dict[str, tuple[str, str | None]] = {
     "compare": ("GET", "reader"),
     "notices": ("GET", "reader"),
     "notices-count": ("GET", "reader"),
+    "demand": ("GET", "reader"),
+    "take-up": ("POST", "editor"),
     "keep-intent": ("POST", "editor"),
     "add-page": ("POST", "editor"),
     "read-page-again": ("POST", "editor"),
@@ -217,7 +219,7 @@ def places(actor: Actor, study: Study, draft: Draft) -> dict[str, dict[str, Any]
     of_draft = {"draft_id": draft.pk}
     of_revision = {**of_draft, "revision_id": draft.revisions.get().pk}
     found: dict[str, dict[str, Any]] = {name: {} for name in OF_NOBODY}
-    found |= dict.fromkeys(["results", "duplicate-study", "progress", "scores-of-left-out", "choose", "as-proposed", "read-again", "renew", "rename-study", "archive-study", "study-history", "yardstick", "aims", "confirm-plan", "plan-length", "decide", "add-terms", "take-back", "join", "set-secondary", "add-entity", "scores-moved", "study-file", "keep-intent", "add-page", "reread-study", "compare", "questions", "plan", "set-plan", "export-plan", "add-heading", "draft-from-outline", "terms", "measures", "entities", "own-entities", "outline", "drafts", "new-draft"], of_study)  # fmt: skip
+    found |= dict.fromkeys(["results", "duplicate-study", "progress", "scores-of-left-out", "choose", "as-proposed", "read-again", "renew", "rename-study", "archive-study", "study-history", "yardstick", "aims", "confirm-plan", "plan-length", "decide", "add-terms", "take-back", "join", "set-secondary", "add-entity", "scores-moved", "study-file", "demand", "take-up", "keep-intent", "add-page", "reread-study", "compare", "questions", "plan", "set-plan", "export-plan", "add-heading", "draft-from-outline", "terms", "measures", "entities", "own-entities", "outline", "drafts", "new-draft"], of_study)  # fmt: skip
     found |= dict.fromkeys(("reading", "preview", "overrule", "as-read", "read-page-again", "bring-page"), of_result)
     found |= dict.fromkeys(
         [
@@ -286,6 +288,7 @@ def a_failed_job(study: Study) -> int:
 
 BODIES: dict[str, Any] = {
     "keep-intent": {"intent": "0"},
+    "take-up": {"phrase": "hair in plaster", "to": "outline"},
     "plan-length": {"words": "900"}, "decide": {"kind": "terms", "action": "dropped"}, "add-terms": {"terms": "garden gnome"}, "join": {"kind": "terms"}, "split": {"member": "x"}, "call": {"name": "Other"}, "add-entity": {"name": "Aunt Mabel"}, "add-heading": {"heading": "Another"}, "move-heading": {"way": "up"}, "export-plan": {"format": "md"}, "set-logo": {"remove": "yes"},
     "save-draft": {"document": EMPTY, "base_version": 1}, "rename-draft": {"name": "Other"}, "rename-study": {"name": "Other"},
     "rename-workspace": {"name": "Other"}, "new-keyword-list": {"name": "Other"}, "keywords-from-catalogue": {"seed": "lime"}, "add-keywords": {"phrases": "a b"},

@@ -38,6 +38,7 @@ from fundament.web.studies.models import (
     Result,
     SecondaryKeyword,
     Study,
+    StudyDefaults,
 )
 from fundament.web.studies.services import (
     adding,
@@ -58,6 +59,7 @@ from tests.web.conftest import make_draft, member, picture, settle, text
 from tests.web.test_corrections import TURTLE, blocks_of, chosen_result
 
 WATCHED: tuple[Any, ...] = (
+    StudyDefaults,
     Workspace, WorkspaceLogo, Membership, Invitation, PasswordLink, Study, Result, CompetitorChoice, BlockCorrection, Decision, Publication, Addition, OutlineNode, SecondaryKeyword, Site, PagePurpose, Keyword,
 )  # fmt: skip
 MOVES_ON = {"version", "updated_at", "score", "figures", "figures_problem", "kept_at", "words", "last_login"}
@@ -132,6 +134,7 @@ DO: dict[str, Callable[[World], Any]] = {
     "study.add_page": lambda w: pages.add_page(w.actor, w.study.pk, "https://further.example/"),
     "study.read_page": lambda w: pages.read_page_again(w.actor, w.study.pk, w.result.pk),
     "study.bring_page": lambda w: pages.bring_page(w.actor, w.study.pk, w.result.pk, ("a.html", b"<html><body><p>A page.</p></body></html>")),
+    "study.defaults": lambda w: opening.set_defaults(w.actor, country="de", language="de", device="mobile", depth=30, folder="Rat"),
     "study.folder": lambda w: opening.to_folder(w.actor, [w.study.pk], "Advice"),
     "study.read_again": lambda w: opening.read_again(w.actor, w.study.pk),
     "study.choose": lambda w: choosing.set_chosen(w.actor, w.study.pk, [w.result.pk], False, "no rival"),

@@ -22,6 +22,7 @@ PLAN = {
     "plan.entities_said": "Name these where they belong, near the words beside them: that is how they are understood.",
     "plan.questions_said": "In how many of the competitors an answer was found; answers nobody gives are room for you.",
     "plan.last": "What no program can check: facts and prices, your own experience, photographs of your own. What the competitors have in common is where a text begins, not what makes it good.",
+    "plan.searches": "searched {volume:n|time|times} a month",
     "plan.secondary_facts": "on {whole} of {pages} pages word for word, headed on {headed}",
     "hard.in_title": "the title tag of {count} of the first {pages} has the keyword word for word",
     "hard.in_heading": "an H1 or H2 of {count} of them has it",

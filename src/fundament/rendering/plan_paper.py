@@ -53,7 +53,8 @@ def _facts(plan: Plan) -> list[tuple[str, str]]:
         facts.append((label("plan.assignee"), say(message(code, name=plan.assignee, due=due))))
     if plan.secondary:
         told = [
-            f"{k.phrase} ({say(message('plan.secondary_facts', whole=k.whole, pages=len(plan.competitors), headed=k.headed))})"
+            f"{k.phrase} ({say(message('plan.secondary_facts', whole=k.whole, pages=len(plan.competitors), headed=k.headed))}"
+            + (f"; {say(message('plan.searches', volume=k.volume))})" if k.volume is not None else ")")
             for k in plan.secondary
         ]
         facts.append((label("plan.secondary"), "\n".join(told)))

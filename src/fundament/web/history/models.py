@@ -38,4 +38,4 @@ class ActionLog(models.Model):
     def can_be_undone(self) -> bool:
         """Whether what was done is of a kind that can be taken back."""
         verb = VERBS.get(self.verb)
-        return verb is not None and verb.can_be_undone
+        return verb is not None and verb.can_be_undone and bool(self.before)

@@ -23,6 +23,7 @@ class StudiesConfig(AppConfig):
         declare(
             Verb("study.open", "study.open", can_be_undone=False),
             Verb("study.open_file", "study.open", can_be_undone=False),  # it is put away instead
+            Verb("study.defaults", "study.open"),
             Verb("study.duplicate", "study.open", can_be_undone=False),  # it is put away instead
             Verb("study.folder", "study.choose"),
             Verb("study.read_again", "study.choose", can_be_undone=False),

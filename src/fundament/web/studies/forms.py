@@ -15,6 +15,7 @@ from fundament.web.studies.models import COUNTRIES, DEPTHS, DEVICES, LANGUAGES
 
 MOST_ADDRESSES = 30
 MOST_CHARACTERS = 200
+CLASSES: dict[type[forms.Widget], str] = {forms.Select: "form-select", forms.CheckboxInput: "form-check-input"}
 
 
 class NewStudyForm(forms.Form):
@@ -47,6 +48,11 @@ class NewStudyForm(forms.Form):
         label="A page of yours to rework",
         help_text="Optional: its address. It is read, becomes the first draft, and is never its own competitor.",
     )
+    keep = forms.BooleanField(
+        required=False,
+        label="Begin the next studies so",
+        help_text="Country, language, device, number of results and folder become what new studies of this workspace begin with.",
+    )
     addresses = forms.CharField(
         required=False,
         label="Addresses",
@@ -57,7 +63,7 @@ class NewStudyForm(forms.Form):
     def __init__(self, *args: Any, **kwargs: Any) -> None:
         super().__init__(*args, **kwargs)
         for field in self.fields.values():
-            field.widget.attrs["class"] = "form-select" if isinstance(field.widget, forms.Select) else "form-control"
+            field.widget.attrs["class"] = CLASSES.get(type(field.widget), "form-control")
         for name in self.errors if self.is_bound else ():
             if name in self.fields:
                 self.fields[name].widget.attrs["class"] += " is-invalid"

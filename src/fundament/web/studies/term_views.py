@@ -14,12 +14,16 @@ from fundament.core.yardstick.tone import tone_of
 from fundament.web.drawings.tags import target_strip
 from fundament.web.studies.models import Addition, Study
 from fundament.web.studies.opened import decision_column, opened, opener
+from fundament.web.studies.services.demand import demand_of, volume_of_term, volumes_of
 from fundament.web.studies.services.evidence import term_evidence
 from fundament.web.studies.services.seeing import decisions_for
 from fundament.web.tables import Column, exported, table_of
 
 
-def _columns(study: Study, pages: int, decided: Mapping[str, CoreDecision]) -> tuple[Column, ...]:
+def _columns(study: Study, pages: int, decided: Mapping[str, CoreDecision], volumes: dict[str, float]) -> tuple[Column, ...]:
+    demand = (
+        Column("demand", lambda t: volume_of_term(t, volumes) or 0, lambda t: _searches(volume_of_term(t, volumes)), {"searches a month": lambda t: volume_of_term(t, volumes)}, narrow=False),
+    )  # fmt: skip
     return (
         Column("term", lambda t: t.name.lower(), lambda t: opener("term", study, t.key, t.name, _standing(t)), {"term": lambda t: t.name}, number=False, heads_row=True),
         Column("tier", lambda t: t.tier, shown=False),
@@ -35,8 +39,13 @@ def _columns(study: Study, pages: int, decided: Mapping[str, CoreDecision]) -> t
         ),
         Column("specificity", lambda t: t.specificity, lambda t: f"{t.specificity:.1f}", narrow=False),
         Column("range", lambda t: t.high, lambda t: target_strip(t.low, t.high, t.ceiling), {}, number=False, sorts=False, narrow=False),
+        *(demand if volumes else ()),
         decision_column(decided),
     )  # fmt: skip
+
+
+def _searches(volume: float | None) -> str:
+    return "–" if volume is None else f"{volume:,.0f}"
 
 
 def _standing(term: Term) -> str:
@@ -55,7 +64,9 @@ def terms(request: HttpRequest, study_id: int) -> HttpResponse:
     if found is None:
         return render(request, "studies/terms.html", context)
     decided = decisions_for(study).by_key
-    table = table_of(request, found.terms, _columns(study, len(found.pages), decided), first="weight", text=lambda term: term.name)
+    table = table_of(
+        request, found.terms, _columns(study, len(found.pages), decided, volumes_of(study)), first="weight", text=lambda term: term.name
+    )
     file = exported(request, table, f"terms-{study.pk}")
     if file is not None:
         return file
@@ -64,6 +75,7 @@ def terms(request: HttpRequest, study_id: int) -> HttpResponse:
         "heaviest": [term.name for term in found.terms[:5]],
         "shared": sum(1 for term in found.terms if term.tier == 1),
         "decided": sum(1 for term in found.terms if term.key in decided),
+        "in_demand": len(demand_of(study, found, unused_only=True)),
         "additions": Addition.objects.filter(study=study, kind="terms"),
     }
     return render(request, "studies/terms.html", context)

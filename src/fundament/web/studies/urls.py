@@ -4,6 +4,7 @@ from django.urls import path
 
 from fundament.web.studies import (
     deciding_views,
+    demand_views,
     entity_views,
     outline_views,
     page_views,
@@ -50,6 +51,8 @@ urlpatterns = [
     path("<int:study_id>/entities/add/", deciding_views.add_entity, name="add-entity"),
     path("<int:study_id>/take-back/", deciding_views.take_back, name="take-back"),
     path("<int:study_id>/terms/own/", deciding_views.add_terms, name="add-terms"),
+    path("<int:study_id>/terms/demand/", demand_views.demand, name="demand"),
+    path("<int:study_id>/terms/demand/take-up/", demand_views.take_up, name="take-up"),
     path("<int:study_id>/terms/", term_views.terms, name="terms"),
     path("<int:study_id>/terms/<slug:key>/", term_views.term, name="term"),
     path("<int:study_id>/entities/", entity_views.entities, name="entities"),

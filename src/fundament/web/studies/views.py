@@ -51,8 +51,10 @@ def new_study(request: HttpRequest) -> HttpResponse:
         for name in ("keyword", "secondary", "country", "language")
         if name in request.GET
     }
-    form = NewStudyForm(request.POST or None, initial=given or None)
+    form = NewStudyForm(request.POST or None, initial={**opening.defaults_for(actor), **given})
     if request.method == "POST" and form.is_valid():
+        if form.cleaned_data.pop("keep"):
+            opening.set_defaults(actor, **form.cleaned_data)
         table = request.FILES.get("table")
         if table is not None:
             about = {name: request.POST.get(name, "")[:12_000] for name in ("keyword", "secondary", "country", "language", "device")}

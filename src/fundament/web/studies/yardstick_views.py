@@ -19,6 +19,7 @@ from fundament.messages import label
 from fundament.web.drawings.aim_lengths import aim_lengths
 from fundament.web.drawings.range_strip import Tick
 from fundament.web.studies.opened import opened
+from fundament.web.studies.services.demand import volumes_of, volumes_of_phrases
 from fundament.web.studies.services.seeing import decisions_for
 from fundament.web.studies.services.yardsticks import aims_of
 
@@ -38,7 +39,10 @@ def yardstick(request: HttpRequest, study_id: int) -> HttpResponse:
         context["zones"] = [(label(f"zone.{zone}"), *ranges[zone]) for zone in ZONES]
         context["opening"] = found.zones["opening"]
         context["decided"] = decisions_for(study)
-        context["secondary"] = secondary_rows(found)
+        rows = secondary_rows(found)
+        searched = volumes_of_phrases(study, [row.phrase for row in rows], volumes_of(study)) if rows else {}
+        context["secondary"] = [(row, searched.get(row.phrase)) for row in rows]
+        context["has_demand"] = bool(searched)
         context["phrases"] = "\n".join(study.secondary_keywords.values_list("phrase", flat=True))
     return render(request, "studies/yardstick.html", context)
 

@@ -82,7 +82,7 @@ def _attribute(model: type[models.Model], name: str) -> str:
 
 def last_to_undo(actor: Actor, thing: str) -> ActionLog | None:
     """The last thing done that was not taken back yet, when it can be."""
-    found = ActionLog.objects.filter(workspace=actor.workspace, thing=thing, undoes=None, undone_by=None)
+    found = ActionLog.objects.filter(workspace=actor.workspace, thing=thing, undoes=None, undone_by=None).exclude(before=[])
     action = found.select_related("actor").first()
     return action if action is not None and action.can_be_undone else None
 

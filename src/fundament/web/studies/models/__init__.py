@@ -3,6 +3,7 @@
 from fundament.web.studies.models.decided import (
     Addition,
     Decision,
+    Demand,
     EntityFile,
     Identity,
     KeyAlias,
@@ -24,6 +25,7 @@ from fundament.web.studies.models.study import (
     Ranking,
     Result,
     Study,
+    StudyDefaults,
 )
 
 __all__ = [
@@ -37,6 +39,7 @@ __all__ = [
     "Consensus",
     "CurrentConsensus",
     "Decision",
+    "Demand",
     "EntityFile",
     "Identity",
     "KeyAlias",
@@ -48,4 +51,5 @@ __all__ = [
     "Result",
     "SecondaryKeyword",
     "Study",
+    "StudyDefaults",
 ]

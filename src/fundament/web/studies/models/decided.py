@@ -120,6 +120,27 @@ class SecondaryKeyword(models.Model):
         return self.phrase
 
 
+class Demand(models.Model):
+    """A phrase that people search for around a study's subject, as the catalogue knew it. key: its lemmas. volume: searches a month, in the mean of a year. answered: ranks of the results that have all its words in one sentence. closeness: of its
+    meaning to the keyword, -1 to 1."""
+
+    study = models.ForeignKey(Study, on_delete=models.CASCADE, related_name="demand")
+    phrase = models.CharField(max_length=200)
+    key = models.CharField(max_length=300)
+    volume = models.FloatField(null=True, blank=True)
+    difficulty = models.FloatField(null=True, blank=True)
+    answered = models.JSONField(default=list)
+    closeness = models.FloatField(default=0.0)
+    asked_at = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        ordering = ("-volume", "phrase")
+        constraints = (models.UniqueConstraint(fields=["study", "phrase"], name="one_demand_per_phrase"),)
+
+    def __str__(self) -> str:
+        return self.phrase
+
+
 class Addition(models.Model):
     """What a person added to what the competitors have in common, or grouped otherwise. key: the identity it makes; of a join, that of the thing that stays.
 

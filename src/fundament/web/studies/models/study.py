@@ -49,6 +49,20 @@ class Consensus(models.Model):
         return msgspec.json.decode(zlib.decompress(bytes(self.data)))
 
 
+class StudyDefaults(models.Model):
+    """What new studies of a workspace begin with."""
+
+    workspace = models.OneToOneField(Workspace, on_delete=models.CASCADE, related_name="study_defaults")
+    country = models.CharField(max_length=2, choices=COUNTRIES, default="gb")
+    language = models.CharField(max_length=2, choices=LANGUAGES, default="en")
+    device = models.CharField(max_length=10, choices=DEVICES, default="desktop")
+    depth = models.PositiveSmallIntegerField(choices=DEPTHS, default=20)
+    folder = models.CharField(max_length=80, blank=True)
+
+    def __str__(self) -> str:
+        return f"{self.country}, {self.language}"
+
+
 class Study(models.Model):
     """A keyword in a market. problem, figures_problem: a message as [code, values], or null."""
 

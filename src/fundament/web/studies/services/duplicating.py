@@ -14,6 +14,7 @@ from fundament.web.studies.models import (
     BlockCorrection,
     CompetitorChoice,
     Decision,
+    Demand,
     Identity,
     OutlineNode,
     RankedResult,
@@ -23,7 +24,13 @@ from fundament.web.studies.models import (
 )  # fmt: skip
 from fundament.web.studies.services.figures import follow
 
-OF_STUDY: tuple[type[models.Model], ...] = (Identity, Decision, Addition, SecondaryKeyword)  # what is copied row by row, with its keys
+OF_STUDY: tuple[type[models.Model], ...] = (
+    Identity,
+    Decision,
+    Addition,
+    SecondaryKeyword,
+    Demand,
+)  # what is copied row by row, with its keys
 
 
 def duplicate(actor: Actor, study_id: int) -> Study:

@@ -15,7 +15,7 @@ from fundament.web.accounts.models import Workspace
 from fundament.web.accounts.roles import Actor, ask, get_for, seen_by
 from fundament.web.errors import ApplicationError
 from fundament.web.history.services.record import recorded
-from fundament.web.studies.models import SecondaryKeyword, Study
+from fundament.web.studies.models import SecondaryKeyword, Study, StudyDefaults
 from fundament.web.studies.services.bringing import keep_files
 
 MOST_FOLDER = 80
@@ -48,6 +48,30 @@ def open_study(
         read_study(study.pk, tells=False)
         study.refresh_from_db()
     return study
+
+
+DEFAULTS = ("country", "language", "device", "depth", "folder")
+
+
+def defaults_for(actor: Actor) -> dict[str, Any]:
+    """What new studies of the actor's workspace begin with; empty where nobody said."""
+    found = StudyDefaults.objects.filter(workspace=actor.workspace).first()
+    return {name: getattr(found, name) for name in DEFAULTS} if found is not None else {}
+
+
+def set_defaults(actor: Actor, **values: Any) -> None:
+    """Begin the next studies of the workspace so."""
+    ask(actor, "study.open")
+    with recorded(actor, "study.defaults", actor.workspace) as recording:
+        found = StudyDefaults.objects.select_for_update().filter(workspace=actor.workspace).first()
+        wanted = {name: values[name] for name in DEFAULTS if name in values}
+        if found is None:
+            recording.made(StudyDefaults.objects.create(workspace=actor.workspace, **wanted))
+            return
+        recording.watch([found], *wanted)
+        for name, value in wanted.items():
+            setattr(found, name, value)
+        found.save(update_fields=list(wanted))
 
 
 def _refuse_too_many(actor: Actor) -> None:

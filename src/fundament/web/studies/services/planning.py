@@ -24,6 +24,7 @@ from fundament.web.history.services.record import recorded
 from fundament.web.studies.models import Decision, Study
 from fundament.web.studies.services import outlining
 from fundament.web.studies.services.asking import asked_of
+from fundament.web.studies.services.demand import volumes_of, volumes_of_phrases
 
 MOST_INTENT = 2_000
 STRUCTURE = ("words", "h2", "h3", "paragraphs", "images", "lists", "tables", "internal_links", "external_links")
@@ -51,7 +52,7 @@ def plan_of(study: Study, compiled: CompiledYardstick) -> schema.Plan:
         intent=study.intent,
         assignee=study.assignee.shown if study.assignee else "",
         due=study.due.isoformat() if study.due else "",
-        secondary=tuple(schema.PlannedKeyword(row.phrase, row.whole, row.in_part, row.headed) for row in secondary_rows(yardstick)),
+        secondary=_secondary(study, yardstick),
         sections=_sections(study, yardstick),
         terms=tuple(
             schema.PlannedTerm(t.key, t.name, t.low, t.high, t.ceiling, round(t.weight, 3), t.pages, *_decided(decisions, t.key))
@@ -87,6 +88,17 @@ def _rounded(score: float | None) -> float | None:
 def _decided(decisions: Mapping[str, Decision], key: str) -> tuple[str, str]:
     found = decisions.get(key)
     return (found.action, found.note) if found else ("", "")
+
+
+def _secondary(study: Study, yardstick: Yardstick) -> tuple[schema.PlannedKeyword, ...]:
+    rows = secondary_rows(yardstick)
+    searched = volumes_of_phrases(study, [row.phrase for row in rows], volumes_of(study)) if rows else {}
+    return tuple(
+        schema.PlannedKeyword(
+            row.phrase, row.whole, row.in_part, row.headed, round(searched[row.phrase]) if row.phrase in searched else None
+        )
+        for row in rows
+    )
 
 
 def _sections(study: Study, yardstick: Yardstick) -> tuple[schema.PlannedSection, ...]:

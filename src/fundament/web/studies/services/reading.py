@@ -34,6 +34,7 @@ from fundament.web.sites.services.readings import as_core, known_reading_of, rea
 from fundament.web.studies.models import CompetitorChoice, RankedResult, Ranking, Result, Study
 from fundament.web.studies.proposals import SAME_PAGE, Candidate, advice_for
 from fundament.web.studies.services.bringing import bring_pages
+from fundament.web.studies.services.demand import ask_demand
 from fundament.web.studies.services.figures import make_figures
 from fundament.web.studies.services.intents import note_division
 from fundament.web.studies.services.reworking import is_rework, read_rework
@@ -87,11 +88,11 @@ def read_waiting(study_id: int) -> None:
 
 
 def observe_study(study_id: int) -> None:
-    """Ask for what is observed of a study's pages elsewhere; without it the figures are dashes."""
+    """Ask for what is observed of a study's pages elsewhere, and for what people search; without it the figures are dashes."""
     study = Study.objects.filter(pk=study_id).first()
     if study is None:
         return
-    problems = observe(study.results.values_list("url", flat=True))
+    problems = [*observe(study.results.values_list("url", flat=True)), *ask_demand(study)]
     Study.objects.filter(pk=study_id).update(observing=[list(problem) for problem in problems])
     with transaction.atomic():
         announce(study.workspace_id, f"study:{study.pk}", what="observed")
@@ -285,7 +286,7 @@ def _choose(study: Study) -> None:
         )
         Study.objects.filter(pk=study.pk).update(state="ready", problem=None, figures="making", figures_problem=None)
     make_figures(study.pk)
-    if address_of("trust") or address_of("speed"):
+    if any(map(address_of, ("trust", "speed", "keywords"))):
         from fundament.web.studies.tasks import queue_observing
 
         queue_observing(study)
