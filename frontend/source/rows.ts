@@ -63,7 +63,9 @@ function decide(button: HTMLButtonElement): void {
   if (!here || !key) return;
   const place = openers().indexOf(here);
   goingOn = { from: here.id, place, to: openers()[place + 1]?.id ?? "" };
-  const hidden = Object.fromEntries(Array.from(form.querySelectorAll<HTMLInputElement>('input[type="hidden"]'), (input) => [input.name, input.value]));
+  const hidden = Object.fromEntries(Array.from(form.elements).flatMap((element) =>
+    element instanceof HTMLInputElement && element.type === "hidden" ? [[element.name, element.value]] : [],
+  ));
   postDecided(form.getAttribute("action") ?? "", { ...hidden, key, action: button.value });
 }
 
@@ -115,6 +117,19 @@ function onKey(event: KeyboardEvent): void {
   }
 }
 
+// A cell of a drawing opens its row at the page it stands for.
+let wantedPlace = "";
+
+function showPlace(): void {
+  const place = drawer();
+  const section = wantedPlace ? place?.querySelector<HTMLElement>(`[data-place="${CSS.escape(wantedPlace)}"]`) : null;
+  wantedPlace = "";
+  place?.scrollTo(0, 0);
+  if (!place || !section) return;
+  section.setAttribute("data-pointed", "");
+  place.scrollTo(0, section.getBoundingClientRect().top - place.getBoundingClientRect().top);
+}
+
 // what was ticked stays ticked while the table is shown anew, until it was decided on
 let ticked = new Set<string>();
 let lastPlace = -1;
@@ -124,8 +139,15 @@ export function listen(): void {
   document.addEventListener("keydown", onKey);
   document.addEventListener("click", (event) => {
     const target = event.target as Element;
+    const cell = target.closest<HTMLElement>("[data-row] .cell[data-on]");
+    if (cell) {
+      wantedPlace = cell.dataset.on ?? "";
+      cell.closest("[data-row]")?.querySelector<HTMLElement>("[data-opens]")?.click();
+    }
     const button = target.closest<HTMLButtonElement>('#deciding button[type="button"][data-key]:not([hx-post])');
     if (button) decide(button);
+    const clears = target.closest<HTMLElement>("[data-clears]")?.dataset.clears;
+    if (clears) document.querySelector(clears)?.replaceChildren();
     if (target.closest("[data-drawer-close]")) close();
     const next = target.closest<HTMLElement>("[data-drawer-next]")?.dataset.drawerNext;
     if (next) move(Number(next));
@@ -146,7 +168,7 @@ export function listen(): void {
     if (lastPlace >= 0 && document.activeElement === document.body) openers()[Math.min(lastPlace, openers().length - 1)]?.focus();
     const shown = openedKey();
     for (const row of document.querySelectorAll<HTMLElement>("[data-row]")) row.toggleAttribute("data-opened", row.dataset.row === shown && shown !== "");
-    if ((event.target as Element).id === "drawer") drawer()?.scrollTo(0, 0);
+    if ((event.target as Element).id === "drawer") showPlace();
     if ((event.target as Element).id === "decidables") goOn();
     document.dispatchEvent(new Event("ticked"));
   });

@@ -10,8 +10,9 @@ from fundament.core.errors import CoreError
 from fundament.core.reading.read_draft import read_draft
 from fundament.core.scoring.compiled import CompiledYardstick
 from fundament.core.scoring.score import score
-from fundament.core.yardstick.model import ComparedPage, OwnEntity, Settings
+from fundament.core.yardstick.model import ComparedPage, OwnEntity, Settings, Yardstick
 from fundament.core.yardstick.skos import read_skos
+from fundament.core.yardstick.skos_out import write_skos
 from tests.conftest import KEYWORD
 from tests.core.without_page import without_page
 from tests.helpers import raises_saying, yardstick_of
@@ -102,3 +103,13 @@ def test_own_entities_are_looked_for_whether_competitors_name_them_or_not(articl
         next(i.state for i in score(draft, CompiledYardstick(yardstick)).items_of("entities") if i.subject == "barrier cream")
         == "recognised"
     )
+
+
+def test_what_is_written_is_read_again(yardstick: Yardstick) -> None:
+    written = write_skos(yardstick.entities, yardstick.keyword, "en")
+    again = {entity.name: entity for entity in read_skos(written, "own.ttl")}
+    assert len(again) == len({entity.name for entity in yardstick.entities}) > 5
+    for entity in yardstick.entities:
+        assert set(again[entity.name].aliases) == set(entity.aliases) - {entity.name}
+        assert again[entity.name].kind == (entity.kind or "concept")
+    assert write_skos(yardstick.entities, yardstick.keyword, "en") == written

@@ -13,6 +13,7 @@ from fundament.web.accounts.roles import Actor
 from fundament.web.drafts.models import Draft
 from fundament.web.drafts.services.measuring import measure_stored
 from fundament.web.studies.models import Addition, Decision, Study
+from fundament.web.studies.services.deciding import decide_on, stamp_of
 from fundament.web.studies.services.yardsticks import compiled_of
 from tests.web.conftest import make_draft, member, settle
 
@@ -214,3 +215,34 @@ def test_secondary_keywords_are_changed_later(signed_in: Client, study: Study) -
     assert refused.status_code == 422 and refused["HX-Retarget"] and study.secondary_keywords.count() == 2
     signed_in.post(address, {"phrases": ""})
     assert not study.secondary_keywords.exists()
+
+
+def test_two_who_decide_otherwise_at_once_are_asked(signed_in: Client, study: Study, actor: Actor, client: Client) -> None:
+    key = yardstick_of(study).terms[3].key
+    seen = stamp_of(study)
+    decide_on(member(actor.workspace, "bea", "editor"), study.pk, key, "kept", note="our word")
+    sent = {"kind": "terms", "key": key, "action": "dropped", "seen": seen}
+    answer = signed_in.post(reverse("decide", args=[study.pk]), sent, headers={"HX-Request": "true"})
+    page = answer.content.decode()
+    assert "bea decided on" in page and "kept" in page and "Mine holds: dropped" in page
+    assert Decision.objects.get(study=study, key=key).action == "kept"
+    answer = signed_in.post(reverse("decide", args=[study.pk]), {**sent, "over": "yes"}, headers={"HX-Request": "true"})
+    assert Decision.objects.get(study=study, key=key).action == "dropped" and "Undo" in answer.content.decode()
+
+
+def test_who_decides_alike_or_has_seen_it_is_not_asked(signed_in: Client, study: Study, actor: Actor) -> None:
+    other, key = member(actor.workspace, "bea", "editor"), yardstick_of(study).terms[3].key
+    before = stamp_of(study)
+    decide_on(other, study.pk, key, "kept")
+    for action, seen in (("kept", before), ("dropped", stamp_of(study))):
+        sent = {"kind": "terms", "key": key, "action": action, "seen": seen}
+        assert "Mine holds" not in signed_in.post(reverse("decide", args=[study.pk]), sent, headers={"HX-Request": "true"}).content.decode()
+    assert Decision.objects.get(study=study, key=key).action == "dropped"
+    decide_on(other, study.pk, key, "as proposed")  # who never says what was seen decides whatever others did
+    assert not Decision.objects.filter(study=study, key=key).exists()
+
+
+def test_the_screens_say_what_was_seen(signed_in: Client, study: Study, actor: Actor) -> None:
+    decide_on(actor, study.pk, yardstick_of(study).terms[0].key, "kept")
+    for screen in ("terms", "entities", "outline"):
+        assert f'name="seen" value="{stamp_of(study)}"' in signed_in.get(reverse(screen, args=[study.pk])).content.decode()

@@ -12,6 +12,7 @@ A text is a pattern with named places, as str.format has them, and these forms b
     {code:language}        the name of a language, by its code
     {key:field}            the name of a column of a table, by its key
     {key:service}          the name of a service, by its key
+    {key:decided}          what was decided, by the decision's key
 """
 
 from __future__ import annotations
@@ -46,6 +47,8 @@ class _Words(string.Formatter):
             return str(forms[format_spec](value))
         if format_spec == "label":
             return self.labels.get(str(value), str(value))
+        if format_spec == "decided":
+            return self.labels.get(f"decided.{value}", str(value))
         if format_spec == "service":
             return self.labels.get(f"service.{value}", str(value))
         if format_spec == "field":

@@ -70,6 +70,7 @@ APPLICATION = {
     "error.too_many_results": "A study compares at most {most} pages.",
     "error.result_there": "This address is among the results already, at rank {rank}.",
     "error.no_page_in_file": "There is no page in the file: {reason}",
+    "error.decided_meanwhile": "{by} decided on “{name}” while you looked at it: {action:decided}. Nothing of yours was changed yet.",
     "error.study_not_ready": "A study is saved as a file once its pages are read.",
     "error.study_working": "Its pages are being read. Wait until it is ready.",
     "error.folder": "A folder's name has up to {most:g} characters.",

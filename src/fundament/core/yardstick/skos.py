@@ -26,7 +26,7 @@ def read_skos(content: bytes, name: str, language: str = "en") -> tuple[OwnEntit
 
     content: the file; name: its name, whose ending tells the format; language: labels in it are taken, or those without a language.
     Labels may be literals or resources of their own (SKOS-XL). Collections and schemes have labels too and are no concepts. A concept's kind is the label
-    of the first concept above it, by skos:broader or by skos:narrower of that one, or "concept". Raises CoreError when the file is too large, of an
+    of the first concept above it, by skos:broader or by skos:narrower of that one, else of a collection it is a member of, or "concept". Raises CoreError when the file is too large, of an
     unknown format, not well-formed, would have to be completed from elsewhere, or holds no concept with a label.
     """
     kind_of_file = check_file(content, name)
@@ -43,7 +43,9 @@ def read_skos(content: bytes, name: str, language: str = "en") -> tuple[OwnEntit
         if not preferred:
             continue
         others = _labels(graph, concept, "altLabel", language) + _labels(graph, concept, "hiddenLabel", language)
-        broader = {*graph.objects(concept, SKOS.broader), *graph.subjects(SKOS.narrower, concept)} - {concept}
+        broader = {*graph.objects(concept, SKOS.broader), *graph.subjects(SKOS.narrower, concept)} - {concept} or {
+            *graph.subjects(SKOS.member, concept)
+        }
         # a concept without an address has a new name at every reading, so the labels are put in order and not the concepts
         above = sorted(label for other in broader for label in _labels(graph, other, "prefLabel", language)[:1])
         aliases = tuple(label for label in dict.fromkeys(others) if label != preferred[0])

@@ -9,7 +9,7 @@ from django.shortcuts import redirect, render
 from django.urls import reverse
 from django.views.decorators.http import require_POST
 
-from fundament.messages import say
+from fundament.messages import say, say_error
 from fundament.web.accounts.requests import actor_of
 from fundament.web.answers import on_to
 from fundament.web.errors import ApplicationError
@@ -25,6 +25,7 @@ from fundament.web.typed import all_typed, typed
 
 MOST_NOTE = 500  # characters
 MOST_MEMBERS = 200
+SENT_AGAIN = ("kind", "key", "action", "low", "high", "note")
 MOST_KEY, MOST_MEMBER = 40, 3_000  # characters
 
 
@@ -66,7 +67,13 @@ def decide(request: HttpRequest, study_id: int) -> HttpResponse:
         uses = low, high
     note = typed(request, "note", MOST_NOTE) if "note" in request.POST else None
     before = noted_scores_of(study_id)
-    decisions = deciding.decide_on_all(actor, study_id, keys, action, uses=uses, note=note)
+    seen = typed(request, "seen", 40) if "seen" in request.POST and not request.POST.get("over") else None
+    try:
+        decisions = deciding.decide_on_all(actor, study_id, keys, action, uses=uses, note=note, seen=seen)
+    except deciding.DecidedMeanwhileError as error:
+        if not request.headers.get("HX-Request"):
+            raise
+        return _asked_about(request, study_id, error)
     if not request.headers.get("HX-Request"):
         return redirect(SCREENS[kind], study_id)
     answer = render(
@@ -81,6 +88,20 @@ def decide(request: HttpRequest, study_id: int) -> HttpResponse:
         },
     )
     answer["HX-Trigger"] = json.dumps({"live": {"target": "#decidables"}, "decided": {}})
+    return answer
+
+
+def _asked_about(request: HttpRequest, study_id: int, error: deciding.DecidedMeanwhileError) -> HttpResponse:
+    """Somebody else decided otherwise meanwhile: both are shown, and which holds is this person's to say. The tables are shown anew behind it."""
+    sent = [
+        (name, value.replace("\x00", ""))
+        for name, values in request.POST.lists()
+        if name in SENT_AGAIN
+        for value in values[: deciding.MOST_AT_ONCE]
+    ]
+    context = {"study_id": study_id, "sentence": say_error(error), "sent": sent, "way": request.POST.get("action", "")[:MOST_KEY]}
+    answer = render(request, "studies/conflict_part.html", context)
+    answer["HX-Trigger"] = json.dumps({"live": {"target": "#decidables"}})
     return answer
 
 

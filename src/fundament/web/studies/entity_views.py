@@ -15,6 +15,7 @@ from fundament.core.errors import CoreError
 from fundament.core.message import Message
 from fundament.core.yardstick.model import Entity, Yardstick
 from fundament.core.yardstick.skos import MOST_BYTES
+from fundament.core.yardstick.skos_out import write_skos
 from fundament.messages import label, say, say_error
 from fundament.web.accounts.requests import actor_of
 from fundament.web.accounts.roles import ask
@@ -83,7 +84,7 @@ def _salience(entity: Entity, found: Yardstick) -> SafeString:
         (0 if not value else 1 + min(3, int(value * 40)), f"{page.url}: salience {value:.3f}")
         for page, value in zip(found.pages, entity.salience, strict=True)
     ]
-    return matrix(cells, label=f"named on {entity.pages} of {len(found.pages)} competitors")
+    return matrix(cells, label=f"named on {entity.pages} of {len(found.pages)} competitors", opens=True)
 
 
 def _entities(request: HttpRequest, study_id: int, problem: str = "", status: int = 200) -> HttpResponse:
@@ -105,6 +106,10 @@ def _entities(request: HttpRequest, study_id: int, problem: str = "", status: in
         first="weight",
         text=lambda e: f"{e.name} {' '.join(e.aliases)} {e.kind}",
     )
+    if request.GET.get("format") == "ttl":
+        answer = HttpResponse(write_skos(found.entities, found.keyword, found.language), content_type="text/turtle; charset=utf-8")
+        answer["Content-Disposition"] = f'attachment; filename="entities-{study.pk}.ttl"'
+        return answer
     file = exported(request, table, f"entities-{study.pk}")
     if file is not None:
         return file

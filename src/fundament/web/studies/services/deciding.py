@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import datetime
 import uuid
 from collections.abc import Sequence
 
@@ -9,7 +10,7 @@ from django.db import transaction
 
 from fundament.core.consensus.decide import ACTIONS
 from fundament.web.accounts.roles import Actor, get_for
-from fundament.web.errors import ApplicationError, NotFoundError
+from fundament.web.errors import ApplicationError, ChangedSinceError, NotFoundError
 from fundament.web.history.services.record import Recording, recorded
 from fundament.web.live.notify import announce
 from fundament.web.studies.models import Addition, CurrentConsensus, Decision, Identity, Study
@@ -30,11 +31,19 @@ def decide_on(actor: Actor, study_id: int, key: str, action: str, *, uses: Uses 
 
 
 def decide_on_all(
-    actor: Actor, study_id: int, keys: Sequence[str], action: str, *, uses: Uses | None = None, note: str | None = ""
+    actor: Actor,
+    study_id: int,
+    keys: Sequence[str],
+    action: str,
+    *,
+    uses: Uses | None = None,
+    note: str | None = "",
+    seen: str | None = None,
 ) -> list[Decision | None]:
     """Decide on terms, entities or subtopics by their keys, all or none; "as proposed" takes decisions back. From now on their identities are what they stand for today.
 
-    note: None leaves the notes as they are.
+    note: None leaves the notes as they are. seen: what `stamp_of` gave when the screen was shown that is decided on; None where one decides whatever others did. Raises DecidedMeanwhileError, and changes nothing,
+    where somebody else decided otherwise since.
     """
     study = get_for(actor, "study.decide", Study.objects.all(), pk=study_id)
     if action not in (*ACTIONS, "as proposed"):
@@ -49,7 +58,8 @@ def decide_on_all(
         identities = {row.key: row for row in Identity.objects.filter(study=study, key__in=wanted)}
         if len(identities) != len(wanted):
             raise NotFoundError("error.not_found")
-        known = {row.key: row for row in Decision.objects.filter(study=study, key__in=wanted)}
+        known = {row.key: row for row in Decision.objects.filter(study=study, key__in=wanted).select_related("by")}
+        _ask_about_others(actor, [row for row in known.values() if seen is not None and _stamp(row) > seen], identities, action, uses)
         if action == "as proposed":
             recording.taken_away(known.values())
             Decision.objects.filter(pk__in=[row.pk for row in known.values()]).delete()
@@ -60,6 +70,32 @@ def decide_on_all(
         names = [identities[key].name for key in wanted]
         recording.values |= {"name": names[0]} if len(names) == 1 else {"names": names[:5], "count": len(names)}
     return found
+
+
+class DecidedMeanwhileError(ChangedSinceError):
+    """Somebody else decided otherwise on the same thing, and this person had not seen it. decision: that one."""
+
+    def __init__(self, decision: Decision, name: str) -> None:
+        by = decision.by.shown if decision.by else ""
+        super().__init__("error.decided_meanwhile", name=name[:120], by=by, action=decision.action, note=decision.note)
+        self.decision = decision
+
+
+def stamp_of(study: Study) -> str:
+    """How far the decisions of a study are; whoever is shown them sends it back with theirs."""
+    latest = Decision.objects.filter(study=study).order_by("-decided_at").first()
+    return _stamp(latest) if latest is not None else ""
+
+
+def _stamp(decision: Decision) -> str:
+    return decision.decided_at.astimezone(datetime.UTC).isoformat(timespec="microseconds")
+
+
+def _ask_about_others(actor: Actor, unseen: Sequence[Decision], identities: dict[str, Identity], action: str, uses: Uses | None) -> None:
+    for row in unseen:
+        is_same = row.action == action and (uses is None or (row.low, row.high) == uses)
+        if row.by_id != (actor.person.pk if actor.person else None) and not is_same:
+            raise DecidedMeanwhileError(row, identities[row.key].given_name or identities[row.key].name)
 
 
 def _stand_for_today(study: Study, identities: dict[str, Identity]) -> None:
