@@ -22,6 +22,12 @@ function say(text: string): void {
   place.replaceChildren(notice);
 }
 
+// a choice that shows a table otherwise is made at once; without scripts Enter in the search field does it
+document.addEventListener("change", (event) => {
+  const select = (event.target as Element).closest<HTMLSelectElement>("select[data-submits]");
+  select?.form?.requestSubmit();
+});
+
 document.addEventListener("htmx:sendError", () => say("The server cannot be reached. What you see may be old; it is shown anew as soon as the server is back."));
 document.addEventListener("htmx:responseError", (event) => {
   const request = (event as CustomEvent<{ xhr: XMLHttpRequest }>).detail.xhr;

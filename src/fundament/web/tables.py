@@ -18,6 +18,7 @@ from fundament.web.numbers import page_number
 
 Value = Callable[[Any], Any]
 MOST_XLSX_ROWS = 20_000  # writing a workbook takes a tenth of a millisecond and more for each cell
+HIDDEN = "hidden_columns"  # in the session, by table
 ILLEGAL = re.compile(r"[\x00-\x08\x0b\x0c\x0e-\x1f]")  # what no workbook may hold
 
 
@@ -67,6 +68,19 @@ class Column:
         return {self.key: self.value} if self.export is None else self.export
 
 
+@dataclass(frozen=True)
+class Filter:
+    """Leaves of a table only the rows of one kind. Its name is the label "filter.KEY". options: (value in the address, its name, whether a row is of it)."""
+
+    key: str
+    options: Sequence[tuple[str, str, Callable[[Any], bool]]]
+
+    @property
+    def label(self) -> str:
+        """What is filtered by."""
+        return label(f"filter.{self.key}")
+
+
 @dataclass
 class Table:
     """Rows as the address asks for them."""
@@ -82,11 +96,38 @@ class Table:
     pages: int = 1
     found: int = 0
     everything: Iterable[Any] = field(default_factory=list)  # what was found, on all pages
+    filters: Sequence[Filter] = ()
+    hidden: frozenset[str] = frozenset()  # columns that this person does not want to see
+    is_chosen: bool = False  # whether the columns can be chosen
 
     @property
     def shown_columns(self) -> list[Column]:
         """The columns on the screen."""
-        return [column for column in self.columns if column.shown]
+        return [column for column in self.columns if column.shown and column.key not in self.hidden]
+
+    @property
+    def choosable(self) -> list[tuple[Column, bool]]:
+        """The columns that can be taken off the screen, and whether each is on it."""
+        return (
+            [(column, column.key not in self.hidden) for column in self.columns if column.shown and not column.heads_row]
+            if self.is_chosen
+            else []
+        )
+
+    @property
+    def filter_choices(self) -> list[tuple[Filter, list[tuple[str, str, bool]]]]:
+        """Each filter with its options: value, name, whether it is asked for."""
+        return [(one, [(value, name, self.kept.get(one.key) == value) for value, name, _ in one.options]) for one in self.filters]
+
+    @property
+    def kept_beside_filters(self) -> dict[str, str]:
+        """What a form with the filters must carry along."""
+        return {name: value for name, value in self.kept.items() if name not in {one.key for one in self.filters}}
+
+    @property
+    def is_narrowed(self) -> bool:
+        """Whether rows are left out by a search or a filter."""
+        return bool(self.search) or any(one.key in self.kept for one in self.filters)
 
     def headings(self) -> list[dict[str, Any]]:
         """For each column its label and the address that sorts by it ("" where it does not sort)."""
@@ -138,9 +179,11 @@ def table_of(
     text: Callable[[Any], str],
     keep: Sequence[str] = (),
     per_page: int = 0,
+    filters: Sequence[Filter] = (),
+    chosen_as: str = "",
 ) -> Table:
     """Sort and search rows as the address asks. first: the column sorted by to begin with; text: what is searched in; keep: names of
-    further choices in the address; per_page: rows on one page (0: all)."""
+    further choices in the address; per_page: rows on one page (0: all). chosen_as: a name under which the columns that a person wants are kept, "" where they cannot be chosen."""
     everything = list(rows)
     asked = request.GET.get("sort", "")
     by_key = {column.key: column for column in columns if column.sorts}
@@ -149,16 +192,34 @@ def table_of(
         key, asked = first.lstrip("-"), first if first.startswith("-") or not by_key[first].falls_first else f"-{first}"
     descending = asked.startswith("-")
     search = cleaned_search(request)
-    found = [row for row in everything if search.lower() in text(row).lower()] if search else everything
+    found = [row for row in everything if search.lower() in text(row).lower()] if search else list(everything)
+    narrowing = {
+        one.key: (request.GET[one.key], test) for one in filters for value, _, test in one.options if request.GET.get(one.key) == value
+    }
+    for _, is_of in narrowing.values():
+        found = [row for row in found if is_of(row)]
     found.sort(key=by_key[key].value, reverse=descending)
     kept = {name: request.GET[name].replace("\x00", "") for name in keep if request.GET.get(name)}
+    kept |= {name: value for name, (value, _) in narrowing.items()}
     page, pages = 1, 1
     shown = found
     if per_page:
         pages = max(1, -(-len(found) // per_page))
         page = page_number(request.GET.get("page", "1"), pages)
         shown = found[(page - 1) * per_page : page * per_page]
-    return Table(shown, columns, key, descending, search, len(everything), kept, page, pages, len(found), found)
+    hidden = _hidden_columns(request, columns, chosen_as) if chosen_as else frozenset()
+    return Table(
+        shown, columns, key, descending, search, len(everything), kept, page, pages, len(found), found, filters, hidden, bool(chosen_as)
+    )  # fmt: skip
+
+
+def _hidden_columns(request: HttpRequest, columns: Sequence[Column], chosen_as: str) -> frozenset[str]:
+    """The columns that a person took off the screen, as they say now or said before in this session."""
+    there = {column.key for column in columns if column.shown and not column.heads_row}
+    kept = request.session.get(HIDDEN, {})
+    if "columns" in request.GET:
+        request.session[HIDDEN] = kept = {**kept, chosen_as: sorted(there - set(request.GET.getlist("column")))}
+    return frozenset(there & set(kept.get(chosen_as, ())))
 
 
 def cleaned_search(request: HttpRequest) -> str:

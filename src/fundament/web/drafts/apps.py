@@ -7,6 +7,7 @@ class DraftsConfig(AppConfig):
 
     def ready(self) -> None:
         from fundament.web.drafts.models import Draft, Revision
+        from fundament.web.drafts.services.measuring import used_terms
         from fundament.web.drafts.services.reworking import begin_reworking
         from fundament.web.drafts.services.saving import follow_text
         from fundament.web.drafts.services.seeing import noted_scores
@@ -14,7 +15,7 @@ class DraftsConfig(AppConfig):
         from fundament.web.history.verbs import Verb, declare
         from fundament.web.operating.registry import Store, declare_store
         from fundament.web.operating.services.overview import stored_bytes
-        from fundament.web.studies.signals import figures_changed, scores_wanted, study_read
+        from fundament.web.studies.signals import figures_changed, scores_wanted, study_read, uses_wanted
 
         declare_store(Store("Drafts", lambda workspace: stored_bytes(Draft.objects.filter(workspace_id=workspace), "document")))
         declare_store(
@@ -30,6 +31,10 @@ class DraftsConfig(AppConfig):
         def draft_of_rework(sender: object, study_id: int, **_: object) -> None:
             begin_reworking(study_id)
 
+        def uses_of_draft(sender: object, study_id: int, **_: object) -> frozenset[str] | None:
+            return used_terms(study_id)
+
+        uses_wanted.connect(uses_of_draft, dispatch_uid="uses_of_draft", weak=False)
         study_read.connect(draft_of_rework, dispatch_uid="draft_of_rework", weak=False)
         scores_wanted.connect(scores_of_drafts, dispatch_uid="scores_of_drafts", weak=False)
         figures_changed.connect(score_drafts, dispatch_uid="score_drafts", weak=False)

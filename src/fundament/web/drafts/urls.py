@@ -2,10 +2,11 @@
 
 from django.urls import path
 
-from fundament.web.drafts import asking_views, compare_views, measure_views, study_file_views, views
+from fundament.web.drafts import asking_views, compare_views, measure_views, study_file_views, views, yardstick_views
 
 urlpatterns = [
     path("studies/", views.study_list, name="studies"),
+    path("studies/<int:study_id>/yardstick/", yardstick_views.yardstick, name="yardstick"),
     path("studies/<int:study_id>/terms/measures/", measure_views.measures, name="measures"),
     path("studies/<int:study_id>/questions/", asking_views.questions, name="questions"),
     path("studies/<int:study_id>/compare/", compare_views.comparison, name="compare"),

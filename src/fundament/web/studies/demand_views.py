@@ -3,8 +3,11 @@
 from __future__ import annotations
 
 from django.http import HttpRequest, HttpResponse
+from django.middleware.csrf import get_token
 from django.shortcuts import render
-from django.template.loader import render_to_string
+from django.urls import reverse
+from django.utils.html import format_html
+from django.utils.safestring import SafeString
 from django.views.decorators.http import require_GET, require_POST
 
 from fundament.core.errors import CoreError
@@ -24,9 +27,21 @@ def _number(value: float | None) -> str:
     return "–" if value is None else f"{value:,.0f}"
 
 
+_TAKING = """<form class="in-line" method="post" action="{0}" hx-post="{0}" hx-target="#decided"><input type="hidden" name="csrfmiddlewaretoken" value="{1}"><input type="hidden" name="phrase" value="{2}">
+<button class="btn btn-sm btn-outline-secondary" name="to" value="terms" aria-label="{2} to the terms">To the terms</button> <button class="btn btn-sm btn-outline-secondary" name="to" value="outline" aria-label="{2} to the outline">To the outline</button></form>"""
+STANDINGS = {"term": "among the terms", "outline": "in the outline", "secondary": "a secondary keyword"}
+
+
 def _columns(request: HttpRequest, study_id: int, pages: int, may_decide: bool) -> tuple[Column, ...]:
-    def taking(row: DemandRow) -> str:
-        return render_to_string("studies/take_up_part.html", {"row": row, "study_id": study_id, "may_decide": may_decide}, request)
+    address, token = reverse("take-up", args=[study_id]), get_token(request)
+
+    def taking(row: DemandRow) -> SafeString:
+        standing = format_html('<span class="muted">{}</span> ', STANDINGS[row.standing]) if row.standing else SafeString("")
+        return (
+            standing + format_html(_TAKING, address, token, row.phrase)
+            if may_decide and row.standing not in ("term", "outline")
+            else standing
+        )
 
     return (
         Column("searched", lambda row: row.phrase, number=False, heads_row=True),

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Callable, Mapping
 
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import render
@@ -11,13 +11,15 @@ from django.views.decorators.http import require_GET
 from fundament.core.consensus.decide import Decision as CoreDecision
 from fundament.core.yardstick.model import Term
 from fundament.core.yardstick.tone import tone_of
+from fundament.messages import label
 from fundament.web.drawings.tags import target_strip
 from fundament.web.studies.models import Addition, Study
 from fundament.web.studies.opened import decision_column, opened, opener
-from fundament.web.studies.services.demand import demand_of, volume_of_term, volumes_of
+from fundament.web.studies.services.demand import count_unused, volume_of_term, volumes_of
 from fundament.web.studies.services.evidence import term_evidence
 from fundament.web.studies.services.seeing import decisions_for
-from fundament.web.tables import Column, exported, table_of
+from fundament.web.studies.signals import used_in_ours
+from fundament.web.tables import Column, Filter, exported, table_of
 
 
 def _columns(study: Study, pages: int, decided: Mapping[str, CoreDecision], volumes: dict[str, float]) -> tuple[Column, ...]:
@@ -44,6 +46,41 @@ def _columns(study: Study, pages: int, decided: Mapping[str, CoreDecision], volu
     )  # fmt: skip
 
 
+def _filters(request: HttpRequest, study: Study, decided: Mapping[str, CoreDecision], volumes: dict[str, float]) -> list[Filter]:
+    ours = used_in_ours(study.pk) if request.GET.get("ours") else frozenset()
+
+    def has_words(n: int) -> Callable[[Term], bool]:
+        return lambda term: len(term.name.split()) == n
+
+    def is_of_tier(n: int) -> Callable[[Term], bool]:
+        return lambda term: term.tier == n
+
+    def is_decided(action: str) -> Callable[[Term], bool]:
+        return lambda term: term.key in decided and decided[term.key].action == action
+
+    def is_searched(least: int) -> Callable[[Term], bool]:
+        return lambda term: (volume_of_term(term, volumes) or 0) >= least
+
+    found = [
+        Filter("words", [*((str(n), str(n), has_words(n)) for n in (1, 2, 3)), ("4", "4 or more", lambda t: len(t.name.split()) >= 4)]),
+        Filter("tier", [(str(n), label(f"tier.{n}"), is_of_tier(n)) for n in (1, 2, 3)]),
+        Filter("zone", [
+            ("headed", label("zone_filter.headed"), lambda t: any(t.prominent)), ("text", label("zone_filter.text"), lambda t: not any(t.prominent)),
+        ]),
+        Filter("decided", [
+            ("yes", label("decided_filter.yes"), lambda t: t.key in decided), ("no", label("decided_filter.no"), lambda t: t.key not in decided),
+            *((action.replace(" ", "-"), label(f"decided.{action}"), is_decided(action)) for action in ("kept", "dropped", "own target")),
+        ]),
+        Filter("ours", [
+            ("yes", label("ours_filter.yes"), lambda t: ours is not None and t.key in ours), ("no", label("ours_filter.no"), lambda t: ours is None or t.key not in ours),
+            ("own", label("ours_filter.own"), lambda t: t.own),
+        ]),
+    ]  # fmt: skip
+    if volumes:
+        found.append(Filter("demand", [(str(least), f"{least:,}+", is_searched(least)) for least in (100, 1_000)]))
+    return found
+
+
 def _searches(volume: float | None) -> str:
     return "–" if volume is None else f"{volume:,.0f}"
 
@@ -64,9 +101,11 @@ def terms(request: HttpRequest, study_id: int) -> HttpResponse:
     if found is None:
         return render(request, "studies/terms.html", context)
     decided = decisions_for(study).by_key
+    volumes = volumes_of(study)
     table = table_of(
-        request, found.terms, _columns(study, len(found.pages), decided, volumes_of(study)), first="weight", text=lambda term: term.name
-    )
+        request, found.terms, _columns(study, len(found.pages), decided, volumes), first="weight", text=lambda term: term.name,
+        filters=_filters(request, study, decided, volumes), chosen_as="terms",
+    )  # fmt: skip
     file = exported(request, table, f"terms-{study.pk}")
     if file is not None:
         return file
@@ -75,7 +114,7 @@ def terms(request: HttpRequest, study_id: int) -> HttpResponse:
         "heaviest": [term.name for term in found.terms[:5]],
         "shared": sum(1 for term in found.terms if term.tier == 1),
         "decided": sum(1 for term in found.terms if term.key in decided),
-        "in_demand": len(demand_of(study, found, unused_only=True)),
+        "in_demand": count_unused(study, found),
         "additions": Addition.objects.filter(study=study, kind="terms"),
     }
     return render(request, "studies/terms.html", context)

@@ -39,7 +39,6 @@ urlpatterns = [
     path("<int:study_id>/results/<int:result_id>/preview/", reading_views.preview, name="preview"),
     path("<int:study_id>/results/<int:result_id>/overrule/", reading_views.overrule, name="overrule"),
     path("<int:study_id>/results/<int:result_id>/as-read/", reading_views.as_read, name="as-read"),
-    path("<int:study_id>/yardstick/", yardstick_views.yardstick, name="yardstick"),
     path("<int:study_id>/yardstick/aims/", yardstick_views.aims, name="aims"),
     path("<int:study_id>/yardstick/confirm/", deciding_views.confirm_plan, name="confirm-plan"),
     path("<int:study_id>/yardstick/length/", deciding_views.plan_length, name="plan-length"),

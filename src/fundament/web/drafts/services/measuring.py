@@ -88,6 +88,16 @@ def measure_stored(draft: Draft, *, person: int = 0, with_edits: bool = True, wi
     )  # fmt: skip
 
 
+def used_terms(study_id: int) -> frozenset[str] | None:
+    """The keys of the terms that the last changed draft of a study uses; None where there is no draft, or nothing to measure it with."""
+    draft = measured_with(study_id).first()
+    found = measure_stored(draft, with_edits=False, with_items=False) if draft is not None else None
+    if found is None or found.features is None or found.compiled is None:
+        return None
+    terms = found.compiled.yardstick.terms
+    return frozenset(term.key for term, count in zip(terms, found.features.all_terms, strict=True) if count)
+
+
 def later(words: int) -> Measured:
     """A text whose measurement is to be asked for again: a newer one of it came, or others of the same person are under way."""
     return Measured(words, problem=message("draft.measured_later"), is_later=True)

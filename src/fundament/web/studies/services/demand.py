@@ -101,9 +101,23 @@ class DemandRow:
         return self.phrase
 
 
+def _compared(study: Study, yardstick: Yardstick | None) -> set[int]:
+    """The ranks of the pages that are compared."""
+    if yardstick is not None:
+        return {page.rank for page in yardstick.pages}
+    return set(study.results.filter(chosen=True).values_list("rank", flat=True))
+
+
+def count_unused(study: Study, yardstick: Yardstick) -> int:
+    """How many phrases in demand and close to the subject no competitor answers."""
+    compared = _compared(study, yardstick)
+    answered = Demand.objects.filter(study=study, closeness__gte=CLOSE).values_list("answered", flat=True)
+    return sum(1 for ranks in answered if not compared & set(ranks))
+
+
 def demand_of(study: Study, yardstick: Yardstick | None, *, unused_only: bool) -> list[DemandRow]:
     """What is in demand and close to the study's subject, most searched first. unused_only: what no competitor answers."""
-    chosen = set(study.results.filter(chosen=True).values_list("rank", flat=True))
+    chosen = _compared(study, yardstick)
     terms = {" ".join(phrase) for term in (yardstick.terms if yardstick else ()) for phrase in term.phrases}
     headings = {key_of(heading, study.language) for heading in study.outline.values_list("heading", flat=True)}
     secondary = {key_of(phrase, study.language) for phrase in study.secondary_keywords.values_list("phrase", flat=True)}
