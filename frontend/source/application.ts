@@ -47,6 +47,7 @@ document.addEventListener("htmx:beforeRequest", (event) => {
 });
 
 // An element with data-live is shown anew when something about its thing happens: by its own htmx request, or with the whole page.
+const SHOWN = new Set(["progress", "figures", "decisions", "outline", "observed", "reread", "notice"]); // other events are for the writing screen
 const SOON = 120; // ms, so that several events at once ask once
 const waiting = new Map<string, ReturnType<typeof setTimeout>>();
 
@@ -75,7 +76,7 @@ if (events) {
   const topics = new Set([...document.querySelectorAll<HTMLElement>("[data-live]")].map((element) => element.dataset["live"] ?? ""));
   for (const topic of topics) {
     listenTo(topic, (event) => {
-      if (event.what === "progress" || event.what === "figures" || event.what === "decisions" || event.what === "outline" || event.topic === "all") {
+      if (SHOWN.has(event.what ?? "") || event.topic === "all") {
         clearTimeout(waiting.get(topic));
         waiting.set(topic, setTimeout(() => showAnew(topic), SOON));
       }
