@@ -35,6 +35,7 @@ def _parser() -> argparse.ArgumentParser:
             "real_pages",
             "per_page",
             "desk",
+            "deciding",
             "browser",
             "identities",
             "attack.pages",

@@ -21,6 +21,7 @@ from fundament.core.scoring.features import draft_features
 from fundament.core.scoring.score import score_features
 from fundament.core.yardstick.model import ComparedPage, Consensus, OwnEntity, Settings, Yardstick
 from fundament.core.yardstick.page_analysis import analyse_page
+from fundament.core.yardstick.secondary_keywords import key_of
 from fundament.files.study_files import MOST_BYTES, Unpacked, unpack
 from fundament.schemas.study_file import StudyFile
 
@@ -58,7 +59,7 @@ def yardstick_of(study: StudyFile, pages: list[ComparedPage]) -> Yardstick:
     own = tuple(OwnEntity(entity.name, entity.kind, entity.aliases) for entity in study.head.own_entities)
     consensus = build_consensus(pages, study.head.keyword, Settings(own_entities=own, secondary_keywords=study.head.secondary))
     standing = _standing(study, consensus)
-    here = {key for kind in KINDS for key in getattr(standing.extended_keys, kind)}
+    here = {key for kind in KINDS for key in getattr(standing.extended_keys, kind)} | {key_of(phrase) for phrase in study.head.secondary}
     by_key = decided_among(study.decisions, here, standing.joined).by_key
     proposed = decide(consensus, standing.keys, Decisions(study.head.planned_words))
     extended = consensus if standing.additions.is_empty else with_additions(consensus, pages, standing.additions)

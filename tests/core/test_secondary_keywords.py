@@ -10,7 +10,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from fundament.core.consensus.build import build_consensus
-from fundament.core.consensus.decide import Decisions, decide
+from fundament.core.consensus.decide import Decision, Decisions, decide
 from fundament.core.errors import CoreError
 from fundament.core.reading.read_draft import read_draft
 from fundament.core.scoring.compiled import CompiledYardstick
@@ -18,12 +18,15 @@ from fundament.core.scoring.features import draft_features
 from fundament.core.scoring.points import PLACEMENT_POINTS, excess_use, excess_use_of_one, use_credit, use_credit_of_one
 from fundament.core.scoring.score import score, why
 from fundament.core.scoring.shown import in_tenths
-from fundament.core.yardstick.model import ComparedPage, Settings
+from fundament.core.yardstick.model import ComparedPage, Settings, Yardstick
 from fundament.core.yardstick.secondary_keywords import (
     IN_PART,
     MOST,
     TOGETHER,
     cleaned,
+    credit_of,
+    key_of,
+    moved_share,
     secondary_keywords,
     secondary_rows,
     share_of_check,
@@ -135,3 +138,46 @@ def test_one_number_and_many_are_credited_alike(uses: float, bound: float) -> No
 def test_every_check_of_a_keyword_has_points() -> None:
     assert sum(PLACEMENT_POINTS.values()) == pytest.approx(10.0)
     assert Decisions().is_confirmed is False
+
+
+def decided(articles: list[ComparedPage], **actions: str) -> Yardstick:
+    """The yardstick of FIVE with decisions by place: first="dropped" and so on."""
+    places = {"first": 0, "second": 1, "third": 2, "fourth": 3, "fifth": 4}
+    consensus = build_consensus(articles, KEYWORD, Settings(secondary_keywords=FIVE))
+    return decide(consensus, decisions=Decisions(by_key={key_of(FIVE[places[name]]): Decision(action) for name, action in actions.items()}))
+
+
+def test_a_dropped_secondary_keyword_counts_nothing_and_moves_no_count(articles: list[ComparedPage]) -> None:
+    plain, dropped = decided(articles), decided(articles, first="dropped")
+    assert dropped.secondary_factors == (0.0, 1.0, 1.0, 1.0, 1.0) and plain.secondary_factors == ()
+    assert [page.secondary for page in dropped.pages] == [page.secondary for page in plain.pages]
+    ours = "".join(f"<p>{text}</p>" for text in MINE)
+    with_it = read_draft(f"<h1>{FIVE[0]}</h1>{ours}<p>People ask about {FIVE[0]} before they begin.</p>", title=FIVE[0], language="en")
+    scores = [score(with_it, c).total for c in (CompiledYardstick(plain), CompiledYardstick(dropped))]
+    assert scores[1] < scores[0]
+
+
+def test_what_must_be_answered_counts_more_than_what_may(articles: list[ComparedPage]) -> None:
+    text = read_draft(f"<h1>Walls</h1><p>Here the words on {FIVE[0]} stand in one whole sentence of the text.</p>")
+    found = {}
+    for action in ("may", "kept", "must"):
+        compiled = CompiledYardstick(decided(articles, first=action))
+        wanted = compiled.secondary["body"]
+        found[action] = credit_of(np.array([1.0, 0, 0, 0, 0]), wanted, compiled.secondary_factors)
+        assert score(text, compiled).total <= 100
+    assert found["may"] < found["kept"] < found["must"]
+
+
+def test_all_dropped_is_as_if_there_were_none(articles: list[ComparedPage]) -> None:
+    dropped = decided(articles, first="dropped", second="dropped", third="dropped", fourth="dropped", fifth="dropped")
+    without = decide(build_consensus(articles, KEYWORD))
+    assert dropped.page_scores == pytest.approx(without.page_scores)
+
+
+def test_what_decisions_move_is_counted() -> None:
+    assert moved_share(()) == 0 and moved_share((1.0, 1.0)) == 0
+    assert 0 < moved_share((0.0, 1.0)) <= TOGETHER and moved_share((0.0,) * 50) == pytest.approx(TOGETHER)
+
+
+def test_a_key_stands_whatever_the_spacing_and_capitals() -> None:
+    assert key_of("  Lime   Mix ") == key_of("lime mix") != key_of("lime mixes")

@@ -9,10 +9,12 @@ from django.test import Client
 from django.urls import reverse
 
 from fundament.core.consensus.keys import heading_member
+from fundament.core.yardstick.secondary_keywords import key_of
 from fundament.web.accounts.roles import Actor
 from fundament.web.drafts.models import Draft
 from fundament.web.drafts.services.measuring import measure_stored
 from fundament.web.studies.models import Addition, Decision, Study
+from fundament.web.studies.services.adding import set_secondary_keywords
 from fundament.web.studies.services.deciding import decide_on, stamp_of
 from fundament.web.studies.services.yardsticks import compiled_of
 from tests.web.conftest import make_draft, member, settle
@@ -246,3 +248,30 @@ def test_the_screens_say_what_was_seen(signed_in: Client, study: Study, actor: A
     decide_on(actor, study.pk, yardstick_of(study).terms[0].key, "kept")
     for screen in ("terms", "entities", "outline"):
         assert f'name="seen" value="{stamp_of(study)}"' in signed_in.get(reverse(screen, args=[study.pk])).content.decode()
+
+
+def test_a_secondary_keyword_is_decided_on_where_it_is_read(signed_in: Client, study: Study, actor: Actor) -> None:
+    set_secondary_keywords(actor, study.pk, ["lime mix", "raking out joints"])
+    settle(study)
+    before = yardstick_of(study)
+    key = key_of("lime mix")
+    page = signed_in.get(reverse("yardstick", args=[study.pk])).content.decode()
+    assert f'value="{key}"' in page
+    answer = signed_in.post(reverse("decide", args=[study.pk]), {"kind": "secondary", "key": key, "action": "dropped"})
+    assert answer.status_code == 302 and yardstick_of(study).secondary_factors == (0.0, 1.0)
+    assert yardstick_of(study).page_scores != before.page_scores
+    assert "dropped" in signed_in.get(reverse("study-history", args=[study.pk])).content.decode()
+    set_secondary_keywords(actor, study.pk, ["raking out joints"])  # taken off, its decision is kept
+    settle(study)
+    assert yardstick_of(study).secondary_factors == () and Decision.objects.filter(study=study, key=key).exists()
+    set_secondary_keywords(actor, study.pk, ["lime mix", "raking out joints"])
+    settle(study)
+    assert yardstick_of(study).secondary_factors == (0.0, 1.0)
+    signed_in.post(reverse("decide", args=[study.pk]), {"kind": "secondary", "key": key, "action": "as proposed"})
+    assert yardstick_of(study) == before
+    assert (
+        signed_in.post(
+            reverse("decide", args=[study.pk]), {"kind": "secondary", "key": key, "action": "own target", "low": "2"}
+        ).status_code
+        == 404
+    )

@@ -121,9 +121,9 @@ class FileIdentity(msgspec.Struct, frozen=True):
 
 
 class FileDecision(msgspec.Struct, frozen=True):
-    """What was decided on a thing, by whom (a name) and when."""
+    """What was decided on a thing, or on a secondary keyword, by whom (a name) and when."""
 
-    kind: Kind
+    kind: Annotated[str, Meta(pattern="^(terms|entities|subtopics|secondary)$")]
     key: Key
     action: Annotated[str, Meta(pattern="^(kept|dropped|own target|must|may)$")]
     low: Number | None = None

@@ -16,6 +16,7 @@ from fundament.core.scoring.leave_one_out import competition
 from fundament.core.scoring.weighting import Weighting
 from fundament.core.yardstick.build import usual_words
 from fundament.core.yardstick.model import Consensus, Entity, Subtopic, Term, Yardstick
+from fundament.core.yardstick.secondary_keywords import key_of as secondary_key
 from fundament.core.yardstick.terms import with_targets
 
 FACTORS = {"dropped": 0.0, "must": 1.5, "may": 0.5}  # what a decision does to a weight; "kept" and "own target" leave it
@@ -33,7 +34,7 @@ class Decision:
 
 @dataclass(frozen=True)
 class Decisions:
-    """planned_words: 0 for the competitors' median. by_key: decisions on terms, entities and subtopics by their keys. is_confirmed: an editor confirmed them all."""
+    """planned_words: 0 for the competitors' median. by_key: decisions on terms, entities, subtopics and secondary keywords by their keys. is_confirmed: an editor confirmed them all."""
 
     planned_words: int = 0
     by_key: Mapping[str, Decision] = field(default_factory=dict)
@@ -67,7 +68,10 @@ def aims_by_length(
 ) -> list[tuple[int, Aim]]:
     """The aim at several planned lengths, in words."""
     keys = keys or proposed_keys(consensus)
-    return [(words, aim_of(_rounded(competition(consensus, words, _weighting(keys, decisions)).scores))) for words in lengths]
+    return [
+        (words, aim_of(_rounded(competition(consensus, words, _weighting(keys, decisions, consensus.settings.secondary_keywords)).scores)))
+        for words in lengths
+    ]
 
 
 def _rounded(scores: Mapping[str, float]) -> dict[str, float]:
@@ -77,7 +81,7 @@ def _rounded(scores: Mapping[str, float]) -> dict[str, float]:
 
 def _decided(consensus: Consensus, keys: Keys, decisions: Decisions) -> Yardstick:
     planned = decisions.planned_words or usual_words(consensus.pages)
-    weighting = _weighting(keys, decisions)
+    weighting = _weighting(keys, decisions, consensus.settings.secondary_keywords)
     terms = _weighed("terms", with_targets(consensus.terms, planned), keys.terms, weighting)
     terms = tuple(_with_own_target(term, number, weighting) for number, term in enumerate(terms))
     others = competition(consensus, decisions.planned_words, weighting)
@@ -105,12 +109,22 @@ def _decided(consensus: Consensus, keys: Keys, decisions: Decisions) -> Yardstic
         item_share=others.item_share,
         page_points={url: _keyed(points, keys) for url, points in others.points.items()},
         version=consensus.version,
+        secondary_factors=_factors(weighting, len(consensus.settings.secondary_keywords)),
     )
 
 
-def _weighting(keys: Keys, decisions: Decisions) -> Weighting:
+def _factors(weighting: Weighting, keywords: int) -> tuple[float, ...]:
+    found = weighting.secondary_factors(keywords)
+    return () if found is None else tuple(found.tolist())
+
+
+def _weighting(keys: Keys, decisions: Decisions, secondary: Sequence[str]) -> Weighting:
     factors: dict[str, dict[int, float]] = {}
     targets: dict[int, tuple[int, int, int]] = {}
+    for number, phrase in enumerate(secondary):
+        decision = decisions.by_key.get(secondary_key(phrase))
+        if decision is not None and decision.action in FACTORS:
+            factors.setdefault("secondary", {})[number] = FACTORS[decision.action]
     for part in ("terms", "entities", "subtopics"):
         for number, key in enumerate(getattr(keys, part)):
             decision = decisions.by_key.get(key)

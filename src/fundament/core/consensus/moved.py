@@ -5,6 +5,7 @@ from __future__ import annotations
 from fundament.core.scoring.parts import PARTS, ScorePart
 from fundament.core.scoring.points import FIRST_USE_EXPONENT
 from fundament.core.yardstick.model import Yardstick
+from fundament.core.yardstick.secondary_keywords import moved_share
 
 MOST_MOVED = 10.0  # points of 100; beyond it score and aim as proposed stand beside those that were decided
 
@@ -13,9 +14,10 @@ def moved_points(decided: Yardstick, proposed: Yardstick) -> float:
     """How many of the proposed 100 points decisions have moved, 0..100.
 
     Of weights half the sum of the differences (total variation), part by part. A term whose own target asks for other numbers of uses moved by what a text that
-    just meets the one lacks of the other.
+    just meets the one lacks of the other. Of placement what secondary keywords have more or less.
     """
-    return sum(part.points / 100.0 * _moved(part, decided, proposed) for part in PARTS if part.has_subjects)
+    placement = sum(part.points for part in PARTS if part.key == "placement") * moved_share(decided.secondary_factors)
+    return placement + sum(part.points / 100.0 * _moved(part, decided, proposed) for part in PARTS if part.has_subjects)
 
 
 def _moved(part: ScorePart, decided: Yardstick, proposed: Yardstick) -> float:

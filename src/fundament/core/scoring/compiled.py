@@ -50,6 +50,7 @@ class CompiledYardstick(Targets):
             item_share=yardstick.item_share,
             usual_evidence=yardstick.usual_evidence,
             secondary=secondary_targets(yardstick.pages, yardstick.settings.secondary_keywords),
+            secondary_factors=np.array(yardstick.secondary_factors) if yardstick.secondary_factors else None,
         )
         self.secondary_keywords = secondary_keywords(yardstick.settings.secondary_keywords, yardstick.language)
         self.yardstick = yardstick

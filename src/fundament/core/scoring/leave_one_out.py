@@ -143,4 +143,5 @@ def _targets_without(
         structure=dict(zip(pages[0].structure, structure, strict=True)),
         planned_words=planned,
         secondary=secondary_targets(pages, consensus.settings.secondary_keywords),
+        secondary_factors=weighting.secondary_factors(len(consensus.settings.secondary_keywords)),
     )

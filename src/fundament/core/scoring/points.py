@@ -253,10 +253,11 @@ def placement_credit(targets: Targets, text: Scorable, name: str) -> float:
     wanted = targets.secondary.get(zone) if zone else None
     if wanted is None:
         return credit
-    found = credit_of(secondary_shares(text, zone or "", len(wanted)), wanted)
+    factors = targets.secondary_factors
+    found = credit_of(secondary_shares(text, zone or "", len(wanted)), wanted, factors)
     if found is None:
         return credit
-    share = share_of_check(len(wanted))
+    share = share_of_check(len(wanted) if factors is None else float(factors.sum()))
     return (1.0 - share) * credit + share * (text.earning_share * found if name in OF_THE_WHOLE else found)
 
 

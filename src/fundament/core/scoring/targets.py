@@ -35,6 +35,7 @@ class Targets:
     secondary: dict[str, Numbers] = field(
         default_factory=dict
     )  # what is asked of each secondary keyword, by zone, see `secondary_keywords`
+    secondary_factors: Numbers | None = None  # how much each of them counts; None: as proposed, 1 each
     part_scale: float = field(init=False)
     part_weight: dict[str, float] = field(init=False)
     spans: dict[str, tuple[float, float]] = field(init=False, default_factory=dict)

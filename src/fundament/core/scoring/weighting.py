@@ -29,6 +29,11 @@ class Weighting:
         whole = moved.sum()
         return np.asarray(100.0 * moved / whole if whole else moved)
 
+    def secondary_factors(self, keywords: int) -> Numbers | None:
+        """How much each of so many secondary keywords counts; None where nothing was decided on them."""
+        factors = self.factors.get("secondary")
+        return np.array([factors.get(number, 1.0) for number in range(keywords)]) if factors else None
+
     def own_targets(self, low: Numbers, ceiling: Numbers, numbers: Sequence[int]) -> tuple[Numbers, Numbers]:
         """Low ends and ceilings with a person's own in their places."""
         if not self.targets:

@@ -6,6 +6,7 @@ A text has a share (0..1) of each: 1 word for word, else 0.8 times the share of 
 from __future__ import annotations
 
 import functools
+import hashlib
 from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass
 
@@ -35,9 +36,24 @@ def cleaned(keywords: Iterable[str], keyword: str = "") -> tuple[str, ...]:
     return tuple(found.values())
 
 
-def share_of_check(keywords: int) -> float:
-    """What part of a placement check's points so many secondary keywords have; the keyword has the rest."""
+def key_of(phrase: str) -> str:
+    """The key that decisions on a secondary keyword hang on: that of its words, however they are spaced and capitalised."""
+    return f"k-{hashlib.sha256(' '.join(phrase.lower().split()).encode()).hexdigest()[:12]}"
+
+
+def share_of_check(keywords: float) -> float:
+    """What part of a placement check's points so many secondary keywords have (one that counts half is half a keyword); the keyword has the rest."""
     return min(EACH * keywords, TOGETHER)
+
+
+def moved_share(factors: Sequence[float]) -> float:
+    """What part of a placement check's points decisions moved between the secondary keywords and the keyword (half the sum of the differences, 0..1)."""
+    then = share_of_check(len(factors))
+    now = share_of_check(sum(factors))
+    each_then = [then / len(factors)] * len(factors) if factors else []
+    whole = sum(factors)
+    each_now = [now * factor / whole if whole else 0.0 for factor in factors]
+    return 0.5 * (abs(now - then) + sum(abs(after - before) for after, before in zip(each_now, each_then, strict=True)))
 
 
 @dataclass(frozen=True, eq=False)
@@ -95,13 +111,18 @@ def secondary_targets(pages: Sequence[PageSummary], keywords: Sequence[str]) -> 
 @dataclass(frozen=True)
 class SecondaryRow:
     """How the competitors stand to a secondary keyword. whole: on how many pages it is word for word in a sentence; in_part: on how many others all its words are in one
-    sentence; headed: on how many all its words are in the title tag, H1 or an H2; pages: of how many."""
+    sentence; headed: on how many all its words are in the title tag, H1 or an H2; pages: of how many. key: see `key_of`."""
 
     phrase: str
     whole: int
     in_part: int
     headed: int
     pages: int
+
+    @property
+    def key(self) -> str:
+        """What decisions on it hang on."""
+        return key_of(self.phrase)
 
 
 def secondary_rows(yardstick: Yardstick) -> list[SecondaryRow]:
@@ -116,7 +137,8 @@ def secondary_rows(yardstick: Yardstick) -> list[SecondaryRow]:
     return rows
 
 
-def credit_of(shares: Numbers, wanted: Numbers) -> float | None:
-    """0..1 of what is asked in a zone; None where nothing is."""
-    whole = float(wanted.sum())
-    return float(np.minimum(shares, wanted).sum()) / whole if whole else None
+def credit_of(shares: Numbers, wanted: Numbers, factors: Numbers | None = None) -> float | None:
+    """0..1 of what is asked in a zone; None where nothing is. factors: how much each phrase counts, 1 unless decided otherwise."""
+    weights = np.ones(len(wanted)) if factors is None else factors
+    whole = float((weights * wanted).sum())
+    return float((weights * np.minimum(shares, wanted)).sum()) / whole if whole else None

@@ -25,6 +25,7 @@ from fundament.web.drawings.range_strip import Tick
 from fundament.web.studies.opened import opened
 from fundament.web.studies.services.demand import volumes_of, volumes_of_phrases
 from fundament.web.studies.services.seeing import decisions_for
+from fundament.web.studies.ways import WAYS
 
 
 @require_GET
@@ -46,10 +47,11 @@ def yardstick(request: HttpRequest, study_id: int) -> HttpResponse:
         ranges = zone_ranges(found)
         context["zones"] = [(label(f"zone.{zone}"), *ranges[zone]) for zone in ZONES]
         context["opening"] = found.zones["opening"]
-        context["decided"] = decisions_for(study)
+        context["decided"] = decided = decisions_for(study)
         rows = secondary_rows(found)
         searched = volumes_of_phrases(study, [row.phrase for row in rows], volumes_of(study)) if rows else {}
-        context["secondary"] = [(row, searched.get(row.phrase)) for row in rows]
+        context["secondary"] = [(row, searched.get(row.phrase), decided.by_key.get(row.key)) for row in rows]
+        context["secondary_ways"] = WAYS["secondary"]
         context["has_demand"] = bool(searched)
         context["phrases"] = "\n".join(study.secondary_keywords.values_list("phrase", flat=True))
     return render(request, "studies/yardstick.html", context)

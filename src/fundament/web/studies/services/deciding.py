@@ -5,16 +5,18 @@ from __future__ import annotations
 import datetime
 import uuid
 from collections.abc import Sequence
+from typing import NamedTuple
 
 from django.db import transaction
 
 from fundament.core.consensus.decide import ACTIONS
+from fundament.core.yardstick.secondary_keywords import key_of
 from fundament.web.accounts.roles import Actor, get_for
 from fundament.web.errors import ApplicationError, ChangedSinceError, NotFoundError
 from fundament.web.history.services.record import Recording, recorded
 from fundament.web.live.notify import announce
 from fundament.web.studies.models import Addition, CurrentConsensus, Decision, Identity, Study
-from fundament.web.studies.services.figures import follow, proposed_by_key
+from fundament.web.studies.services.figures import follow, proposed_by_key, secondary_of
 from fundament.web.studies.services.yardsticks import decided_of, decisions_hash
 from fundament.web.studies.signals import figures_changed
 
@@ -40,7 +42,7 @@ def decide_on_all(
     note: str | None = "",
     seen: str | None = None,
 ) -> list[Decision | None]:
-    """Decide on terms, entities or subtopics by their keys, all or none; "as proposed" takes decisions back. From now on their identities are what they stand for today.
+    """Decide on terms, entities, subtopics or secondary keywords by their keys, all or none; "as proposed" takes decisions back. From now on their identities are what they stand for today.
 
     note: None leaves the notes as they are. seen: what `stamp_of` gave when the screen was shown that is decided on; None where one decides whatever others did. Raises DecidedMeanwhileError, and changes nothing,
     where somebody else decided otherwise since.
@@ -56,20 +58,32 @@ def decide_on_all(
     with recorded(actor, "study.decide", study, action=action) as recording:
         Study.objects.select_for_update().get(pk=study.pk)
         identities = {row.key: row for row in Identity.objects.filter(study=study, key__in=wanted)}
-        if len(identities) != len(wanted):
+        phrases = {key_of(phrase): phrase for phrase in secondary_of(study)} if len(identities) < len(wanted) else {}
+        if not set(wanted) <= {*identities, *phrases} or (action == "own target" and phrases):
             raise NotFoundError("error.not_found")
+        subjects = {
+            key: _Subject("secondary", phrases[key]) if key in phrases else _Subject(identities[key].kind, identities[key].name)
+            for key in wanted
+        }
         known = {row.key: row for row in Decision.objects.filter(study=study, key__in=wanted).select_related("by")}
-        _ask_about_others(actor, [row for row in known.values() if seen is not None and _stamp(row) > seen], identities, action, uses)
+        _ask_about_others(actor, [row for row in known.values() if seen is not None and _stamp(row) > seen], subjects, action, uses)
         if action == "as proposed":
             recording.taken_away(known.values())
             Decision.objects.filter(pk__in=[row.pk for row in known.values()]).delete()
             found: list[Decision | None] = [None] * len(wanted)
         else:
             _stand_for_today(study, identities)
-            found = [_decided(actor, identities[key], known.get(key), action, uses, note, recording) for key in wanted]
-        names = [identities[key].name for key in wanted]
+            found = [_decided(actor, study, key, subjects[key].kind, known.get(key), action, uses, note, recording) for key in wanted]
+        names = [subjects[key].name for key in wanted]
         recording.values |= {"name": names[0]} if len(names) == 1 else {"names": names[:5], "count": len(names)}
     return found
+
+
+class _Subject(NamedTuple):
+    """What is decided on: its kind, and what people call it."""
+
+    kind: str
+    name: str
 
 
 class DecidedMeanwhileError(ChangedSinceError):
@@ -91,11 +105,11 @@ def _stamp(decision: Decision) -> str:
     return decision.decided_at.astimezone(datetime.UTC).isoformat(timespec="microseconds")
 
 
-def _ask_about_others(actor: Actor, unseen: Sequence[Decision], identities: dict[str, Identity], action: str, uses: Uses | None) -> None:
+def _ask_about_others(actor: Actor, unseen: Sequence[Decision], subjects: dict[str, _Subject], action: str, uses: Uses | None) -> None:
     for row in unseen:
         is_same = row.action == action and (uses is None or (row.low, row.high) == uses)
         if row.by_id != (actor.person.pk if actor.person else None) and not is_same:
-            raise DecidedMeanwhileError(row, identities[row.key].given_name or identities[row.key].name)
+            raise DecidedMeanwhileError(row, subjects[row.key].name)
 
 
 def _stand_for_today(study: Study, identities: dict[str, Identity]) -> None:
@@ -110,9 +124,9 @@ def _stand_for_today(study: Study, identities: dict[str, Identity]) -> None:
 
 
 def _decided(
-    actor: Actor, identity: Identity, known: Decision | None, action: str, uses: Uses | None, note: str | None, recording: Recording
-) -> Decision:
-    decision = known or Decision(study_id=identity.study_id, kind=identity.kind, key=identity.key)
+    actor: Actor, study: Study, key: str, kind: str, known: Decision | None, action: str, uses: Uses | None, note: str | None, recording: Recording
+) -> Decision:  # fmt: skip
+    decision = known or Decision(study=study, kind=kind, key=key)
     if known is not None:
         recording.watch([known], "action", "low", "high", "note", "by")
     decision.action, decision.by = action, actor.person

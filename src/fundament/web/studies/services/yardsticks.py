@@ -18,7 +18,8 @@ from fundament.core.scoring.aim import Aim
 from fundament.core.scoring.block_features import KeptBlocks
 from fundament.core.scoring.compiled import CompiledYardstick
 from fundament.core.yardstick.model import Yardstick
-from fundament.web.studies.models import CurrentConsensus, Decision, Identity, Study
+from fundament.core.yardstick.secondary_keywords import key_of
+from fundament.web.studies.models import CurrentConsensus, Decision, Identity, SecondaryKeyword, Study
 from fundament.web.studies.services.figures import load_consensus
 
 MOST_BYTES = 60_000_000  # of all yardsticks of a process, by estimate
@@ -28,8 +29,10 @@ MOST_BYTES_OF_BLOCKS = 60_000_000  # of the blocks measured with them: those of 
 
 
 def decided_of(decisions: list[Decision], current: CurrentConsensus) -> DecidedThings[Decision]:
-    """Which decisions work, through what has joined."""
+    """Which decisions work, through what has joined. Those on secondary keywords work while the study has the phrase."""
     here = {key for kind in current.used_keys.values() for key in kind}
+    if any(decision.kind == "secondary" for decision in decisions):
+        here |= {key_of(phrase) for phrase in SecondaryKeyword.objects.filter(study_id=current.study_id).values_list("phrase", flat=True)}
     return decided_among(decisions, here, current.joined)
 
 
