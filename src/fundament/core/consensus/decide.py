@@ -12,7 +12,7 @@ import numpy as np
 from fundament.core.consensus.keys import Keys, proposed_keys
 from fundament.core.consensus.moved import MOST_MOVED, moved_points
 from fundament.core.scoring.aim import Aim, aim_of
-from fundament.core.scoring.leave_one_out import competition
+from fundament.core.scoring.leave_one_out import Ground, competition, ground_of
 from fundament.core.scoring.weighting import Weighting
 from fundament.core.yardstick.build import usual_words
 from fundament.core.yardstick.model import Consensus, Entity, Subtopic, Term, Yardstick
@@ -45,18 +45,21 @@ AS_PROPOSED = Decisions()
 
 
 def decide(
-    consensus: Consensus, keys: Keys | None = None, decisions: Decisions = AS_PROPOSED, *, proposed: Yardstick | None = None
-) -> Yardstick:
+    consensus: Consensus, keys: Keys | None = None, decisions: Decisions = AS_PROPOSED, *, proposed: Yardstick | None = None,
+    ground: Ground | None = None,
+) -> Yardstick:  # fmt: skip
     """The yardstick that a consensus, with what was added to it (`with_additions`), and the decisions on it give.
 
     keys: the identities of the consensus' terms, entities and subtopics, given from outside; without them they are made from what they stand for.
     proposed: what `decide` gives of the consensus before anything was added, at the same planned length, without decisions; without it it is worked out here, as if nothing was added.
+    ground: what `ground_of` gives of the consensus at the planned length, where it is at hand; it is most of the work.
     Decisions on keys that are not there have no effect, and are not lost: they are with whoever keeps them.
     """
     keys = keys or proposed_keys(consensus)
+    ground = ground or ground_of(consensus, decisions.planned_words)
     if proposed is None and decisions.by_key:
-        proposed = decide(consensus, keys, Decisions(decisions.planned_words))
-    decided = _decided(consensus, keys, decisions)
+        proposed = _decided(consensus, keys, Decisions(decisions.planned_words), ground)
+    decided = _decided(consensus, keys, decisions, ground)
     if proposed is None:
         return decided
     moved = round(moved_points(decided, proposed), 2)
@@ -68,10 +71,9 @@ def aims_by_length(
 ) -> list[tuple[int, Aim]]:
     """The aim at several planned lengths, in words."""
     keys = keys or proposed_keys(consensus)
-    return [
-        (words, aim_of(_rounded(competition(consensus, words, _weighting(keys, decisions, consensus.settings.secondary_keywords)).scores)))
-        for words in lengths
-    ]
+    secondary = consensus.settings.secondary_keywords
+    weighting = _weighting(keys, decisions, secondary)
+    return [(words, aim_of(_rounded(competition(ground_of(consensus, words), weighting, len(secondary)).scores))) for words in lengths]
 
 
 def _rounded(scores: Mapping[str, float]) -> dict[str, float]:
@@ -79,12 +81,12 @@ def _rounded(scores: Mapping[str, float]) -> dict[str, float]:
     return {url: round(value, 2) for url, value in scores.items()}
 
 
-def _decided(consensus: Consensus, keys: Keys, decisions: Decisions) -> Yardstick:
+def _decided(consensus: Consensus, keys: Keys, decisions: Decisions, ground: Ground) -> Yardstick:
     planned = decisions.planned_words or usual_words(consensus.pages)
     weighting = _weighting(keys, decisions, consensus.settings.secondary_keywords)
     terms = _weighed("terms", with_targets(consensus.terms, planned), keys.terms, weighting)
     terms = tuple(_with_own_target(term, number, weighting) for number, term in enumerate(terms))
-    others = competition(consensus, decisions.planned_words, weighting)
+    others = competition(ground, weighting, len(consensus.settings.secondary_keywords))
     scores = _rounded(others.scores)
     aim, enough, is_firm = aim_of(scores)
     return Yardstick(

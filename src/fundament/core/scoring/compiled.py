@@ -20,7 +20,7 @@ from fundament.core.scoring.guards.copies import Copies
 from fundament.core.scoring.subtopic_vectors import Sections, SubtopicVectors
 from fundament.core.scoring.targets import Targets
 from fundament.core.yardstick.entities import CONTEXT_NEEDED
-from fundament.core.yardstick.model import Range, Yardstick
+from fundament.core.yardstick.model import PageSummary, Range, Yardstick
 from fundament.core.yardstick.secondary_keywords import secondary_keywords, secondary_targets
 from fundament.core.yardstick.section_similarity import section_vectors
 
@@ -30,14 +30,21 @@ MOST_CLOSEST = 200  # blocks whose closest sentences are kept
 BYTES_OF_THING = 3_500  # of a term, entity or heading with its sentences, by estimate
 
 
+def copies_of(pages: Sequence[PageSummary], language: str) -> Copies:
+    """The runs of words on competitors' pages, by which copies are found; no decision changes them."""
+    return Copies.of([page.text for page in pages], titles=not pack_of(language).nouns_in_capitals)
+
+
 class CompiledYardstick(Targets):
     """What scoring needs of a yardstick, with the blocks measured with it. Not changed by scoring but for those.
 
     bytes: what it takes in memory without the blocks, by estimate. number: another for each in this process.
     """
 
-    def __init__(self, yardstick: Yardstick, blocks: KeptBlocks | None = None, *, with_guards: bool = True) -> None:
-        """blocks: where blocks are kept, when several yardsticks share the room for them. with_guards: False where only counts are asked for."""
+    def __init__(
+        self, yardstick: Yardstick, blocks: KeptBlocks | None = None, *, with_guards: bool = True, copies: Copies | None = None
+    ) -> None:
+        """blocks: where blocks are kept, when several yardsticks share the room for them. with_guards: False where only counts are asked for. copies: what `copies_of` gives of the same pages, where it is at hand."""
         terms, entities, subtopics = yardstick.terms, yardstick.entities, yardstick.subtopics
         super().__init__(
             term_weight=np.array([t.weight for t in terms], dtype=float),
@@ -78,7 +85,7 @@ class CompiledYardstick(Targets):
         sections = Sections.of(subtopics, frozenset(self.keyword_lemmas), self.language)
         self.subtopics = SubtopicVectors(sections, len(subtopics))
         self.word_order = word_order(self.language)
-        self.copies = Copies.of([page.text for page in yardstick.pages], titles=not pack_of(self.language).nouns_in_capitals)
+        self.copies = copies if copies is not None else copies_of(yardstick.pages, self.language)
         self.page_number = {page.url: number for number, page in enumerate(yardstick.pages)}
         self.section_words: dict[int, Range] = {}
         self.judged: dict[str, JudgedSentence] = {}

@@ -29,6 +29,8 @@ from fundament.core.yardstick.terms import ceilings_of, densities_of, quartiles_
 
 Numbers = NDArray[np.float64]
 Mask = NDArray[np.bool_]
+FIGURES_UNPACKED = 4  # times their size as they are kept, by estimate
+BYTES_OF_TARGETS = 20_000  # of a page: the structure's ranges and what else is no array, by estimate
 
 
 class Competition(NamedTuple):
@@ -41,42 +43,6 @@ class Competition(NamedTuple):
     usual_evidence: float = 0.0
     keyword_presence: tuple[float, ...] = ()
     item_share: float = LEAST_SHARE
-
-
-def competition(consensus: Consensus, planned_words: int, weighting: Weighting) -> Competition:
-    """Each page as if it had the planned length (0: the median of the others)."""
-    if not consensus.competitors:
-        return Competition({}, {})
-    tables = tables_of(consensus)
-    targets = [_targets_without(consensus, tables, n, page, planned_words, weighting) for n, page in enumerate(consensus.competitors)]
-    texts = [_Scorable(figures_at(page.figures, own.planned_words), page) for own, page in zip(targets, consensus.competitors, strict=True)]
-    first = [points_of(own, text) for own, text in zip(targets, texts, strict=True)]
-    items = float(np.percentile([points.item_share for points in first], 75))
-    evidence = np.array([points.evidence for points in first])
-    words = [text.figures.share * text.keyword for text in texts]
-    found, by_target = {}, {}
-    for number, (own, text) in enumerate(zip(targets, texts, strict=True)):
-        own.item_share = max(LEAST_SHARE, items)
-        own.usual_evidence = float(np.median(np.delete(evidence, number)))
-        own.keyword_presence = usual_presence([others for n, others in enumerate(words) if n != number], len(text.keyword))
-        points = points_of(own, text)
-        found[text.page.url] = points.total
-        by_target[text.page.url] = _by_target(text.page, points)
-    presence = usual_presence(words, len(texts[0].keyword))
-    return Competition(found, by_target, float(np.median(evidence)), tuple(presence.round(4).tolist()), round(max(LEAST_SHARE, items), 4))
-
-
-def _by_target(page: CompetitorFeatures, points: Points) -> dict[str, float]:
-    found = {f"structure:{name}": value for name, value in points.structure.items()} | {
-        f"placement:{name}": value for name, value in points.placement.items()
-    }
-    for part, numbers, values in (
-        ("terms", page.terms, points.terms),
-        ("entities", page.entities, points.entities),
-        ("subtopics", page.subtopics, points.subtopics),
-    ):
-        found |= {f"{part}:{number}": value for number, value in zip(numbers, values.tolist(), strict=True) if value > 0.0}
-    return found
 
 
 @dataclass(frozen=True, eq=False)
@@ -111,9 +77,104 @@ class _Scorable:
         return self.page.earning_share
 
 
-def _targets_without(
-    consensus: Consensus, tables: PageTables, left_out: int, page: CompetitorFeatures, planned_words: int, weighting: Weighting
-) -> Targets:
+@dataclass(frozen=True, eq=False)
+class Ground:
+    """What decisions are made on, the same for all of them: for each page the targets that the others give, before anybody decided anything, and the page as if it had the planned length. Kept by whoever decides
+    more than once on a consensus; it is most of the work.
+
+    planned_words: 0 for the median of the others. numbers: of the terms, entities and subtopics that each page is held against. presence: how far the others use each word of the keyword, and how far all do.
+    bytes: what it takes in memory, by estimate.
+    """
+
+    planned_words: int
+    targets: tuple[Targets, ...]
+    texts: tuple[_Scorable, ...]
+    numbers: tuple[tuple[list[int], list[int], list[int]], ...]
+    presence: tuple[Numbers, ...]
+    whole_presence: tuple[float, ...]
+
+    @property
+    def bytes(self) -> int:
+        """See the class."""
+        arrays = [
+            array
+            for own in self.targets
+            for array in (own.term_weight, own.term_low, own.term_ceiling, own.entity_weight, own.subtopic_weight)
+        ]
+        return (
+            sum(array.nbytes for array in arrays)
+            + FIGURES_UNPACKED * sum(len(text.page.figures) for text in self.texts)
+            + BYTES_OF_TARGETS * len(self.targets)
+        )
+
+
+def ground_of(consensus: Consensus, planned_words: int) -> Ground:
+    """The ground of a consensus at a planned length (0: the median of the others)."""
+    tables = tables_of(consensus) if consensus.competitors else None
+    targets = tuple(
+        _targets_without(consensus, tables, n, page, planned_words) for n, page in enumerate(consensus.competitors) if tables is not None
+    )
+    texts = tuple(
+        _Scorable(figures_at(page.figures, own.planned_words), page) for own, page in zip(targets, consensus.competitors, strict=True)
+    )
+    words = [text.figures.share * text.keyword for text in texts]
+    count = len(texts[0].keyword) if texts else 0
+    return Ground(
+        planned_words=planned_words,
+        targets=targets,
+        texts=texts,
+        numbers=tuple((list(page.terms), list(page.entities), list(page.subtopics)) for page in consensus.competitors),
+        presence=tuple(usual_presence([others for n, others in enumerate(words) if n != number], count) for number in range(len(words))),
+        whole_presence=tuple(usual_presence(words, count).round(4).tolist()) if words else (),
+    )
+
+
+def competition(ground: Ground, weighting: Weighting, secondary: int = 0) -> Competition:
+    """Each page against the others. secondary: how many secondary keywords there are."""
+    if not ground.texts:
+        return Competition({}, {})
+    targets = [_decided(own, numbers, weighting, secondary) for own, numbers in zip(ground.targets, ground.numbers, strict=True)]
+    first = [points_of(own, text) for own, text in zip(targets, ground.texts, strict=True)]
+    items = float(np.percentile([points.item_share for points in first], 75))
+    evidence = np.array([points.evidence for points in first])
+    found, by_target = {}, {}
+    for number, (own, text) in enumerate(zip(targets, ground.texts, strict=True)):
+        own.item_share = max(LEAST_SHARE, items)
+        own.usual_evidence = float(np.median(np.delete(evidence, number)))
+        own.keyword_presence = ground.presence[number]
+        points = points_of(own, text)
+        found[text.page.url] = points.total
+        by_target[text.page.url] = _by_target(text.page, points)
+    return Competition(found, by_target, float(np.median(evidence)), ground.whole_presence, round(max(LEAST_SHARE, items), 4))
+
+
+def _decided(own: Targets, numbers: tuple[list[int], list[int], list[int]], weighting: Weighting, secondary: int) -> Targets:
+    """A page's targets with what was decided."""
+    terms, entities, subtopics = numbers
+    low, ceiling = weighting.own_targets(own.term_low, own.term_ceiling, terms)
+    found = Targets(
+        term_weight=weighting.weigh("terms", own.term_weight, terms), term_low=low, term_ceiling=ceiling,
+        entity_weight=weighting.weigh("entities", own.entity_weight, entities), subtopic_weight=weighting.weigh("subtopics", own.subtopic_weight, subtopics),
+        structure=own.structure, planned_words=own.planned_words, secondary=own.secondary, secondary_factors=weighting.secondary_factors(secondary),
+    )  # fmt: skip
+    found.spans = own.spans  # of the structure, which nobody decides on
+    return found
+
+
+def _by_target(page: CompetitorFeatures, points: Points) -> dict[str, float]:
+    found = {f"structure:{name}": value for name, value in points.structure.items()} | {
+        f"placement:{name}": value for name, value in points.placement.items()
+    }
+    for part, numbers, values in (
+        ("terms", page.terms, points.terms),
+        ("entities", page.entities, points.entities),
+        ("subtopics", page.subtopics, points.subtopics),
+    ):
+        found |= {f"{part}:{number}": value for number, value in zip(numbers, values.tolist(), strict=True) if value > 0.0}
+    return found
+
+
+def _targets_without(consensus: Consensus, tables: PageTables, left_out: int, page: CompetitorFeatures, planned_words: int) -> Targets:
     """The targets that the other pages give."""
     keep = np.arange(len(consensus.pages)) != left_out
     pages = [page for page, kept in zip(consensus.pages, keep, strict=True) if kept]
@@ -123,25 +184,13 @@ def _targets_without(
     structure, densities = ranges[: len(tables.structure)], ranges[len(tables.structure) :]
     planned = planned_words or usual_words(pages)
     uses = targets_of(drawn_to_the_usual(quartiles_of(densities), (counts > 0).sum(axis=1), len(pages)), planned)
-    low, ceiling = weighting.own_targets(uses[:, 0], ceilings_of(uses, tables.heads[terms]), terms)
     return Targets(
-        term_weight=weighting.weigh(
-            "terms",
-            term_weights(counts, prominent, tables.specific[terms], pages, tables.own_terms[terms], tables.kept_terms[terms]),
-            terms,
-        ),
-        term_low=low,
-        term_ceiling=ceiling,
-        entity_weight=weighting.weigh(
-            "entities",
-            entity_weights(tables.salience[:, keep][entities], tables.own_entities[entities], tables.kept_entities[entities]),
-            entities,
-        ),
-        subtopic_weight=weighting.weigh(
-            "subtopics", subtopic_weights(tables.subtopics[:, keep][subtopics], pages, tables.kept_subtopics[subtopics]), subtopics
-        ),
+        term_weight=term_weights(counts, prominent, tables.specific[terms], pages, tables.own_terms[terms], tables.kept_terms[terms]),
+        term_low=uses[:, 0],
+        term_ceiling=ceilings_of(uses, tables.heads[terms]),
+        entity_weight=entity_weights(tables.salience[:, keep][entities], tables.own_entities[entities], tables.kept_entities[entities]),
+        subtopic_weight=subtopic_weights(tables.subtopics[:, keep][subtopics], pages, tables.kept_subtopics[subtopics]),
         structure=dict(zip(pages[0].structure, structure, strict=True)),
         planned_words=planned,
         secondary=secondary_targets(pages, consensus.settings.secondary_keywords),
-        secondary_factors=weighting.secondary_factors(len(consensus.settings.secondary_keywords)),
     )

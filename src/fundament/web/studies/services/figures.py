@@ -19,6 +19,7 @@ from fundament.core.consensus.build import build_consensus
 from fundament.core.consensus.keys import Proposed, proposals
 from fundament.core.consensus.standing import KINDS, Standing
 from fundament.core.errors import CoreError, StoredValueError
+from fundament.core.kept import Kept
 from fundament.core.plain import from_plain, to_plain
 from fundament.core.reading.corrections import overruled, without_repeated
 from fundament.core.version import CONSENSUS_VERSION
@@ -32,6 +33,8 @@ from fundament.web.studies.signals import figures_changed
 
 logger = logging.getLogger(__name__)
 _building = FairLock()  # one consensus at a time in a process: more would only make all of them slow
+MOST_BYTES_LOADED, BYTES_OF_CONSENSUS = 40_000_000, 20  # a consensus takes so many times its compressed size, by estimate
+loaded: Kept[tuple[str, str], core.Consensus] = Kept(MOST_BYTES_LOADED)
 MOST_TRIES = 5  # how often a job begins anew because the choice changed while it worked
 
 
@@ -167,8 +170,13 @@ def compared_pages(chosen: list[Result]) -> list[core.ComparedPage]:
 
 
 def load_consensus(stored: Consensus) -> core.Consensus:
-    """A stored consensus as the core's value. Raises StoredValueError where it has to be made anew."""
-    return upcasting.load("consensus", core.Consensus, stored.version, stored.plain())
+    """A stored consensus as the core's value; kept, for it never changes and most acts ask for it. Raises StoredValueError where it has to be made anew."""
+    key = stored.hash, stored.version
+    known = loaded.get(key)
+    if known is None:
+        known = upcasting.load("consensus", core.Consensus, stored.version, stored.plain())
+        loaded.keep(key, known, BYTES_OF_CONSENSUS * len(stored.data))
+    return known
 
 
 def _place(study: Study, consensus: Consensus | None) -> bool:

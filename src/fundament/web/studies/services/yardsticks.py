@@ -6,6 +6,7 @@ import hashlib
 import json
 import threading
 from collections import defaultdict
+from typing import NamedTuple
 from uuid import UUID
 
 from fundament.core.consensus.decide import Decisions, aims_by_length, decide
@@ -16,14 +17,18 @@ from fundament.core.errors import StoredValueError
 from fundament.core.kept import Kept
 from fundament.core.scoring.aim import Aim
 from fundament.core.scoring.block_features import KeptBlocks
-from fundament.core.scoring.compiled import CompiledYardstick
-from fundament.core.yardstick.model import Yardstick
+from fundament.core.scoring.compiled import CompiledYardstick, copies_of
+from fundament.core.scoring.guards.copies import Copies
+from fundament.core.scoring.leave_one_out import Ground, ground_of
+from fundament.core.yardstick.model import Consensus, Yardstick
 from fundament.core.yardstick.secondary_keywords import key_of
+from fundament.web.studies.models import Consensus as StoredConsensus
 from fundament.web.studies.models import CurrentConsensus, Decision, Identity, SecondaryKeyword, Study
-from fundament.web.studies.services.figures import load_consensus
+from fundament.web.studies.services.figures import load_consensus, loaded
 
 MOST_BYTES = 60_000_000  # of all yardsticks of a process, by estimate
 MOST_BYTES_OF_PROPOSED, BYTES_OF_YARDSTICK = 20_000_000, 1_000_000  # a yardstick without its features, by estimate
+MOST_BYTES_OF_GROUNDS = 24_000_000
 LENGTHS, BYTES_OF_AIMS = (0.5, 0.65, 0.8, 1.0, 1.25, 1.6, 2.0), 2_000  # of the usual length
 MOST_BYTES_OF_BLOCKS = 60_000_000  # of the blocks measured with them: those of a hundred drafts of 3,000 words, with their edits
 
@@ -36,8 +41,17 @@ def decided_of(decisions: list[Decision], current: CurrentConsensus) -> DecidedT
     return decided_among(decisions, here, current.joined)
 
 
+class Standpoint(NamedTuple):
+    """A consensus as this process holds it, with what no decision on it changes."""
+
+    consensus: Consensus
+    ground: Ground
+    copies: Copies
+
+
 _yardsticks: Kept[int, tuple[UUID, CompiledYardstick]] = Kept(MOST_BYTES)  # by study, with the stamp of its figures
 _proposed: Kept[int, tuple[tuple[str, int, Keys], Yardstick]] = Kept(MOST_BYTES_OF_PROPOSED)  # by study, with what it was made of
+_grounds: Kept[tuple[str, int], Standpoint] = Kept(MOST_BYTES_OF_GROUNDS)  # by the consensus' hash and the planned length
 _aims: Kept[int, tuple[UUID, list[tuple[int, Aim]]]] = Kept(1_000_000)
 _blocks: KeptBlocks = KeptBlocks(MOST_BYTES_OF_BLOCKS)
 _making: defaultdict[int, threading.Lock] = defaultdict(threading.Lock)  # one at a time makes a study's yardstick; the others wait for it
@@ -45,6 +59,18 @@ _making: defaultdict[int, threading.Lock] = defaultdict(threading.Lock)  # one a
 
 def _keys(stored: dict[str, list[str]]) -> Keys:
     return Keys(*(tuple(stored[kind]) for kind in KINDS))
+
+
+def standpoint_of(stored: StoredConsensus, planned: int) -> Standpoint:
+    """What all decisions on a stored consensus stand on at a planned length; kept, so that a decision costs no more than what it moves. Raises StoredValueError."""
+    key = stored.hash, planned
+    known = _grounds.get(key)
+    if known is not None:
+        return known
+    consensus = load_consensus(stored)
+    made = Standpoint(consensus, ground_of(consensus, planned), copies_of(consensus.pages, consensus.language))
+    _grounds.keep(key, made, made.ground.bytes + made.copies.bytes)
+    return made
 
 
 def proposed_of(current: CurrentConsensus, planned: int) -> Yardstick | None:
@@ -56,7 +82,8 @@ def proposed_of(current: CurrentConsensus, planned: int) -> Yardstick | None:
     known = _proposed.get(current.study_id)
     if known is not None and known[0] == made_of:
         return known[1]
-    made = decide(load_consensus(current.consensus), keys, Decisions(planned))
+    stand = standpoint_of(current.consensus, planned)
+    made = decide(stand.consensus, keys, Decisions(planned), ground=stand.ground)
     _proposed.keep(current.study_id, (made_of, made), BYTES_OF_YARDSTICK)
     return made
 
@@ -95,6 +122,8 @@ def forget_all() -> None:
     _yardsticks.clear()
     _proposed.clear()
     _aims.clear()
+    _grounds.clear()
+    loaded.clear()
     _blocks.clear()
 
 
@@ -132,11 +161,13 @@ def compiled_of(study_id: int, stamp: UUID | None = None) -> CompiledYardstick |
         is_confirmed = bool(study.confirmed) and study.confirmed == decisions_hash(decided, current)
         decisions = Decisions(study.planned_words, decided.by_key, is_confirmed)
         try:
-            consensus = load_consensus(current.used)
+            stand = standpoint_of(current.used, study.planned_words)
             proposed = proposed_of(current, study.planned_words) if decided.by_key or current.extended_id else None
         except StoredValueError:
             return None
-        named = renamed(decide(consensus, _keys(current.used_keys), decisions, proposed=proposed), *_given(study_id))
-        compiled = CompiledYardstick(named, _blocks)
+        named = renamed(
+            decide(stand.consensus, _keys(current.used_keys), decisions, proposed=proposed, ground=stand.ground), *_given(study_id)
+        )
+        compiled = CompiledYardstick(named, _blocks, copies=stand.copies)
         _yardsticks.keep(study_id, (current.stamp, compiled), compiled.bytes)
         return compiled
