@@ -10,6 +10,7 @@ from django.utils import timezone
 from fundament.core.outline.proposal import frequent_subtopics
 from fundament.core.scoring.compiled import CompiledYardstick
 from fundament.core.yardstick.model import Yardstick
+from fundament.core.yardstick.secondary_keywords import key_of
 from fundament.web.accounts.roles import Actor
 from fundament.web.studies.models import Study
 from fundament.web.studies.services import outlining
@@ -17,6 +18,7 @@ from fundament.web.studies.services.deciding import decide_on, plan_length
 from fundament.web.studies.services.planning import set_plan
 from fundament.web.studies.services.yardsticks import compiled_of
 
+SECONDARY = ("repointing brick cost", "how to repair lime mortar", "lime pointing", "lime mortar near me")
 INTENT = (
     "Owners of brick houses built before about 1920 who have seen crumbling joints. They want to know whether to act, whether they can do it themselves, "
     "and what it costs when somebody else does."
@@ -44,6 +46,8 @@ def decide_main(actor: Actor, study: Study) -> None:
     rare = min(found.subtopics, key=lambda s: (s.pages, s.label))
     decide_on(actor, study.pk, frequent_subtopics(found.subtopics, len(found.pages))[0].key, "must")
     decide_on(actor, study.pk, rare.key, "may", note="Only if there is room.")
+    decide_on(actor, study.pk, key_of(SECONDARY[0]), "must", note="It is the first question of every owner.")
+    decide_on(actor, study.pk, key_of(SECONDARY[-1]), "dropped", note="Another page of ours is for them.")
     nodes = outlining.add_proposed(actor, study.pk)
     _note(actor, study, nodes[0].key, NOTES, nodes[0].planned_words)
     own = outlining.add_heading(actor, study.pk, ANGLE, after=nodes[len(nodes) // 2].key)

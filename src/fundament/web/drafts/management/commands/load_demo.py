@@ -13,7 +13,7 @@ from fundament.messages import say_error
 from fundament.providers.errors import ProviderError
 from fundament.web.accounts.models import Membership, Person, Workspace
 from fundament.web.accounts.roles import Actor
-from fundament.web.drafts.demo_decisions import OTHERS, decide_main
+from fundament.web.drafts.demo_decisions import OTHERS, SECONDARY, decide_main
 from fundament.web.drafts.models import Draft
 from fundament.web.drafts.services.saving import create_draft
 from fundament.web.drafts.services.texts import Text
@@ -59,7 +59,7 @@ class Command(BaseCommand):
 
     def _load(self, actor: Actor) -> None:
         self.stdout.write("Loading the demo: reading the pages of the main study.")
-        study = open_study(actor, keyword=KEYWORD, country="gb", language="en", device="desktop", depth=20, now=True)
+        study = open_study(actor, keyword=KEYWORD, country="gb", language="en", device="desktop", depth=20, secondary=SECONDARY, now=True)
         if study.state != "ready":
             raise CommandError(f"The main study could not be read: {study.problem}")
         text = Text.cleaned(document_from_html(DRAFT.read_text(encoding="utf-8")), "Repointing brick with lime mortar | Marl & Quoin")
