@@ -34,7 +34,7 @@ from fundament.schemas.study_file import FileSource, StudyFile
 
 FORMAT = "fundament-study"
 MANIFEST, STUDY, SOURCES = "manifest.json", "study.json", "sources.warc.gz"
-MOST_BYTES, MOST_UNPACKED, MOST_PART = 80_000_000, 400_000_000, 120_000_000
+MOST_BYTES, MOST_UNPACKED, MOST_PART, MOST_STUDY = 60_000_000, 200_000_000, 100_000_000, 20_000_000
 _NAME = re.compile(r"study\.json|sources\.warc\.gz|analyses/[0-9]{3}\.json")
 _NUL = re.compile(rb"(?<!\\)(?:\\\\)*\\u0000")
 _EPOCH = (1980, 1, 1, 0, 0, 0)  # equal studies give equal files
@@ -169,7 +169,7 @@ def _parts(archive: zipfile.ZipFile) -> dict[str, bytes]:
         raise FileError("study_file.parts")
     found = {}
     for name, part in manifest.parts.items():
-        found[name] = entry_of(archive, archive.getinfo(name), MOST_PART)
+        found[name] = entry_of(archive, archive.getinfo(name), MOST_STUDY if name == STUDY else MOST_PART)
         if len(found[name]) != part.bytes or hashlib.sha256(found[name]).hexdigest() != part.sha256:
             raise FileError("study_file.altered", name=name)
     return found

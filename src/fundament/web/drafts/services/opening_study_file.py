@@ -13,7 +13,6 @@ import msgspec
 from django.db import transaction
 from django.utils import timezone
 
-from fundament.confined import confined
 from fundament.core.message import Message
 from fundament.core.plain import to_plain
 from fundament.core.version import READING_VERSION, STAGES
@@ -26,6 +25,7 @@ from fundament.web.accounts.roles import Actor, ask
 from fundament.web.drafts.models import Draft, Revision
 from fundament.web.drafts.services.saving import words_of
 from fundament.web.drafts.services.texts import Text
+from fundament.web.files_in_requests import read_file
 from fundament.web.history.services.record import recorded
 from fundament.web.sites.models import RawResponse, StoredReading
 from fundament.web.sites.services.readings import store_raw
@@ -46,13 +46,11 @@ from fundament.web.studies.services.figures import follow
 from fundament.web.studies.services.intents import note_division
 from fundament.web.studies.services.reading import note_counts
 
-SECONDS, MEGABYTES = 60.0, 1_500
-
 
 def open_study_file(actor: Actor, content: bytes) -> Study:
     """The study in a file, as a new one of the actor's workspace. Raises FileError and ConfinedError with what is wrong; then nothing was changed."""
     ask(actor, "study.open")
-    found: Unpacked = confined(unpack, content, prepare=load_reader, seconds=SECONDS, megabytes=MEGABYTES)
+    found: Unpacked = read_file(actor.workspace.pk, unpack, content, prepare=load_reader)
     texts = [_Texts(draft) for draft in found.study.drafts]
     with transaction.atomic():
         study = _study(actor, found.study)

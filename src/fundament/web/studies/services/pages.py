@@ -5,7 +5,6 @@ from __future__ import annotations
 from django.db import transaction
 from django.db.models import Max
 
-from fundament.confined import confined
 from fundament.core.errors import SaidError
 from fundament.files.pages import address_in, load_archives, pages_of
 from fundament.messages import say_error
@@ -13,12 +12,13 @@ from fundament.providers.guard import check_form
 from fundament.providers.pages import FetchedPage
 from fundament.web.accounts.roles import Actor, get_for
 from fundament.web.errors import ApplicationError, NotFoundError
+from fundament.web.files_in_requests import read_file
 from fundament.web.history.services.record import recorded
 from fundament.web.live.notify import announce
 from fundament.web.sites.models import RawResponse
 from fundament.web.sites.services.readings import store_raw
 from fundament.web.studies.models import Result, Study
-from fundament.web.studies.services.bringing import MEGABYTES, NO_ADDRESS, SECONDS
+from fundament.web.studies.services.bringing import NO_ADDRESS
 from fundament.web.studies.services.reworking import plain_address
 
 MOST_RESULTS = 60  # of a study, with those added by hand
@@ -32,7 +32,7 @@ def add_page(actor: Actor, study_id: int, address: str, file: tuple[str, bytes] 
         address = f"https://{address}"
     if address:
         check_form(address)
-    raw = _page_in(file, address) if file else None
+    raw = _page_in(actor.workspace.pk, file, address) if file else None
     url = raw.final_url if raw is not None else address
     if not url:
         raise ApplicationError("error.no_file")
@@ -65,11 +65,14 @@ def read_page_again(actor: Actor, study_id: int, result_id: int) -> Result:
 
 def bring_page(actor: Actor, study_id: int, result_id: int, file: tuple[str, bytes] | None) -> Result:
     """Take a result's page from a file that a person saved in a browser, and queue its reading. It keeps its rank and address."""
+    there = get_for(actor, "study.choose", Study.objects.all(), pk=study_id).results.filter(pk=result_id).first()
+    if there is None:
+        raise NotFoundError("error.not_found")
+    if file is None:
+        raise ApplicationError("error.no_file")
+    raw = _page_in(actor.workspace.pk, file, there.url)  # before anything is locked, for it may take its time
     with transaction.atomic():
         study, result = _result(actor, study_id, result_id)
-        if file is None:
-            raise ApplicationError("error.no_file")
-        raw = _page_in(file, result.url)
         with recorded(actor, "study.bring_page", study, name=result.url[:200]) as recording:
             recording.watch([result], "state", "problem", "raw")
             result.state, result.problem, result.raw = "waiting", None, raw
@@ -78,12 +81,12 @@ def bring_page(actor: Actor, study_id: int, result_id: int, file: tuple[str, byt
     return result
 
 
-def _page_in(file: tuple[str, bytes], address: str) -> RawResponse:
+def _page_in(account: int, file: tuple[str, bytes], address: str) -> RawResponse:
     """The first page in a file, kept as it came. address: "" for the one that it says itself. Raises ApplicationError."""
     name, content = file
     plain = name.replace("\x00", "").encode("utf-8", errors="replace").decode()[-200:] or "page.html"
     try:
-        archive = confined(pages_of, content, plain, prepare=load_archives, seconds=SECONDS, megabytes=MEGABYTES)
+        archive = read_file(account, pages_of, content, plain, prepare=load_archives)
     except SaidError as error:
         raise ApplicationError("error.no_page_in_file", reason=say_error(error)) from None
     if not archive.pages:
