@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import itertools
 import re
 
 import pytest
@@ -13,6 +14,7 @@ from fundament.core.scoring.model import STATES
 from fundament.core.yardstick.ranges import robust_range
 from fundament.web.drafts.panels import verdict
 from fundament.web.drawings.aim_lengths import aim_lengths
+from fundament.web.drawings.core_sample import Layer, core_sample
 from fundament.web.drawings.marks_on_scale import marks_on_scale
 from fundament.web.drawings.range_strip import Tick, range_strip
 from fundament.web.drawings.states import state_mark
@@ -160,3 +162,41 @@ def test_what_was_proposed_stands_beside_the_aim() -> None:
     noted = {"aim": 55.2, "enough": 70.0, "as_proposed": {"total": 48.2, "aim": 57.4}}
     assert aim_words(noted) == "aim 55; as proposed 48, aim 57"
     assert aim_words({**noted, "as_proposed": None}) == "aim 55"
+
+
+LAYERS = [
+    Layer("terms", 20.0, 40.0),
+    Layer("entities", 5.0, 20.0),
+    Layer("subtopics", 0.0, 20.0),
+    Layer("structure", 10.0, 10.0),
+    Layer("placement", 6.0, 10.0),
+]
+
+
+def bodies(drawn: str) -> list[tuple[str, str, float, float]]:
+    """(earned or lacking, layer, bottom, top) of each piece, in points."""
+    found = re.findall(
+        r'core-layer core-(\w+)" data-layer="(\w+)".*?class="core-body" x="0.5" y="([\d.]+)" width="[\d.]+" height="([\d.]+)"', drawn
+    )
+    return [(kind, name, 100 - float(y) - float(height), 100 - float(y)) for kind, name, y, height in found]
+
+
+def test_the_solid_core_ends_at_the_score_and_the_lacking_parts_stand_above_in_the_same_order() -> None:
+    drawn = core_sample(LAYERS, total=41.0, aim=60.0, height=100)
+    found = bodies(str(drawn))
+    solid = [piece for piece in found if piece[0] == "earned"]
+    lacking = [piece for piece in found if piece[0] == "lacking"]
+    assert [name for _, name, _, _ in solid] == ["terms", "entities", "structure", "placement"]
+    assert [name for _, name, _, _ in lacking] == ["terms", "entities", "subtopics", "placement"]
+    assert solid[0][2] == pytest.approx(0, abs=0.2) and solid[-1][3] == pytest.approx(41.0, abs=0.2)
+    assert lacking[0][2] == pytest.approx(41.0, abs=0.2) and lacking[-1][3] == pytest.approx(100.0, abs=0.2)
+    assert all(low[3] == pytest.approx(high[2], abs=0.2) for low, high in itertools.pairwise(found))  # nothing between two layers
+
+
+def test_layers_are_told_apart_by_pattern_and_open_their_panel() -> None:
+    drawn = str(core_sample(LAYERS, total=41.0, opens=True))
+    for name in ("terms", "entities", "structure", "placement"):
+        assert f'fill="url(#pattern-{name})"' in drawn and f'data-panel="{name}"' in drawn
+    assert 'data-panel="subtopics"' in drawn  # an empty layer opens too
+    assert "data-panel" not in str(core_sample(LAYERS, total=41.0))
+    assert "Score 41.0 of 100; no aim" in drawn and "No score yet" in str(core_sample(LAYERS, total=None))

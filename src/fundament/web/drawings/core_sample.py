@@ -1,7 +1,7 @@
-"""The core sample: the score as a drilled core of five layers.
+"""The core sample: the score as a drilled core on one upright scale from 0 to 100.
 
-Each layer is as thick as its weight and filled from its left edge as far as it is earned. Beside it a scale from 0 to 100 with the
-competitors' totals as fine ticks, the aim as a line, and the draft's own total as a mark.
+From the bottom up stand the points earned, a layer for each part, so that the solid core ends at the score; above it, as empty outlines in the same order, what each part still lacks. The aim is a
+line across, the competitors' totals are fine ticks beside it, all on the same scale. Layers are told apart by pattern, in ink: colours belong to states. The patterns are in `parts/patterns.html`, once on a page.
 """
 
 from __future__ import annotations
@@ -14,6 +14,8 @@ from django.utils.safestring import SafeString
 
 from fundament.messages import label
 
+LEAST_DRAWN = 0.05  # points: thinner layers are not drawn
+
 
 @dataclass(frozen=True)
 class Layer:
@@ -25,42 +27,63 @@ class Layer:
 
 
 def core_sample(
-    layers: Sequence[Layer], *, total: float | None, aim: float = 0.0, ticks: Sequence[float] = (), height: int = 420, width: int = 72
-) -> SafeString:
-    """Draw the score of a text. total None draws an empty core. Returns an SVG element with the figures in its title."""
-    scale = height / 100.0
-    core_width = width * 0.52
-    pieces, top = [], 0.0
-    for layer in layers:
-        thick = layer.max * scale
-        filled = core_width * (layer.points / layer.max if layer.max else 0.0)
-        pieces.append((layer.name, f"{top:.1f}", f"{core_width:.1f}", f"{thick:.1f}", f"{max(0.0, filled):.1f}"))
-        top += thick
-    drawn = format_html_join(
-        "",
-        '<g class="layer layer-{0}"><rect class="layer-ground" x="0.5" y="{1}" width="{2}" height="{3}"/>'
-        '<rect class="layer-earned" x="0.5" y="{1}" width="{4}" height="{3}"/></g>',
-        pieces,
-    )
+    layers: Sequence[Layer], *, total: float | None, aim: float = 0.0, ticks: Sequence[float] = (), height: int = 420, width: int = 72, opens: bool = False
+) -> SafeString:  # fmt: skip
+    """Draw the score of a text. total None draws an empty core. opens: a click on a layer, solid or empty, opens its panel. Returns an SVG element with the figures in its title."""
+    scale, core_width = height / 100.0, width * 0.52
     left, right = core_width + 4, width - 1.0
+
+    def y(points: float) -> str:
+        return f"{height - points * scale:.1f}"
+
+    drawn = format_html_join(
+        "", "{}", ((_piece(*piece, core_width=core_width, scale=scale, height=height, opens=opens),) for piece in _pieces(layers))
+    )
     tick_lines = format_html_join(
-        "", '<line class="core-tick" x1="{}" x2="{}" y1="{}" y2="{}"/>',
-        ((f"{left + 3:.1f}", f"{left + 11:.1f}", f"{height - t * scale:.1f}", f"{height - t * scale:.1f}") for t in ticks),
-    )  # fmt: skip
-    aim_line = SafeString("")
-    if aim:
-        y = f"{height - aim * scale:.1f}"
-        aim_line = format_html('<line class="core-aim" x1="0" x2="{}" y1="{}" y2="{}"/>', f"{right:.1f}", y, y)
-    mark = SafeString("")
-    words = "No score yet"
+        "",
+        '<line class="core-tick" x1="{}" x2="{}" y1="{}" y2="{}"/>',
+        ((f"{left + 3:.1f}", f"{left + 11:.1f}", y(t), y(t)) for t in ticks),
+    )
+    aim_line = (
+        format_html('<line class="core-aim" x1="0" x2="{}" y1="{}" y2="{}"/>', f"{right:.1f}", y(aim), y(aim)) if aim else SafeString("")
+    )
+    mark, words = SafeString(""), "No score yet"
     if total is not None:
-        middle = height - total * scale
-        mark = format_html('<path class="core-total" d="M{} {}l7 -4.5v9z"/>', f"{left + 3:.1f}", f"{middle:.1f}")
+        mark = format_html('<path class="core-total" d="M{} {}l7 -4.5v9z"/>', f"{left + 3:.1f}", y(total))
         parts = ", ".join(f"{label(x.name).lower()} {x.points:.1f} of {x.max:.0f}" for x in layers)
         words = f"Score {total:.1f} of 100; {f'aim {aim:.0f}' if aim else 'no aim'}; {parts}"
     return format_html(
-        '<svg class="core-sample" width="{w}" height="{h}" viewBox="0 -6 {w} {hh}" role="img" aria-label="{words}"><title>{words}</title>'
+        '<svg class="core-sample" width="{w}" height="{h}" viewBox="0 -6 {w} {hh}" role="img" aria-label="{words}">'
         '{drawn}<line class="core-scale" x1="{l}" x2="{l}" y1="0" y2="{ht}"/>{ticks}{aim}{mark}</svg>',
         w=width, h=height + 12, hh=height + 12, ht=height, words=words, drawn=drawn, l=f"{left + 3:.1f}", ticks=tick_lines, aim=aim_line,
         mark=mark,
+    )  # fmt: skip
+
+
+def _pieces(layers: Sequence[Layer]) -> list[tuple[Layer, bool, float, float]]:
+    """(layer, whether it is earned, from, to) on the scale, from the bottom up: first everything that is earned, then what lacks."""
+    found, at = [], 0.0
+    for is_earned in (True, False):
+        for layer in layers:
+            thick = max(0.0, layer.points if is_earned else layer.max - layer.points)
+            if thick >= LEAST_DRAWN:
+                found.append((layer, is_earned, at, at + thick))
+            at += thick
+    return found
+
+
+def _piece(
+    layer: Layer, is_earned: bool, low: float, high: float, *, core_width: float, scale: float, height: int, opens: bool
+) -> SafeString:
+    place = format_html(
+        'x="0.5" y="{}" width="{}" height="{}"', f"{height - high * scale:.1f}", f"{core_width:.1f}", f"{(high - low) * scale:.1f}"
+    )
+    says = f"{label(layer.name)}: {layer.points:.1f} of {layer.max:.0f} points, {'earned' if is_earned else 'the rest lacks'}"
+    kind = "earned" if is_earned else "lacking"
+    ground = format_html('<rect class="core-ground" {}/>', place) if is_earned else SafeString("")
+    fill = f"url(#pattern-{layer.name})" if is_earned else "none"
+    panel = format_html(' data-panel="{}"', layer.name) if opens else SafeString("")
+    return format_html(
+        '<g class="core-layer core-{}" data-layer="{}"{}><title>{}</title>{}<rect class="core-body" {} fill="{}" pointer-events="all"/></g>',
+        kind, layer.name, panel, says, ground, place, fill,
     )  # fmt: skip

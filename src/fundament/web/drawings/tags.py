@@ -52,9 +52,9 @@ def state(name: str) -> SafeString:
 def core_of(score: Score | None, ticks: list[float], height: int = 420) -> SafeString:
     """{% core_of score ticks height %}: the core sample of a score, or an empty one."""
     if score is None:
-        return core.core_sample([core.Layer(n, 0.0, w) for n, w in PART_WEIGHTS.items()], total=None, height=height)
+        return core.core_sample([core.Layer(n, 0.0, w) for n, w in PART_WEIGHTS.items()], total=None, height=height, opens=True)
     layers = [core.Layer(part.name, part.points, part.max) for part in score.shown_parts]
-    return core.core_sample(layers, total=score.total, aim=score.aim, ticks=ticks, height=height)
+    return core.core_sample(layers, total=score.total, aim=score.aim, ticks=ticks, height=height, opens=True)
 
 
 @register.simple_tag
