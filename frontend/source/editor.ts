@@ -18,7 +18,7 @@ const editor = new Editor({
   editable: !readOnly,
   content: JSON.parse(byId("stored").textContent ?? "{}") as JSONContent,
   extensions,
-  editorProps: { attributes: { class: "sheet-text", "aria-label": "Text of the draft", role: "textbox", "aria-multiline": "true", spellcheck: "true" } },
+  editorProps: { attributes: { id: "text", class: "sheet-text", "aria-label": "Text of the draft", role: "textbox", "aria-multiline": "true", spellcheck: "true" } },
 });
 
 function text(): Text {
@@ -46,7 +46,19 @@ function showPanel(html: string): void {
   panel.innerHTML = html;
   panel.scrollTop = scrolled;
   panel.removeAttribute("aria-busy");
+  sayScore();
   if (focused) panel.querySelector<HTMLElement>(`[data-key="${CSS.escape(focused)}"]`)?.focus();
+}
+
+// The score is said aloud at rest only: while one types it would be noise.
+function sayScore(): void {
+  const figure = document.querySelector("#core .core-figure");
+  const words = (figure?.textContent ?? "").replace(/\s+/g, " ").trim();
+  const place = byId("score-said");
+  if (words && place.dataset["said"] !== words) {
+    place.dataset["said"] = words;
+    place.textContent = `Score ${[...(figure?.children ?? [])].map((part) => part.textContent?.trim()).join(", ")}`;
+  }
 }
 
 function show(answer: Answer): void {

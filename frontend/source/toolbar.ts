@@ -23,6 +23,21 @@ export function setUpToolbar(editor: Editor): void {
     image: () => open(imageForm, ""),
   };
 
+  // what a link leads to, as it is stored: an address without a scheme is one on the web
+  function addressOf(typed: string): string {
+    const plain = typed.trim();
+    if (!plain || /^(https?:|mailto:|tel:|\/|#)/i.test(plain)) return plain;
+    return /^[^\s@/]+@[^\s@/]+\.[^\s@/]+$/.test(plain) ? `mailto:${plain}` : `https://${plain}`;
+  }
+
+  function setLink(href: string): void {
+    if (editor.state.selection.empty && !editor.isActive("link")) {
+      // nothing is chosen: the address itself is the text
+      const words = href.replace(/^(https?:\/\/|mailto:|tel:)/i, "").replace(/\/$/, "");
+      run().insertContent({ type: "text", text: words, marks: [{ type: "link", attrs: { href } }] }).unsetMark("link").run();
+    } else run().extendMarkRange("link").setLink({ href }).run();
+  }
+
   function open(form: HTMLFormElement, value: string): void {
     const wasOpen = !form.hidden;
     linkForm.hidden = imageForm.hidden = true;
@@ -41,9 +56,10 @@ export function setUpToolbar(editor: Editor): void {
   });
   linkForm.addEventListener("submit", (event) => {
     event.preventDefault();
-    const href = linkForm.querySelector("input")?.value.trim() ?? "";
-    if (href) run().extendMarkRange("link").setLink({ href }).run();
+    const href = addressOf(linkForm.querySelector("input")?.value ?? "");
     linkForm.hidden = true;
+    editor.view.focus(); // at once: the editor's own command waits for the next picture, and what is typed meanwhile would be lost
+    if (href) setLink(href);
   });
   linkForm.querySelector("[data-action=remove]")?.addEventListener("click", () => {
     run().extendMarkRange("link").unsetLink().run();
@@ -57,6 +73,14 @@ export function setUpToolbar(editor: Editor): void {
     address.value = alt.value = "";
     imageForm.hidden = true;
   });
+  for (const form of [linkForm, imageForm]) {
+    form.addEventListener("keydown", (event) => {
+      if (event.key !== "Escape") return;
+      event.preventDefault();
+      form.hidden = true;
+      editor.view.focus();
+    });
+  }
   byId("sheet").addEventListener("keydown", (event) => {
     if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === "k") {
       event.preventDefault();

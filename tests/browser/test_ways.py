@@ -13,6 +13,8 @@ from fundament.core.documents.html import document_from_html, html_of
 from fundament.web.accounts.models import Membership, Person
 from fundament.web.accounts.roles import Actor
 from fundament.web.drafts.models import Draft
+from fundament.web.drafts.services.saving import create_draft
+from fundament.web.drafts.services.texts import Text
 from fundament.web.studies.models import Study
 from fundament.web.studies.services.choosing import set_chosen
 from tests.browser.conftest import find_barriers, signed_in_page
@@ -377,3 +379,49 @@ def test_a_keyword_of_200_letters_breaks_no_screen(page: Page, study: Study, dra
     ):
         page.goto(f"{server}{address}")
         assert page.evaluate("document.documentElement.scrollWidth - document.documentElement.clientWidth") <= 1, address
+
+
+def test_the_link_box_takes_an_address_as_it_is_typed(page: Page, draft: Draft, server: str) -> None:
+    page.goto(f"{server}/drafts/{draft.pk}/")
+    sheet = page.locator(".sheet-text")
+    sheet.locator("p").last.click()
+    page.keyboard.press("End")
+    page.keyboard.press("Control+k")
+    box = page.get_by_label("Address of the link")
+    expect(box).to_be_focused()
+    page.keyboard.press("Escape")
+    expect(box).to_be_hidden()
+    expect(sheet).to_be_focused()
+    page.keyboard.type(" See ")
+    page.keyboard.press("Control+k")
+    page.keyboard.type("marlandquoin.example/lime")
+    page.keyboard.press("Enter")
+    page.keyboard.type(" for more.")
+    link = sheet.locator("a")
+    expect(link).to_have_attribute("href", "https://marlandquoin.example/lime")
+    expect(link).to_have_text("marlandquoin.example/lime")  # nothing was chosen, so the address is the text, and typing goes on outside it
+    expect(sheet.locator("p").last).to_contain_text("See marlandquoin.example/lime for more.")
+
+
+def test_the_first_tab_leads_to_the_text_and_the_score_is_said(page: Page, draft: Draft, server: str) -> None:
+    page.goto(f"{server}/drafts/{draft.pk}/")
+    expect(page.locator(".core-layer").first).to_be_visible()
+    page.keyboard.press("Tab")
+    expect(page.get_by_role("link", name="Skip to the text")).to_be_focused()
+    page.keyboard.press("Enter")
+    page.keyboard.type("Lime mortar lets a brick wall breathe. ")
+    expect(page.locator(".sheet-text")).to_contain_text("breathe")
+    expect(page.locator("#score-said")).to_contain_text(re.compile(r"Score \d+"))
+    page.locator(".core-lacking[data-layer=entities]").click()
+    expect(page.locator("#panel h2")).to_have_text("Entities")
+
+
+def test_the_profile_of_a_long_text_is_not_cut_off(page: Page, study: Study, actor: Actor, server: str) -> None:
+    html = "".join(
+        f"<h2>Part {n}</h2>" + "<p>The joints are raked out by hand and damped before the mortar goes in.</p>" * 4 for n in range(80)
+    )
+    long = create_draft(actor, study.pk, name="Long", text=Text.cleaned(document_from_html(html)))
+    page.goto(f"{server}/drafts/{long.pk}/")
+    expect(page.locator(".profile-heading")).to_have_count(80)
+    last, holder = page.locator("#profile rect").last.bounding_box(), page.locator("#profile").bounding_box()
+    assert last is not None and holder is not None and last["y"] + last["height"] <= holder["y"] + holder["height"] + 1
