@@ -18,7 +18,7 @@ from fundament.web.sites.services.readings import reading_as_core
 from fundament.web.studies.models import Demand, Study
 from fundament.web.studies.services.yardsticks import compiled_of
 
-MOST_SEEDS, MOST_OF_SEED, MOST_SEED_WORDS = 64, 300, 2  # what is asked for: keyword, secondary keywords, the heaviest short terms
+MOST_TERMS, MOST_OF_SEED, MOST_SEED_WORDS = 12, 300, 2  # what is asked for: keyword, secondary keywords, the heaviest short terms; each question may cost
 
 
 def ask_demand(study: Study) -> list[Message]:
@@ -41,7 +41,7 @@ def _seeds(study: Study) -> list[str]:
     compiled = compiled_of(study.pk)
     terms = [term.name for term in compiled.yardstick.terms if len(term.name.split()) <= MOST_SEED_WORDS] if compiled else []
     secondary = study.secondary_keywords.values_list("phrase", flat=True)
-    return list(dict.fromkeys([study.keyword, *secondary, *terms]))[:MOST_SEEDS]
+    return list(dict.fromkeys([study.keyword, *secondary, *terms[:MOST_TERMS]]))
 
 
 def _keep(study: Study, known: dict[str, CatalogueKeyword]) -> None:
