@@ -60,8 +60,18 @@ for (const name of ["dragstart", "dragover"]) document.addEventListener(name, ()
 document.addEventListener("dragend", () => (held = 0), true);
 const LONGEST_HELD = 2000; // ms; an end that was missed must not stop everything
 
+const isHeld = (): boolean => held > 0 && Date.now() - held < LONGEST_HELD;
+
+// an answer that was on its way already when a button went down is not put in either: it is asked for again afterwards
+document.addEventListener("htmx:beforeSwap", (event) => {
+  const detail = (event as CustomEvent<{ shouldSwap: boolean; requestConfig: { elt: Element; triggeringEvent?: Event } }>).detail;
+  if (!isHeld() || detail.requestConfig.triggeringEvent?.type !== "live") return;
+  detail.shouldSwap = false;
+  setTimeout(() => window.htmx?.trigger(detail.requestConfig.elt, "live"), SOON);
+});
+
 function showAnew(topic: string): void {
-  if (held && Date.now() - held < LONGEST_HELD) {
+  if (isHeld()) {
     setTimeout(() => showAnew(topic), SOON);
     return;
   }

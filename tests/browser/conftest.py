@@ -145,6 +145,17 @@ def sign_in(page: Page, address: str, name: str) -> None:
     page.wait_for_url("**/studies/")
 
 
+def wait_until_quiet(page: Page) -> None:
+    """Wait until nothing was asked for a while: what is dragged or measured must not move meanwhile because an earlier answer comes."""
+    page.evaluate("""() => new Promise((done) => {
+        let last = performance.now();
+        const now = () => { last = performance.now(); };
+        for (const name of ["htmx:beforeRequest", "htmx:afterRequest", "htmx:afterSwap"]) document.addEventListener(name, now);
+        const look = () => (performance.now() - last > 600 && !document.querySelector(".htmx-request") ? done() : setTimeout(look, 50));
+        look();
+    })""")
+
+
 def find_barriers(page: Page) -> list[str]:
     """What axe finds on the page as it is (WCAG 2.2 A and AA)."""
     page.evaluate("scrollTo(0, 0)")  # else the heading row of a table, which stays in view, lies over another row

@@ -11,7 +11,7 @@ from playwright.sync_api import Page, expect
 
 from fundament.web.drafts.models import Draft
 from fundament.web.studies.models import Decision, OutlineNode, Study
-from tests.browser.conftest import find_barriers
+from tests.browser.conftest import find_barriers, wait_until_quiet
 from tests.conftest import KEYWORD
 
 pytestmark = pytest.mark.django_db(transaction=True)
@@ -107,6 +107,7 @@ def test_an_outline_is_dragged_undone_and_becomes_a_draft(page: Page, study: Stu
     page.locator("[data-row-key=o]").nth(1).click()
     expect(page.locator("[data-node]")).to_have_count(2)
     first, second = (page.locator("[data-node]").nth(n).get_attribute("data-node") for n in range(2))
+    wait_until_quiet(page)
     page.locator(f'[data-node="{first}"] .outline-level').drag_to(page.locator(f'[data-node="{second}"]'))
     expect(page.locator("[data-node]").nth(0)).to_have_attribute("data-node", second or "")
     page.keyboard.press("Control+z")

@@ -200,3 +200,14 @@ def test_layers_are_told_apart_by_pattern_and_open_their_panel() -> None:
     assert 'data-panel="subtopics"' in drawn  # an empty layer opens too
     assert "data-panel" not in str(core_sample(LAYERS, total=41.0))
     assert "Score 41.0 of 100; no aim" in drawn and "No score yet" in str(core_sample(LAYERS, total=None))
+
+
+def test_cells_are_drawn_safe_and_as_their_column_says() -> None:
+    columns = (
+        Column("name", lambda row: row["name"], number=False, heads_row=True),
+        Column("score", lambda row: row["score"], wraps=False, narrow=False),
+    )
+    table = table_of(RequestFactory().get("/"), [{"name": HOSTILE, "score": 3}], columns, first="name", text=lambda row: row["name"])
+    ((_, cells),) = table.drawn_lines()
+    assert "<script>" not in cells and cells.startswith('<th scope="row" class="">') and "</th>" in cells
+    assert cells.endswith('<td class="number nowrap wide-only">3</td>')

@@ -18,7 +18,11 @@ from fundament.web.sites.services.readings import reading_as_core
 from fundament.web.studies.models import Demand, Study
 from fundament.web.studies.services.yardsticks import compiled_of
 
-MOST_TERMS, MOST_OF_SEED, MOST_SEED_WORDS = 12, 300, 2  # what is asked for: keyword, secondary keywords, the heaviest short terms; each question may cost
+MOST_TERMS, MOST_OF_SEED, MOST_SEED_WORDS = (
+    12,
+    300,
+    2,
+)  # what is asked for: keyword, secondary keywords, the heaviest short terms; each question may cost
 
 
 def ask_demand(study: Study) -> list[Message]:
