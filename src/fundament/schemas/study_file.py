@@ -14,13 +14,14 @@ from msgspec import Meta
 VERSION = 1
 MOST_ROWS = 20_000  # of any list
 
-Key = Annotated[str, Meta(pattern="^[A-Za-z0-9_-]{1,40}$")]
-NoKey = Annotated[str, Meta(pattern="^[A-Za-z0-9_-]{0,40}$")]  # or none
-Kind = Annotated[str, Meta(pattern="^(terms|entities|subtopics)$")]
+Key = Annotated[str, Meta(pattern=r"^[A-Za-z0-9_-]{1,40}\Z")]
+NoKey = Annotated[str, Meta(pattern=r"^[A-Za-z0-9_-]{0,40}\Z")]  # or none
+Kind = Annotated[str, Meta(pattern=r"^(terms|entities|subtopics)\Z")]
 Short = Annotated[str, Meta(max_length=200)]
 Line = Annotated[str, Meta(max_length=500)]
 Address = Annotated[str, Meta(max_length=4_000)]
 Long = Annotated[str, Meta(max_length=20_000)]
+Moment = Annotated[datetime, Meta(tz=True)]  # with its time zone: times are compared
 Number = Annotated[int, Meta(ge=0, le=1_000_000)]
 Said = tuple[Annotated[str, Meta(max_length=80)], dict[str, Any]]  # a message: code and values
 
@@ -37,9 +38,9 @@ class FileHead(msgspec.Struct, frozen=True):
     """The study itself. country, language: ISO codes. planned_words: 0 for the competitors' median. own_entities: brought by a person."""
 
     keyword: Annotated[str, Meta(min_length=1, max_length=200)]
-    country: Annotated[str, Meta(pattern="^[a-z]{2}$")]
-    language: Annotated[str, Meta(pattern="^[a-z]{2}$")]
-    device: Annotated[str, Meta(pattern="^(desktop|mobile)$")]
+    country: Annotated[str, Meta(pattern=r"^[a-z]{2}\Z")]
+    language: Annotated[str, Meta(pattern=r"^[a-z]{2}\Z")]
+    device: Annotated[str, Meta(pattern=r"^(desktop|mobile)\Z")]
     name: Short = ""
     folder: Annotated[str, Meta(max_length=80)] = ""
     depth: Annotated[int, Meta(ge=1, le=30)] = 20
@@ -64,7 +65,7 @@ class FileRanking(msgspec.Struct, frozen=True):
     """What ranked on a day. source: "service", "typed" or "files"."""
 
     source: Annotated[str, Meta(max_length=10)]
-    asked_at: datetime
+    asked_at: Moment
     questions: Annotated[tuple[Line, ...], Meta(max_length=MOST_ROWS)] = ()
     related: Annotated[tuple[Line, ...], Meta(max_length=MOST_ROWS)] = ()
     notes: Annotated[tuple[Said, ...], Meta(max_length=MOST_ROWS)] = ()
@@ -75,8 +76,8 @@ class FileChoice(msgspec.Struct, frozen=True):
     """Whether a result was kept as a competitor, from when to when, by whom (a name) and why."""
 
     chosen: bool
-    since: datetime
-    until: datetime | None = None
+    since: Moment
+    until: Moment | None = None
     reason: Said | None = None
     by: Short = ""
 
@@ -87,7 +88,7 @@ class FileResult(msgspec.Struct, frozen=True):
 
     rank: Annotated[int, Meta(ge=1, le=1_000)]
     url: Address
-    state: Annotated[str, Meta(pattern="^(read|failed)$")]
+    state: Annotated[str, Meta(pattern=r"^(read|failed)\Z")]
     title: Long = ""
     snippet: Long = ""
     problem: Said | None = None
@@ -102,10 +103,10 @@ class FileResult(msgspec.Struct, frozen=True):
 class FileSource(msgspec.Struct, frozen=True):
     """A page as it came; its bytes are in the WARC. hash: SHA-256 of them. url: where they were found in the end."""
 
-    hash: Annotated[str, Meta(pattern="^[0-9a-f]{64}$")]
+    hash: Annotated[str, Meta(pattern=r"^[0-9a-f]{64}\Z")]
     url: Address
     charset: Annotated[str, Meta(max_length=80)] = ""
-    fetched_at: datetime | None = None
+    fetched_at: Moment | None = None
 
 
 class FileIdentity(msgspec.Struct, frozen=True):
@@ -123,21 +124,21 @@ class FileIdentity(msgspec.Struct, frozen=True):
 class FileDecision(msgspec.Struct, frozen=True):
     """What was decided on a thing, or on a secondary keyword, by whom (a name) and when."""
 
-    kind: Annotated[str, Meta(pattern="^(terms|entities|subtopics|secondary)$")]
+    kind: Annotated[str, Meta(pattern=r"^(terms|entities|subtopics|secondary)\Z")]
     key: Key
-    action: Annotated[str, Meta(pattern="^(kept|dropped|own target|must|may)$")]
+    action: Annotated[str, Meta(pattern=r"^(kept|dropped|own target|must|may)\Z")]
     low: Number | None = None
     high: Number | None = None
     note: Line = ""
     by: Short = ""
-    decided_at: datetime | None = None
+    decided_at: Moment | None = None
 
 
 class FileAddition(msgspec.Struct, frozen=True):
     """What was added to what competitors have in common, or grouped otherwise."""
 
     kind: Kind
-    what: Annotated[str, Meta(pattern="^(own|join|split)$")]
+    what: Annotated[str, Meta(pattern=r"^(own|join|split)\Z")]
     key: Key
     name: Line
     names: Annotated[tuple[Line, ...], Meta(max_length=200)] = ()
@@ -173,8 +174,8 @@ class FileRevision(msgspec.Struct, frozen=True):
 
     text: FileText
     version: Annotated[int, Meta(ge=0, le=2_000_000_000)]
-    cause: Annotated[str, Meta(pattern="^(kept|conflict|before|published)$")]
-    created_at: datetime
+    cause: Annotated[str, Meta(pattern=r"^(kept|conflict|before|published)\Z")]
+    created_at: Moment
     name: Short = ""
 
 
@@ -191,7 +192,7 @@ class FileDraft(msgspec.Struct, frozen=True):
 class StudyFile(msgspec.Struct, frozen=True):
     """The whole. stages: the versions of reading, analysis, consensus and score that made its figures."""
 
-    written_at: datetime
+    written_at: Moment
     stages: dict[Short, Short]
     head: FileHead
     rankings: Annotated[tuple[FileRanking, ...], Meta(max_length=200)] = ()

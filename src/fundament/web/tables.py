@@ -51,9 +51,10 @@ class Column:
         return self.number and not self.rises
 
     @property
-    def tag(self) -> SafeString:
-        """The element of its cells."""
-        return SafeString('th scope="row"' if self.heads_row else "td")
+    def tags(self) -> tuple[SafeString, SafeString]:
+        """What begins and what ends each of its cells."""
+        element, more = ("th", SafeString(' scope="row"')) if self.heads_row else ("td", SafeString())
+        return format_html('<{}{} class="{}">', element, more, self.classes), format_html("</{}>", element)
 
     @property
     def classes(self) -> str:
@@ -159,16 +160,9 @@ class Table:
             })  # fmt: skip
         return cells
 
-    def lines(self) -> list[tuple[Any, list[tuple[Column, Any]]]]:
-        """Each row with its cells."""
-        return [(row, [(column, column.show(row)) for column in self.shown_columns]) for row in self.rows]
-
     def drawn_lines(self) -> list[tuple[Any, SafeString]]:
         """Each row with its cells as HTML. Made here and not in a template: a table of a hundred rows has a thousand cells, and each would cost several tags."""
-        marks = [
-            (format_html('<{} class="{}">', column.tag, column.classes), format_html("</{}>", column.tag[:2]), column)
-            for column in self.shown_columns
-        ]
+        marks = [(*column.tags, column) for column in self.shown_columns]
         return [
             (row, SafeString("".join(f"{begin}{conditional_escape(column.show(row))}{end}" for begin, end, column in marks)))
             for row in self.rows
