@@ -226,6 +226,7 @@ HOSTILE: dict[str, tuple[Callable[[dict[str, bytes]], None], bool, str]] = {  # 
     "key": (in_json("study.json", lambda plain: plain["identities"][0].update(key="a/b")), True, "study_file.unreadable"),
     "line end": (in_json("study.json", lambda plain: plain["identities"][0].update(key="abc\n")), True, "study_file.unreadable"),
     "no zone": (in_json("study.json", lambda plain: plain["results"][0].update(choices=[{"chosen": True, "since": "2026-01-01T00:00:00"}])), True, "study_file.unreadable"),
+    "year": (in_json("study.json", lambda plain: plain["head"].update(due="0001-01-01")), True, "study_file.unreadable"),
     "twice": (in_json("study.json", lambda plain: plain["identities"].append(plain["identities"][0])), True, "study_file.twice"),
     "rank": (in_json("study.json", lambda plain: plain["results"][0].update(rank=10**9)), True, "study_file.unreadable"),
     "country": (in_json("study.json", lambda plain: plain["head"].update(country="zz")), True, "study_file.unreadable"),

@@ -32,6 +32,7 @@ from fundament.files.looking import load_codecs
 from fundament.schemas import study_file
 from fundament.schemas.study_file import FileSource, StudyFile
 
+YEARS = range(1990, 2200)  # that a date may be of: beyond them a change of time zone can fail
 FORMAT = "fundament-study"
 MANIFEST, STUDY, SOURCES = "manifest.json", "study.json", "sources.warc.gz"
 MOST_BYTES, MOST_UNPACKED, MOST_PART, MOST_STUDY = 60_000_000, 200_000_000, 100_000_000, 20_000_000
@@ -229,6 +230,14 @@ def _check(found: Unpacked) -> None:
     keys = [[row.key for row in study.identities], [row.key for row in study.decisions], [row.key for row in study.outline]]
     if any(len(set(many)) < len(many) for many in (*ranks, *keys)):
         raise FileError("study_file.twice")
+    choices = [choice for result in study.results for choice in result.choices]
+    moments = [
+        study.written_at, study.head.due, *(row.asked_at for row in study.rankings), *(row.fetched_at for row in study.sources),
+        *(row.since for row in choices), *(row.until for row in choices), *(row.decided_at for row in study.decisions),
+        *(revision.created_at for draft in study.drafts for revision in draft.revisions),
+    ]  # fmt: skip
+    if any(moment is not None and moment.year not in YEARS for moment in moments):
+        raise FileError("study_file.unreadable", name=STUDY)
     if any(row.action == "own target" and not (row.low or 0) <= (row.high or 0) for row in study.decisions):
         raise FileError("study_file.unreadable", name=STUDY)
     for result in study.results:
