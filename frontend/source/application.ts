@@ -28,18 +28,43 @@ document.addEventListener("change", (event) => {
   select?.form?.requestSubmit();
 });
 
-document.addEventListener("htmx:sendError", () => say("The server cannot be reached. What you see may be old; it is shown anew as soon as the server is back."));
-document.addEventListener("htmx:responseError", (event) => {
-  const request = (event as CustomEvent<{ xhr: XMLHttpRequest }>).detail.xhr;
-  if (request.getResponseHeader("HX-Retarget")) return; // it came with a sentence of its own, which stands there already
-  say(request.status === 404 ? "This is no longer there. Reload the page." : "The server could not do this. Reload the page and try once more.");
-});
+function sayFailure(request: XMLHttpRequest): void {
+  if (request.status === 0) say("The server cannot be reached. What you see may be old; it is shown anew as soon as the server is back.");
+  else if (request.status === 404) say("This is no longer there. Reload the page.");
+  else if (request.status >= 400) say("The server could not do this. Reload the page and try once more.");
+}
+
+for (const name of ["htmx:sendError", "htmx:responseError"]) {
+  document.addEventListener(name, (event) => {
+    const request = (event as CustomEvent<{ xhr: XMLHttpRequest }>).detail.xhr;
+    if (!request.getResponseHeader("HX-Retarget")) sayFailure(request); // else it came with a sentence of its own, which stands there already
+  });
+}
 // an answer with a sentence of its own is shown although it says no
 document.addEventListener("htmx:beforeSwap", (event) => {
   const detail = (event as CustomEvent<{ xhr: XMLHttpRequest; shouldSwap: boolean; requestConfig: { triggeringEvent?: Event } }>).detail;
   if (detail.xhr.getResponseHeader("HX-Retarget")) detail.shouldSwap = true;
   // what is shown anew because of somebody else, or asked for once a part is there, says nothing of what this person tried
   else if (!["live", "load", undefined].includes(detail.requestConfig.triggeringEvent?.type)) document.getElementById("trouble")?.replaceChildren();
+});
+// The part that asked may have been exchanged meanwhile. Its answer is found nowhere from there, and its events reach nobody:
+// a sentence is put in its place, a failure said, from here.
+document.addEventListener("htmx:beforeRequest", (event) => {
+  const { elt, xhr } = (event as CustomEvent<{ elt: Element; xhr: XMLHttpRequest }>).detail;
+  const answered = (answer: Event): void => {
+    const place = xhr.getResponseHeader("HX-Retarget");
+    const target = place && document.querySelector(place);
+    if (elt.isConnected || (answer as CustomEvent<{ xhr: XMLHttpRequest }>).detail.xhr !== xhr || !target) return;
+    answer.preventDefault();
+    window.htmx?.swap(target, xhr.responseText, { swapStyle: "innerHTML" });
+  };
+  elt.addEventListener("htmx:beforeOnLoad", answered);
+  xhr.addEventListener("loadend", () => elt.removeEventListener("htmx:beforeOnLoad", answered));
+  for (const end of ["load", "error"]) {
+    xhr.addEventListener(end, () => {
+      if (!elt.isConnected && !xhr.getResponseHeader("HX-Retarget")) sayFailure(xhr);
+    });
+  }
 });
 document.addEventListener("htmx:afterSettle", (event) => (event.target as Element).removeAttribute?.("aria-busy"));
 document.addEventListener("htmx:beforeRequest", (event) => {

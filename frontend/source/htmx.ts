@@ -1,6 +1,7 @@
 // What is used of htmx from scripts.
 interface Htmx {
   trigger: (element: Element, name: string) => void;
+  swap: (target: Element, content: string, how: { swapStyle: string }) => void;
   ajax: (verb: string, path: string, context: object) => Promise<void>;
 }
 

@@ -14,6 +14,7 @@ from typing import Any
 import pytest
 import uvicorn
 from django.conf import settings as django_settings
+from django.db import connection
 from playwright.sync_api import Browser, Page, expect, sync_playwright
 
 from fundament.core.documents.html import document_from_html
@@ -47,11 +48,24 @@ def chromium() -> Iterator[Browser]:
         browser.close()
 
 
+requests_at_work: list[Any] = []  # in the server's threads; one goes on when its page is closed
+
+
 @pytest.fixture(scope="session")
 def server(django_db_setup: None) -> Iterator[str]:
     """The address of the application under its real server, in a thread of this process, on the test database."""
-    from fundament.web.asgi import application
+    from fundament.web.asgi import Handler, application
 
+    answer = Handler.get_response
+
+    def counted(handler: Handler, request: Any) -> Any:
+        requests_at_work.append(request)
+        try:
+            return answer(handler, request)
+        finally:
+            requests_at_work.remove(request)
+
+    Handler.get_response = counted
     port = free_port()
     running = uvicorn.Server(uvicorn.Config(application, host="127.0.0.1", port=port, log_level="error", timeout_graceful_shutdown=1))
     thread = threading.Thread(target=running.run, daemon=True)
@@ -64,7 +78,22 @@ def server(django_db_setup: None) -> Iterator[str]:
 
 
 @pytest.fixture
-def person(transactional_db: None) -> Iterator[Person]:
+def stilled_database(transactional_db: None) -> Iterator[None]:
+    """Waits, before the database is emptied, until what the server still answers for a page that is closed is done with it."""
+    yield
+    at_rest = 0
+    until = time.monotonic() + 30
+    while at_rest < 3 and time.monotonic() < until:
+        with connection.cursor() as cursor:
+            cursor.execute(
+                "select 1 from pg_stat_activity where datname = current_database() and pid <> pg_backend_pid() and state <> 'idle'"
+            )
+            at_rest = 0 if requests_at_work or cursor.fetchone() else at_rest + 1
+        time.sleep(0.01)
+
+
+@pytest.fixture
+def person(stilled_database: None) -> Iterator[Person]:
     workspace = Workspace.objects.create(name="Marl & Quoin")
     person = Person.objects.create_user("bea", password="limewash-1", display_name="Bea")
     Membership.objects.create(workspace=workspace, user=person, role="owner")
@@ -94,7 +123,7 @@ def draft(study: Study, actor: Actor) -> Draft:
 
 
 @pytest.fixture
-def start_worker(transactional_db: None, outside: str) -> Iterator[Any]:
+def start_worker(stilled_database: None, outside: str) -> Iterator[Any]:
     """Starts workers, as processes of their own, on the test database."""
     running: list[subprocess.Popen[bytes]] = []
     environment = {
@@ -122,15 +151,15 @@ def page(chromium: Browser, server: str, person: Person) -> Iterator[Page]:
     yield from signed_in_page(chromium, server, "bea")
 
 
-def signed_in_page(chromium: Browser, server: str, name: str) -> Iterator[Page]:
-    context = chromium.new_context(viewport={"width": 1280, "height": 800})
-    opened = context.new_page()
+def signed_in_page(browser: Browser, server: str, name: str) -> Iterator[Page]:
+    opened = browser.new_context(viewport={"width": 1280, "height": 800}).new_page()
     complaints: list[str] = []
     opened.on("pageerror", lambda error: complaints.append(str(error)))
     opened.on("console", lambda message: complaints.append(f"{message.text} at {opened.url}") if message.type == "error" else None)
     sign_in(opened, server, name)
     yield opened
-    context.close()
+    for context in browser.contexts:  # those too that a test opened beside
+        context.close()
     # the last two: a request that a newer one took the place of
     expected = ("Failed to load resource", "net::ERR", "Response Status Error Code", "htmx:afterRequest", "htmx:sendAbort")
     unexpected = [complaint[:300] for complaint in complaints if not any(part in complaint for part in expected)]

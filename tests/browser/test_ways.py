@@ -7,7 +7,7 @@ import signal
 from typing import Any
 
 import pytest
-from playwright.sync_api import Browser, Page, expect
+from playwright.sync_api import Browser, Page, Route, expect
 
 from fundament.core.documents.html import document_from_html, html_of
 from fundament.web.accounts.models import Membership, Person
@@ -17,7 +17,7 @@ from fundament.web.drafts.services.saving import create_draft
 from fundament.web.drafts.services.texts import Text
 from fundament.web.studies.models import Study
 from fundament.web.studies.services.choosing import set_chosen
-from tests.browser.conftest import find_barriers, signed_in_page
+from tests.browser.conftest import find_barriers, signed_in_page, wait_until_quiet
 from tests.conftest import KEYWORD
 
 pytestmark = pytest.mark.django_db(transaction=True)
@@ -319,8 +319,24 @@ def test_an_answer_that_says_no_is_shown_where_one_looks(page: Page, study: Stud
     expect(page.locator("#trouble")).to_contain_text("As a reader you cannot do this")
     with page.expect_response(lambda response: response.request.headers.get("hx-request") == "true"):
         # as when somebody else does something
-        page.evaluate("window.htmx.trigger(document.querySelector('[data-live]:not([data-live-do])'), 'live')")
+        page.evaluate("window.htmx.trigger(document.getElementById('results'), 'live')")
     page.wait_for_timeout(300)
+    expect(page.locator("#trouble")).to_contain_text("As a reader you cannot do this")
+
+
+def test_an_answer_that_says_no_is_shown_although_what_asked_is_exchanged_meanwhile(
+    page: Page, study: Study, server: str, actor: Actor
+) -> None:
+    page.goto(f"{server}/studies/{study.pk}/")
+    wait_until_quiet(page)
+    Membership.objects.filter(user=actor.person).update(role="reader")
+    page.evaluate("document.querySelector('.results-table form').dataset.asked = ''")  # known again once it is not there any more
+    waiting: list[Route] = []
+    page.route("**/choose/", lambda route: waiting.append(route))
+    page.locator(".results-table input[type=checkbox]").first.click()
+    page.evaluate("window.htmx.trigger(document.getElementById('results'), 'live')")
+    expect(page.locator("[data-asked]")).to_have_count(0)
+    waiting[0].continue_()
     expect(page.locator("#trouble")).to_contain_text("As a reader you cannot do this")
 
 
