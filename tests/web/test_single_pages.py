@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from unittest import mock
+
 import pytest
 from django.core.files.uploadedfile import SimpleUploadedFile
 from django.test import Client
@@ -10,8 +12,10 @@ from django.urls import reverse
 from fundament.core.reading.read_page import read_page
 from fundament.core.reading.script_application import needs_browser
 from fundament.providers.errors import PageError
+from fundament.web.accounts.models import Membership, Person, Workspace
 from fundament.web.accounts.roles import Actor
 from fundament.web.errors import ApplicationError
+from fundament.web.notices.models import Notice
 from fundament.web.studies.models import Study
 from fundament.web.studies.proposals import Candidate, advice_for
 from fundament.web.studies.services import pages
@@ -70,6 +74,15 @@ def test_a_page_is_added_by_its_file_and_counts(study: Study, actor: Actor, sign
     assert made.state == "read" and made.words > 300
     set_chosen(actor, study.pk, [made.pk], True)
     assert made.rank == len(study.results.all())
+
+
+def test_whoever_added_a_page_is_told_when_it_is_read(study: Study, actor: Actor, workspace: Workspace) -> None:
+    other = Person.objects.create_user("cleo", password="limewash-1")
+    Membership.objects.create(workspace=workspace, user=other, role="editor")
+    with mock.patch("fundament.web.studies.tasks.read_waiting_task") as task:
+        pages.add_page(Actor(other, workspace, "editor"), study.pk, "", ("a.html", PAGE.encode()))
+    read_waiting(**task.configure.return_value.defer.call_args.kwargs)
+    assert [notice.person for notice in Notice.objects.filter(said__0="notice.pages_read")] == [other]
 
 
 def test_the_choice_of_others_stays_when_a_page_is_added(study: Study, actor: Actor) -> None:

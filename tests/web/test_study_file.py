@@ -33,9 +33,10 @@ from fundament.web.history.services.undo import undo
 from fundament.web.sites.models import RawResponse, StoredReading
 from fundament.web.sites.services.readings import known_reading_of
 from fundament.web.studies.models import BlockCorrection, Decision, OutlineNode, Result, Study
-from fundament.web.studies.services import adding, choosing, correcting, outlining, rereading
+from fundament.web.studies.services import adding, choosing, correcting, outlining, pages, rereading
 from fundament.web.studies.services.collecting import collect
 from fundament.web.studies.services.deciding import call, decide_on, plan_length
+from fundament.web.studies.services.reading import read_waiting
 from fundament.web.studies.services.yardsticks import compiled_of
 from tests.web.conftest import make_draft, settle
 from tests.web.test_deciding_screens import yardstick_of
@@ -146,6 +147,18 @@ def test_readings_that_are_not_here_give_the_same_figures(decided: Study, actor:
     new = open_study_file(elsewhere(), content)
     settle(new)
     assert yardstick_of(new) == before
+
+
+def test_two_addresses_that_answered_the_same_keep_each_its_own(study: Study, actor: Actor) -> None:
+    page = "<html lang='en'><body><h1>Pointing</h1>" + "<p>Press the lime mortar in firmly and keep it damp.</p>" * 30
+    brought = list(study.results.filter(chosen=True)[:2])
+    for result in brought:
+        pages.bring_page(actor, study.pk, result.pk, ("saved.html", page.encode()))
+    read_waiting(study.pk)
+    _, content = study_file_of(actor, study.pk)
+    new = open_study_file(elsewhere(), content)
+    found = new.results.filter(rank__in=[result.rank for result in brought]).order_by("rank")
+    assert [result.raw.final_url for result in found] == [result.url for result in brought]
 
 
 def test_the_command_line_comes_to_the_same(decided: Study, actor: Actor, tmp_path: Any) -> None:

@@ -46,9 +46,9 @@ def renew_study_task(context: JobContext, study_id: int) -> None:
 
 
 @app.task(name="read_waiting", retry=_RETRY, pass_context=True)
-def read_waiting_task(context: JobContext, study_id: int) -> None:
+def read_waiting_task(context: JobContext, study_id: int, person_id: int | None = None) -> None:
     """Read pages that were added to a study that is ready."""
-    jobs.run(context, reading.read_waiting, study_id=study_id)
+    jobs.run(context, reading.read_waiting, study_id=study_id, person_id=person_id)
 
 
 @app.task(name="reread_study", retry=_RETRY, pass_context=True)
@@ -130,10 +130,10 @@ def queue_reading(study: Study) -> None:
     read_study_task.configure(lock=f"read-{study.workspace_id}-{place}").defer(study_id=study.pk)
 
 
-def queue_waiting(study: Study) -> None:
-    """Queue the reading of the pages of a study that wait; each call is a job of its own, for one that began may have passed the new page."""
+def queue_waiting(study: Study, person_id: int | None) -> None:
+    """Queue the reading of the pages of a study that wait, and who is told; each call is a job of its own, for one that began may have passed the new page."""
     read_waiting_task.configure(priority=SOON, lock=f"read-{study.workspace_id}-{study.pk % settings.STUDIES_AT_ONCE}").defer(
-        study_id=study.pk
+        study_id=study.pk, person_id=person_id
     )
 
 

@@ -118,17 +118,21 @@ def _results(study: Study, found: Unpacked) -> None:
             RankedResult(ranking=row, rank=one.rank, url=one.url, title=one.title, snippet=one.snippet) for one in ranking.results
         )
         ranked = {one.rank: one for one in made} or ranked
-    raws = {source.hash: _raw(source, found.sources[source.hash]) for source in found.study.sources}
+    sources = {source.hash: source for source in found.study.sources}
     readings: dict[str, tuple[StoredReading, Any]] = {}
     for result in found.study.results:
         if result.reading and result.reading not in readings:
             readings[result.reading] = _reading(found, result.reading)
-        _result(study, result, ranked, raws, readings)
+        source = sources.get(result.source)
+        url = readings[result.reading][1].url if result.reading else ""
+        raw = _raw(source, found.sources[source.hash], url) if source is not None else None
+        _result(study, result, ranked, raw, readings)
 
 
-def _raw(source: schema.FileSource, content: bytes) -> RawResponse:
-    """The page as it came: it is what its bytes say, whoever brings them."""
-    return store_raw(FetchedPage(source.url, source.url, content, source.charset, 0.0))
+def _raw(source: schema.FileSource, content: bytes, url: str) -> RawResponse:
+    """The page as it came: it is what its bytes say, whoever brings them. url: where this one was found, for two addresses may answer with the same bytes."""
+    url = url if _is_web(url) else source.url
+    return store_raw(FetchedPage(url, url, content, source.charset, 0.0))
 
 
 def _reading(found: Unpacked, name: str) -> tuple[StoredReading, Any]:
@@ -154,14 +158,14 @@ def _reading(found: Unpacked, name: str) -> tuple[StoredReading, Any]:
 
 
 def _result(
-    study: Study, result: schema.FileResult, ranked: Mapping[int, RankedResult], raws: Mapping[str, RawResponse],
+    study: Study, result: schema.FileResult, ranked: Mapping[int, RankedResult], raw: RawResponse | None,
     readings: Mapping[str, tuple[StoredReading, Any]],
 ) -> None:  # fmt: skip
     one = ranked.get(result.rank)
     row = Result(
         study=study, rank=result.rank, url=result.url, title=result.title, snippet=result.snippet, state=result.state,
         problem=_message(result.problem), advice=_message(result.advice), ranked=one if one is not None and one.url == result.url else None,
-        raw=raws.get(result.source), chosen=result.chosen and result.state == "read",
+        raw=raw, chosen=result.chosen and result.state == "read",
     )  # fmt: skip
     if result.state == "read":
         row.reading, reading = readings[result.reading]

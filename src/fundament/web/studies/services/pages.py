@@ -47,7 +47,7 @@ def add_page(actor: Actor, study_id: int, address: str, file: tuple[str, bytes] 
         with recorded(actor, "study.add_page", study, name=url[:200]) as recording:
             made = Result.objects.create(study=study, rank=last + 1, url=url, raw=raw)
             recording.made(made)
-        _queue(study)
+        _queue(study, actor)
     return made
 
 
@@ -59,7 +59,7 @@ def read_page_again(actor: Actor, study_id: int, result_id: int) -> Result:
             recording.watch([result], "state", "problem")
             result.state, result.problem = "waiting", None
             result.save(update_fields=["state", "problem"])
-        _queue(study)
+        _queue(study, actor)
     return result
 
 
@@ -77,7 +77,7 @@ def bring_page(actor: Actor, study_id: int, result_id: int, file: tuple[str, byt
             recording.watch([result], "state", "problem", "raw")
             result.state, result.problem, result.raw = "waiting", None, raw
             result.save(update_fields=["state", "problem", "raw"])
-        _queue(study)
+        _queue(study, actor)
     return result
 
 
@@ -112,8 +112,8 @@ def _result(actor: Actor, study_id: int, result_id: int) -> tuple[Study, Result]
     return study, result
 
 
-def _queue(study: Study) -> None:
+def _queue(study: Study, actor: Actor) -> None:
     from fundament.web.studies.tasks import queue_waiting
 
-    queue_waiting(study)
+    queue_waiting(study, actor.person.pk if actor.person else None)
     announce(study.workspace_id, f"study:{study.pk}", what="progress")

@@ -22,6 +22,7 @@ from fundament.core.yardstick.near_copies import copied_from
 from fundament.messages import say
 from fundament.providers.errors import ProviderError
 from fundament.providers.pages import FetchedPage
+from fundament.web.accounts.models import Person
 from fundament.web.live.notify import announce
 from fundament.web.notices.services.noting import note
 from fundament.web.sites import analysts
@@ -77,14 +78,15 @@ def _tell(study: Study) -> None:
     note(study.created_by, study.workspace, said, address=f"/studies/{study.pk}/", thing=f"study:{study.pk}")
 
 
-def read_waiting(study_id: int) -> None:
-    """Read the pages of a study that wait to be read, while it stays as it is; then its figures follow. Safe to run again."""
+def read_waiting(study_id: int, person_id: int | None = None) -> None:
+    """Read the pages of a study that wait to be read, while it stays as it is; then its figures follow, and whoever asked is told. Safe to run again."""
     study = Study.objects.filter(pk=study_id, state="ready").first()
     if study is not None:
         _read_waiting(study)
         _choose(study)
         said = message("notice.pages_read", study=study.shown)
-        note(study.created_by, study.workspace, said, address=f"/studies/{study.pk}/", thing=f"study:{study.pk}")
+        asked = Person.objects.filter(pk=person_id).first() or study.created_by
+        note(asked, study.workspace, said, address=f"/studies/{study.pk}/", thing=f"study:{study.pk}")
 
 
 def observe_study(study_id: int) -> None:
@@ -106,7 +108,7 @@ def give_up(study_id: int) -> None:
         _set(study, "failed", ["error.reading_fault", {}])
 
 
-def give_up_waiting(study_id: int) -> None:
+def give_up_waiting(study_id: int, person_id: int | None = None) -> None:
     """The same of single pages: they are listed as failed, and can be read again."""
     study = Study.objects.filter(pk=study_id).first()
     for result in study.results.filter(state__in=("waiting", "reading")) if study is not None else ():
