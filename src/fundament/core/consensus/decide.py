@@ -17,7 +17,6 @@ from fundament.core.scoring.weighting import Weighting
 from fundament.core.yardstick.build import usual_words
 from fundament.core.yardstick.model import Consensus, Entity, Subtopic, Term, Yardstick
 from fundament.core.yardstick.secondary_keywords import key_of as secondary_key
-from fundament.core.yardstick.terms import with_targets
 
 FACTORS = {"dropped": 0.0, "must": 1.5, "may": 0.5}  # what a decision does to a weight; "kept" and "own target" leave it
 ACTIONS = ("kept", "dropped", "own target", "must", "may")
@@ -72,8 +71,10 @@ def aims_by_length(
     """The aim at several planned lengths, in words."""
     keys = keys or proposed_keys(consensus)
     secondary = consensus.settings.secondary_keywords
-    weighting = _weighting(keys, decisions, secondary)
-    return [(words, aim_of(_rounded(competition(ground_of(consensus, words), weighting, len(secondary)).scores))) for words in lengths]
+    weighting, names = _weighting(keys, decisions, secondary), _targets(keys)
+    return [
+        (words, aim_of(_rounded(competition(ground_of(consensus, words), weighting, names, len(secondary)).scores))) for words in lengths
+    ]
 
 
 def _rounded(scores: Mapping[str, float]) -> dict[str, float]:
@@ -84,9 +85,9 @@ def _rounded(scores: Mapping[str, float]) -> dict[str, float]:
 def _decided(consensus: Consensus, keys: Keys, decisions: Decisions, ground: Ground) -> Yardstick:
     planned = decisions.planned_words or usual_words(consensus.pages)
     weighting = _weighting(keys, decisions, consensus.settings.secondary_keywords)
-    terms = _weighed("terms", with_targets(consensus.terms, planned), keys.terms, weighting)
+    terms = _weighed("terms", ground.terms, keys.terms, weighting)
     terms = tuple(_with_own_target(term, number, weighting) for number, term in enumerate(terms))
-    others = competition(ground, weighting, len(consensus.settings.secondary_keywords))
+    others = competition(ground, weighting, _targets(keys), len(consensus.settings.secondary_keywords))
     scores = _rounded(others.scores)
     aim, enough, is_firm = aim_of(scores)
     return Yardstick(
@@ -109,7 +110,7 @@ def _decided(consensus: Consensus, keys: Keys, decisions: Decisions, ground: Gro
         usual_evidence=round(others.usual_evidence, 4),
         keyword_presence=others.keyword_presence,
         item_share=others.item_share,
-        page_points={url: _keyed(points, keys) for url, points in others.points.items()},
+        page_points=others.points,
         version=consensus.version,
         secondary_factors=_factors(weighting, len(consensus.settings.secondary_keywords)),
     )
@@ -140,14 +141,9 @@ def _weighting(keys: Keys, decisions: Decisions, secondary: Sequence[str]) -> We
     return Weighting(factors, targets)
 
 
-def _keyed(points: Mapping[str, float], keys: Keys) -> dict[str, float]:
-    """Points by target, with keys in the place of numbers."""
-    found = {}
-    for target, value in points.items():
-        part, _, name = target.partition(":")
-        of_part = getattr(keys, part, None)
-        found[f"{part}:{of_part[int(name)]}" if of_part is not None else target] = round(value, 4)
-    return found
+def _targets(keys: Keys) -> dict[str, list[str]]:
+    """What the things are called as targets, by part."""
+    return {part: [f"{part}:{key}" for key in getattr(keys, part)] for part in ("terms", "entities", "subtopics")}
 
 
 def _weighed(part: str, things: Sequence[Thing], keys: Sequence[str], weighting: Weighting) -> tuple[Thing, ...]:

@@ -6,6 +6,7 @@ share is a part of the consensus (`competitor_features`), so that a decision ask
 
 from __future__ import annotations
 
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from typing import NamedTuple
 
@@ -16,16 +17,16 @@ from fundament.core.scoring.figures import Figures, figures_at
 from fundament.core.scoring.guards.items import LEAST_SHARE
 from fundament.core.scoring.guards.subject import usual_presence
 from fundament.core.scoring.page_tables import PageTables, tables_of
-from fundament.core.scoring.points import Points, points_of
+from fundament.core.scoring.points import Points, earned_share, points_of, structure_credits, word_points
 from fundament.core.scoring.targets import Targets
 from fundament.core.scoring.weighting import Weighting
 from fundament.core.yardstick.build import usual_words
 from fundament.core.yardstick.entities import entity_weights
-from fundament.core.yardstick.model import CompetitorFeatures, Consensus
+from fundament.core.yardstick.model import CompetitorFeatures, Consensus, Term
 from fundament.core.yardstick.ranges import drawn_to_the_usual, robust_ranges, targets_of
 from fundament.core.yardstick.secondary_keywords import secondary_targets
 from fundament.core.yardstick.subtopics import subtopic_weights
-from fundament.core.yardstick.terms import ceilings_of, densities_of, quartiles_of, term_weights
+from fundament.core.yardstick.terms import ceilings_of, densities_of, quartiles_of, term_weights, with_targets
 
 Numbers = NDArray[np.float64]
 Mask = NDArray[np.bool_]
@@ -34,8 +35,8 @@ BYTES_OF_TARGETS = 20_000  # of a page: the structure's ranges and what else is 
 
 
 class Competition(NamedTuple):
-    """How the competitors stand, each against the others: scores (0..100) by address; points: of each by "part:key", terms, entities and subtopics by
-    their numbers; usual_evidence: the share of the points for terms and entities that the
+    """How the competitors stand, each against the others: scores (0..100) by address; points: of each by target ("part:key"), rounded to 4 digits;
+    usual_evidence: the share of the points for terms and entities that the
     median of them earns; keyword_presence: how far they use each word of the keyword; item_share: see `guards.items`."""
 
     scores: dict[str, float]
@@ -79,16 +80,18 @@ class _Scorable:
 
 @dataclass(frozen=True, eq=False)
 class Ground:
-    """What decisions are made on, the same for all of them: for each page the targets that the others give, before anybody decided anything, and the page as if it had the planned length. Kept by whoever decides
+    """What decisions are made on, the same for all of them: for each page the targets that the others give, before anybody decided anything, and the page as if it had the planned length (structure: its credits). Kept by whoever decides
     more than once on a consensus; it is most of the work.
 
-    planned_words: 0 for the median of the others. numbers: of the terms, entities and subtopics that each page is held against. presence: how far the others use each word of the keyword, and how far all do.
+    planned_words: 0 for the median of the others. terms: with their targets at that length. numbers: of the terms, entities and subtopics that each page is held against. presence: how far the others use each word of the keyword, and how far all do.
     bytes: what it takes in memory, by estimate.
     """
 
     planned_words: int
+    terms: tuple[Term, ...]
     targets: tuple[Targets, ...]
     texts: tuple[_Scorable, ...]
+    structure: tuple[dict[str, float], ...]
     numbers: tuple[tuple[list[int], list[int], list[int]], ...]
     presence: tuple[Numbers, ...]
     whole_presence: tuple[float, ...]
@@ -121,30 +124,35 @@ def ground_of(consensus: Consensus, planned_words: int) -> Ground:
     count = len(texts[0].keyword) if texts else 0
     return Ground(
         planned_words=planned_words,
+        terms=with_targets(consensus.terms, planned_words or usual_words(consensus.pages)),
         targets=targets,
         texts=texts,
+        structure=tuple(structure_credits(own, text) for own, text in zip(targets, texts, strict=True)),
         numbers=tuple((list(page.terms), list(page.entities), list(page.subtopics)) for page in consensus.competitors),
         presence=tuple(usual_presence([others for n, others in enumerate(words) if n != number], count) for number in range(len(words))),
         whole_presence=tuple(usual_presence(words, count).round(4).tolist()) if words else (),
     )
 
 
-def competition(ground: Ground, weighting: Weighting, secondary: int = 0) -> Competition:
-    """Each page against the others. secondary: how many secondary keywords there are."""
+def competition(ground: Ground, weighting: Weighting, names: Mapping[str, Sequence[str]], secondary: int = 0) -> Competition:
+    """Each page against the others. names: what each term, entity and subtopic is called as a target, by part. secondary: how many secondary keywords there are."""
     if not ground.texts:
         return Competition({}, {})
     targets = [_decided(own, numbers, weighting, secondary) for own, numbers in zip(ground.targets, ground.numbers, strict=True)]
-    first = [points_of(own, text) for own, text in zip(targets, ground.texts, strict=True)]
-    items = float(np.percentile([points.item_share for points in first], 75))
-    evidence = np.array([points.evidence for points in first])
+    words = [word_points(own, text.figures) for own, text in zip(targets, ground.texts, strict=True)]
+    items = float(np.percentile([earned.item_share for earned in words], 75))
+    counted = [earned.counted(own.item_share) for own, earned in zip(targets, words, strict=True)]
+    evidence = np.array(
+        [earned_share(own, float(terms.sum()), float(entities.sum())) for own, (terms, entities) in zip(targets, counted, strict=True)]
+    )
     found, by_target = {}, {}
     for number, (own, text) in enumerate(zip(targets, ground.texts, strict=True)):
         own.item_share = max(LEAST_SHARE, items)
         own.usual_evidence = float(np.median(np.delete(evidence, number)))
         own.keyword_presence = ground.presence[number]
-        points = points_of(own, text)
+        points = points_of(own, text, words[number], ground.structure[number])
         found[text.page.url] = points.total
-        by_target[text.page.url] = _by_target(text.page, points)
+        by_target[text.page.url] = _by_target(text.page, points, names)
     return Competition(found, by_target, float(np.median(evidence)), ground.whole_presence, round(max(LEAST_SHARE, items), 4))
 
 
@@ -161,16 +169,16 @@ def _decided(own: Targets, numbers: tuple[list[int], list[int], list[int]], weig
     return found
 
 
-def _by_target(page: CompetitorFeatures, points: Points) -> dict[str, float]:
-    found = {f"structure:{name}": value for name, value in points.structure.items()} | {
-        f"placement:{name}": value for name, value in points.placement.items()
-    }
+def _by_target(page: CompetitorFeatures, points: Points, names: Mapping[str, Sequence[str]]) -> dict[str, float]:
+    found = {f"structure:{name}": round(value, 4) for name, value in points.structure.items()}
+    found |= {f"placement:{name}": round(value, 4) for name, value in points.placement.items()}
     for part, numbers, values in (
         ("terms", page.terms, points.terms),
         ("entities", page.entities, points.entities),
         ("subtopics", page.subtopics, points.subtopics),
     ):
-        found |= {f"{part}:{number}": value for number, value in zip(numbers, values.tolist(), strict=True) if value > 0.0}
+        called = names[part]
+        found |= {called[number]: round(value, 4) for number, value in zip(numbers, values.tolist(), strict=True) if value > 0.0}
     return found
 
 

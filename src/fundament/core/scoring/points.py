@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 from dataclasses import dataclass
-from typing import Protocol
+from typing import NamedTuple, Protocol
 
 import numpy as np
 from numpy.typing import NDArray
@@ -98,30 +98,61 @@ class Points:
         return sum(self.parts.values())
 
 
-def points_of(targets: Targets, text: Scorable) -> Points:
-    """All points a text earns. The weight of a part of which the yardstick has nothing (no subtopics, say) goes to the others."""
-    figures = text.figures
-    terms = _term_points(targets, figures, "uses")
-    entities = _entity_points(targets, figures, "uses")
-    items = 0.0
+class WordPoints(NamedTuple):
+    """What a text's terms and entities earn before its subject is looked at: of each term and entity, the same of running text alone, and what the over-use of each term costs."""
+
+    terms: Numbers
+    entities: Numbers
+    running_terms: Numbers
+    running_entities: Numbers
+    overuse: Numbers
+
+    @property
+    def item_share(self) -> float:
+        """The share of the points that stands in short items, 0..1."""
+        everything = float(self.terms.sum() + self.entities.sum())
+        return (everything - self._running) / everything if everything else 0.0
+
+    @property
+    def _running(self) -> float:
+        return float(self.running_terms.sum() + self.running_entities.sum())
+
+    def counted(self, most_in_items: float) -> tuple[Numbers, Numbers]:
+        """The points of each term and of each entity. most_in_items: the share of them that may stand in short items."""
+        terms, entities = self.terms, self.entities
+        if self.running_terms is not self.terms:
+            counts = allowed_share(float(terms.sum() + entities.sum()), self._running, most_in_items)
+            terms = self.running_terms + counts * (terms - self.running_terms)
+            entities = self.running_entities + counts * (entities - self.running_entities)
+        return terms - self.overuse, entities
+
+
+def word_points(targets: Targets, figures: Figures) -> WordPoints:
+    """What the terms and entities of a text earn."""
+    terms, entities = _term_points(targets, figures, "uses"), _entity_points(targets, figures, "uses")
+    running_terms, running_entities = terms, entities
     if figures.running is not figures.uses:
         running_terms, running_entities = _term_points(targets, figures, "running"), _entity_points(targets, figures, "running")
-        everything, running = float(terms.sum() + entities.sum()), float(running_terms.sum() + running_entities.sum())
-        items = (everything - running) / everything if everything else 0.0
-        counts = allowed_share(everything, running, targets.item_share)
-        terms = running_terms + counts * (terms - running_terms)
-        entities = running_entities + counts * (entities - running_entities)
-    terms = terms - _overuse(targets, figures)
+    return WordPoints(terms, entities, running_terms, running_entities, _overuse(targets, figures))
+
+
+def points_of(targets: Targets, text: Scorable, words: WordPoints | None = None, structure: Mapping[str, float] | None = None) -> Points:
+    """All points a text earns. The weight of a part of which the yardstick has nothing (no subtopics, say) goes to the others. words: what its terms and entities earn, and structure:
+    its `structure_credits`, where they are known."""
+    figures = text.figures
+    words = words or word_points(targets, figures)
+    structure = structure_credits(targets, text) if structure is None else structure
+    terms, entities = words.counted(targets.item_share)
     of_subject = subject_factor(targets, text, float(terms.sum()), float(entities.sum()))
     scale = of_subject * targets.part_scale
     return Points(
         terms=of_subject * terms,
         entities=of_subject * entities,
         subtopics=of_subject * targets.part_weight["subtopics"] / 100.0 * targets.subtopic_weight * subtopic_credit(figures),
-        structure={name: scale * points * structure_credit(targets, text, name) for name, points in STRUCTURE_POINTS.items()},
+        structure={name: scale * points * structure[name] for name, points in STRUCTURE_POINTS.items()},
         placement={name: scale * points * placement_credit(targets, text, name) for name, points in PLACEMENT_POINTS.items()},
         of_subject=of_subject,
-        item_share=items,
+        item_share=words.item_share,
         evidence=earned_share(targets, float(terms.sum()), float(entities.sum())),
     )
 
@@ -208,6 +239,11 @@ def _structure_target(targets: Targets, name: str) -> tuple[float, float]:
         return round(wanted.p25 * scale), round(wanted.p75 * scale)
     low = round(wanted.p25 * scale)
     return low, max(low, round(wanted.p75 * scale))
+
+
+def structure_credits(targets: Targets, text: Scorable) -> dict[str, float]:
+    """0..1 for each measure of structure."""
+    return {name: structure_credit(targets, text, name) for name in STRUCTURE_POINTS}
 
 
 def structure_credit(targets: Targets, text: Scorable, name: str, more: float = 0.0) -> float:

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 from dataclasses import dataclass
+from functools import lru_cache
 from typing import Any
 
 from django.http import HttpRequest
@@ -60,11 +61,20 @@ def opened(request: HttpRequest, study_id: int, tab: str, kind: str = "") -> Ope
     return Opened(actor, study, compiled, context)
 
 
+_ANY_KEY = "any-key"
+
+
+@lru_cache(maxsize=500)
+def _address_of(name: str, study_id: int) -> str:
+    """Worked out once for all rows of a table."""
+    return reverse(name, args=[study_id, _ANY_KEY])
+
+
 def opener(address: str, study: Study, key: str, name: str, more: str = "") -> SafeString:
     """The name of a thing in its row: opens what stands behind it beside the table."""
     return format_html(
         '<button class="btn btn-link p-0 term-button" id="open-{}" data-opens hx-get="{}" hx-target="#drawer" hx-sync="#drawer:replace">{}</button>{}',
-        key, reverse(address, args=[study.pk, key]), name, format_html(' <span class="muted">{}</span>', more) if more else "",
+        key, _address_of(address, study.pk).replace(_ANY_KEY, key), name, format_html(' <span class="muted">{}</span>', more) if more else "",
     )  # fmt: skip
 
 
