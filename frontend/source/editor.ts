@@ -5,6 +5,12 @@ import type { Happened } from "./live";
 import { byId } from "./page";
 import { drawProfile } from "./profile";
 import { Saver, type Answer, type Chosen, type Text } from "./saver";
+import { Counts } from "./counts";
+import { setUpOutline } from "./draft-outline";
+import { setUpFind } from "./find";
+import { setUpKeys } from "./keys";
+import { cleaned, htmlOfMarkdown } from "./paste";
+import { Pictures } from "./pictures";
 import { setUpToolbar } from "./toolbar";
 
 const sheet = byId("sheet");
@@ -18,8 +24,54 @@ const editor = new Editor({
   editable: !readOnly,
   content: JSON.parse(byId("stored").textContent ?? "{}") as JSONContent,
   extensions,
-  editorProps: { attributes: { id: "text", class: "sheet-text", "aria-label": "Text of the draft", role: "textbox", "aria-multiline": "true", spellcheck: "true" } },
+  editorProps: {
+    attributes: {
+      id: "text", class: "sheet-text", "aria-label": "Text of the draft", role: "textbox", "aria-multiline": "true", spellcheck: "true", lang: sheet.dataset["language"] ?? "",
+    },
+    scrollMargin: { top: 70, bottom: 70, left: 0, right: 0 }, // of what stays in view above and below
+    scrollThreshold: { top: 60, bottom: 60, left: 0, right: 0 },
+    transformPastedHTML: (html) => (html.includes("data-pm-slice") ? html : clean(html)),
+    handlePaste: (_view, event) => pasteOtherwise(event),
+    handleDrop: (view, event, _slice, isMove) => !isMove && dropFiles(view.posAtCoords({ left: event.clientX, top: event.clientY })?.pos, event),
+  },
 });
+
+function note(words: string): void {
+  const place = byId("sheet-said");
+  place.textContent = words;
+  place.hidden = !words;
+}
+
+const pictures = new Pictures(editor, sheet.dataset["pictures"] ?? "", sheet.dataset["csrf"] ?? "", note);
+const counts = new Counts(editor, sheet.dataset["draft"] ?? "");
+
+function clean(html: string): string {
+  const found = cleaned(html);
+  setTimeout(() => void pictures.afterPaste(found.data), 0); // once it stands on the sheet
+  return found.html;
+}
+
+// Pictures come as files; Markdown is plain text that means more. What is true is done, and nothing else pasted.
+function pasteOtherwise(event: ClipboardEvent): boolean {
+  const data = event.clipboardData;
+  if (!data || readOnly) return false;
+  const files = [...data.files].filter(({ type }) => type.startsWith("image/"));
+  const [text, html] = [data.getData("text/plain"), data.getData("text/html")];
+  if (files.length && !text.trim()) {
+    void pictures.insertFiles(files);
+    return true;
+  }
+  const rendered = html || editor.isActive("codeBlock") ? null : htmlOfMarkdown(text);
+  return rendered !== null && editor.view.pasteHTML(rendered, event);
+}
+
+function dropFiles(at: number | undefined, event: DragEvent): boolean {
+  const files = [...(event.dataTransfer?.files ?? [])].filter(({ type }) => type.startsWith("image/"));
+  if (!files.length || readOnly) return false;
+  event.preventDefault();
+  void pictures.insertFiles(files, at);
+  return true;
+}
 
 function text(): Text {
   return { document: editor.getJSON(), title_tag: fields.title.value, meta_description: fields.description.value };
@@ -69,7 +121,7 @@ function show(answer: Answer): void {
   byId("core").innerHTML = answer.core;
   if (answer.panel === null) panelAtRest();
   else showPanel(answer.panel);
-  byId("words").textContent = String(answer.words);
+  counts.show(answer.words);
   editor.commands.showMarks(answer.marks);
   drawProfile(editor, answer.marks);
 }
@@ -169,6 +221,10 @@ document.addEventListener("keydown", (event) => {
   if (event.altKey && event.key.toLowerCase() === "q") {
     event.preventDefault();
     fold();
+  } else if (event.altKey && event.key.toLowerCase() === "p") {
+    event.preventDefault();
+    if (byId("panel").contains(document.activeElement)) editor.view.focus();
+    else byId("panel").focus();
   }
 });
 
@@ -217,6 +273,11 @@ function watch(): void {
 }
 
 setUpToolbar(editor);
+setUpFind(editor, readOnly);
+setUpOutline(editor, readOnly);
+setUpKeys();
+counts.listen();
+pictures.listen();
 countFields();
 drawProfile(editor, []);
 saver.listen();

@@ -5,7 +5,6 @@ from __future__ import annotations
 import csv
 import json
 import os
-import re
 from collections.abc import Sequence
 from pathlib import Path
 from typing import Any
@@ -293,29 +292,13 @@ def read_draft_file(path: Path) -> Reading:
     except UnicodeDecodeError:
         raise CoreError("command.not_utf8", path=str(path)) from None
     if suffix in (".md", ".markdown"):
-        from markdown_it import MarkdownIt
+        from fundament.files.texts import front_matter, html_of_markdown
 
-        head, body = _front_matter(text)
-        html = MarkdownIt("commonmark").enable("table").render(body)
-        return read_draft(html, title=head.get("title", ""), description=head.get("description", ""))
+        head, body = front_matter(text)
+        return read_draft(html_of_markdown(body), title=head.get("title", ""), description=head.get("description", ""))
     if suffix == ".txt":
         return read_draft(text_to_html(text))
     raise CoreError("command.not_a_draft", path=str(path))
-
-
-_FIELD_HERE = re.compile(r"[A-Za-z][\w -]{0,40}:(\s|$)")
-
-
-def _front_matter(text: str) -> tuple[dict[str, str], str]:
-    """Title and the like from the lines between two --- at the beginning, and the rest; lines that are no such fields are text."""
-    if not text.startswith("---\n"):
-        return {}, text
-    head, separator, body = text[4:].partition("\n---\n")
-    lines = [line for line in head.splitlines() if line.strip() and not line.startswith("#")]
-    if not separator or not lines or not all(_FIELD_HERE.match(line) or line[0] in " \t-" for line in lines):
-        return {}, text
-    pairs = (line.partition(":") for line in lines if _FIELD_HERE.match(line))
-    return {name.strip().lower(): value.strip().strip("\"'") for name, _, value in pairs}, body
 
 
 def print_json(value: dict[str, Any]) -> None:

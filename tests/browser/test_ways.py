@@ -9,7 +9,8 @@ from typing import Any
 import pytest
 from playwright.sync_api import Browser, Page, Route, expect
 
-from fundament.core.documents.html import document_from_html, html_of
+from fundament.core.documents.html import document_from_html
+from fundament.core.documents.html_out import html_of
 from fundament.web.accounts.models import Membership, Person
 from fundament.web.accounts.roles import Actor
 from fundament.web.drafts.models import Draft
@@ -76,7 +77,7 @@ def test_typing_moves_the_score_and_is_kept(page: Page, draft: Draft, server: st
     after_sentence = total(page)
     assert after_sentence > before
     page.keyboard.press("Enter")
-    page.click("[data-command=h2]")
+    page.select_option("#block-kind", "h2")
     page.keyboard.type("How much does it cost?")
     page.fill("#title-tag", "Repointing brick with lime mortar: a guide")
     saved(page)

@@ -12,7 +12,8 @@ from django.urls import reverse
 from django.utils import timezone
 from django.utils.html import escape
 
-from fundament.core.documents.html import document_from_html, document_of_reading, html_of
+from fundament.core.documents.html import document_from_html, document_of_reading
+from fundament.core.documents.html_out import html_of
 from fundament.core.documents.read_document import read_document
 from fundament.core.reading.read_page import read_page
 from fundament.core.scoring.score import score

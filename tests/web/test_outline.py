@@ -11,7 +11,7 @@ from django.urls import reverse
 from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 
-from fundament.core.documents.html import html_of
+from fundament.core.documents.html_out import html_of
 from fundament.core.outline.proposal import coverage, frequent_subtopics, proposed_subtopics
 from fundament.web.accounts.roles import Actor
 from fundament.web.drafts.models import Draft

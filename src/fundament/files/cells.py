@@ -50,7 +50,8 @@ _ISO = re.compile(r"(\d{4})[-/.](\d{1,2})(?:[-/.](\d{1,2}))?(?:[T ]\d{1,2}:\d{2}
 _PARTED = re.compile(r"(\d{1,2})[-/. ](\d{1,2})[-/. ](\d{4}|\d{2})(?:[T ,]+\d{1,2}:\d{2}.*)?$")
 _COMPACT = re.compile(r"(\d{4})(\d{2})(\d{2})$")
 _NAMED = re.compile(
-    r"(?:(\d{1,2})[.\s-]*(?:of\s+)?)?([^\W\d_]{3,12})\.?[\s,-]*(?:(\d{1,2})(?:st|nd|rd|th)?,\s*)?(\d{4}|'?\d{2})$", re.IGNORECASE
+    r"(?:(\d{1,2})[.\s-]{0,4}(?:of\s{1,4})?)?([^\W\d_]{3,12})\.?[\s,-]{0,4}(?:(\d{1,2})(?:st|nd|rd|th)?,\s{0,4})?(\d{4}|'?\d{2})$",
+    re.IGNORECASE,
 )
 FIRST_DAY = datetime.date(1899, 12, 30)  # of serial numbers of spreadsheets
 SERIALS = (20_000, 65_000)  # 1954 to 2077

@@ -52,6 +52,14 @@ class HttpPictures:
                 )  # fmt: skip
         return found
 
+    def holds(self, address: str) -> bool:
+        """Whether a picture's address is the library's own."""
+        return address.startswith(self.service.address.rstrip("/") + "/")
+
+    def picture(self, address: str, most_bytes: int) -> bytes:
+        """A picture of the library as it is. Raises ServiceError."""
+        return self.service.fetch_bytes(address, most_bytes)
+
 
 def _text(row: Mapping[str, object], name: str) -> str:
     return clean_text(row.get(name) or "")[:300]

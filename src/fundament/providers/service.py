@@ -75,7 +75,14 @@ class JsonService:
             self.answers.keep(self.name, question, raw, 1.0)
         return body
 
+    def fetch_bytes(self, address: str, most_bytes: int) -> bytes:
+        """What is at an address of the service, as it is. Raises ServiceError."""
+        return self._answer(address, {}, most_bytes).content
+
     def _fetch(self, path: str, query: Mapping[str, str]) -> str:
+        return self._answer(path, query, MOST_BYTES).text
+
+    def _answer(self, path: str, query: Mapping[str, str], most_bytes: int) -> httpx.Response:
         pause = FIRST_WAIT
         for left in range(TRIES - 1, -1, -1):
             try:
@@ -91,9 +98,9 @@ class JsonService:
                     raise ServiceError("service.unreachable", service=self.name) from None
             else:
                 if answer.status_code == 200:
-                    if len(answer.content) > MOST_BYTES:
-                        raise ServiceError("service.too_large", service=self.name, megabytes=MOST_BYTES // 1_000_000)
-                    return answer.text
+                    if len(answer.content) > most_bytes:
+                        raise ServiceError("service.too_large", service=self.name, megabytes=most_bytes // 1_000_000)
+                    return answer
                 if answer.status_code not in ASK_AGAIN or not left:
                     raise ServiceError("service.status", service=self.name, status=answer.status_code)
                 pause = min(LONGEST_WAIT, max(pause, _retry_after(answer.headers.get("retry-after", ""))))

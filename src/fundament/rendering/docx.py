@@ -39,16 +39,14 @@ def _prepare(document: Any, paper: Paper) -> None:
     section.page_width, section.page_height = Cm(21), Cm(29.7)
     section.left_margin = section.right_margin = Cm(2)
     section.top_margin, section.bottom_margin = Cm(2.2), Cm(2)
-    section.footer.paragraphs[0].text = _clean(paper.source)
+    section.footer.paragraphs[0].text = clean(paper.source)
     properties = document.core_properties
-    properties.title, properties.author, properties.language = _clean(paper.title), _clean(paper.source), paper.language
+    properties.title, properties.author, properties.language = clean(paper.title), clean(paper.source), paper.language
     properties.comments = ""
     normal = document.styles["Normal"]
     normal.font.name, normal.font.size, normal.font.color.rgb = FONT, Pt(10.5), INK
     normal.paragraph_format.space_after = Pt(5)
-    language = OxmlElement("w:lang")
-    language.set(qn("w:val"), {"en": "en-GB", "de": "de-DE", "fr": "fr-FR"}.get(paper.language, paper.language))
-    normal.element.get_or_add_rPr().append(language)
+    set_language(normal, paper.language)
     for level, size in ((1, 20), (2, 14), (3, 11.5), (4, 11)):
         style = document.styles[f"Heading {level}"]
         style.font.name, style.font.size, style.font.color.rgb, style.font.bold = FONT, Pt(size), INK, True
@@ -58,33 +56,40 @@ def _prepare(document: Any, paper: Paper) -> None:
         style.paragraph_format.space_before, style.paragraph_format.space_after = Pt(12 if level < 3 else 8), Pt(3)
 
 
+def set_language(style: Any, language: str) -> None:
+    """The language in which a word processor looks for spelling."""
+    said = OxmlElement("w:lang")
+    said.set(qn("w:val"), {"en": "en-GB", "de": "de-DE", "fr": "fr-FR"}.get(language, language))
+    style.element.get_or_add_rPr().append(said)
+
+
 def _add(document: Any, block: Block) -> None:
     match block:
         case Heading(level, text):
-            document.add_heading(_clean(text), level)
+            document.add_heading(clean(text), level)
         case Paragraph(text, lead, muted):
             _text(document.add_paragraph(), text, size=12 if lead else None, muted=muted)
         case Facts(rows):
             _table(document, Table(("", ""), rows, widths=(0.25, 0.75)), with_head=False)
         case Points(items):
             for item in items:
-                document.add_paragraph(_clean(item), style="List Bullet")
+                document.add_paragraph(clean(item), style="List Bullet")
         case Table():
             _table(document, block)
         case Section(level, heading, facts, notes, meant):
-            document.add_heading(_clean(heading), level + 1)
+            document.add_heading(clean(heading), level + 1)
             if facts:
                 _text(document.add_paragraph(), facts, muted=True)
             if notes:
                 _text(document.add_paragraph(), notes)
             for name, value in meant:
                 paragraph = document.add_paragraph()
-                paragraph.add_run(f"{_clean(name)} ").bold = True
-                paragraph.add_run(_clean(value))
+                paragraph.add_run(f"{clean(name)} ").bold = True
+                paragraph.add_run(clean(value))
 
 
 def _text(paragraph: Any, text: str, *, size: float | None = None, muted: bool = False) -> None:
-    for number, line in enumerate(_clean(text).split("\n")):
+    for number, line in enumerate(clean(text).split("\n")):
         run = paragraph.add_run()
         if number:
             run.add_break()
@@ -108,7 +113,7 @@ def _table(document: Any, table: Table, *, with_head: bool = True) -> None:
     for line, (row, cells) in enumerate(zip(rows, made.rows, strict=True)):
         is_head = with_head and line == 0
         if is_head:
-            _repeats(cells)
+            repeats(cells)
         for number, (text, cell) in enumerate(zip(row, cells.cells, strict=True)):
             cell.width = Cm(TEXT_WIDTH * widths[number])
             paragraph = cell.paragraphs[0]
@@ -121,13 +126,13 @@ def _table(document: Any, table: Table, *, with_head: bool = True) -> None:
     document.add_paragraph().paragraph_format.space_after = Pt(2)
 
 
-def _repeats(row: Any) -> None:
+def repeats(row: Any) -> None:
     """The row is shown again on every page."""
     mark = OxmlElement("w:tblHeader")
     mark.set(qn("w:val"), "true")
     row._tr.get_or_add_trPr().append(mark)
 
 
-def _clean(text: str) -> str:
+def clean(text: str) -> str:
     """Without what no XML may hold."""
     return _ILLEGAL.sub("", text.replace("\r\n", "\n").replace("\r", "\n"))

@@ -2,8 +2,19 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
+from typing import Any, TypeVar
+
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import redirect
+
+View = TypeVar("View", bound=Callable[..., Any])
+
+
+def answers_json(view: View) -> View:
+    """Declare that a view answers JSON, also when something is wrong: see `sentences`."""
+    view.answers_json = True  # type: ignore[attr-defined]
+    return view
 
 
 def on_to(request: HttpRequest, address: str) -> HttpResponse:

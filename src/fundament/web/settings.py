@@ -34,6 +34,7 @@ INSTALLED_APPS = [
     "fundament.web.notices",
     "fundament.web.operating",
     "fundament.web.sites",
+    "fundament.web.assets",
     "fundament.web.imports",
     "fundament.web.studies",
     "fundament.web.drafts",

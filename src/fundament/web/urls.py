@@ -31,6 +31,7 @@ urlpatterns = [
     path("", include("fundament.web.history.urls")),
     path("", include("fundament.web.notices.urls")),
     path("", include("fundament.web.drafts.urls")),  # before the studies', whose terms have addresses by key
+    path("", include("fundament.web.assets.urls")),
     path("sites/", include("fundament.web.sites.urls")),
     path("keywords/", include("fundament.web.keywords.urls")),
     path("imports/", include("fundament.web.imports.urls")),

@@ -1,9 +1,8 @@
-"""Documents from HTML, and HTML from documents."""
+"""Documents from HTML, and from what was read of a page."""
 
 from __future__ import annotations
 
-from html import escape
-from urllib.parse import urlsplit
+import re
 
 from fundament.core.documents.schema import Node, clean_document
 from fundament.core.reading.model import Reading
@@ -11,16 +10,25 @@ from fundament.core.reading.tree import Element, parse_html
 
 _MARK_OF_TAG = {
     "b": "bold", "strong": "bold", "i": "italic", "em": "italic", "cite": "italic", "u": "underline", "s": "strike", "del": "strike", "strike": "strike",
-    "code": "code", "a": "link",
+    "code": "code", "a": "link", "sub": "subscript", "sup": "superscript",
 }  # fmt: skip
-_TAG_OF_MARK = {"bold": "strong", "italic": "em", "underline": "u", "strike": "s", "code": "code"}
+# what a style says in the place of a tag; None takes the mark away, as around a whole text that is not bold
+_MARK_OF_STYLE = (
+    (re.compile(r"font-weight:\s*(?:bold(?:er)?|[6-9]00)\b"), "bold", True),
+    (re.compile(r"font-weight:\s*(?:normal|lighter|[1-4]00)\b"), "bold", False),
+    (re.compile(r"font-style:\s*(?:italic|oblique)"), "italic", True),
+    (re.compile(r"font-style:\s*normal"), "italic", False),
+    (re.compile(r"text-decoration(?:-line)?:[^;]*line-through"), "strike", True),
+    (re.compile(r"vertical-align:\s*super"), "superscript", True),
+    (re.compile(r"vertical-align:\s*sub\b"), "subscript", True),
+)
 _HEADINGS = {f"h{level}": level for level in range(1, 7)}
 _NODE_OF_TAG = {
     "p": "paragraph", "ul": "bulletList", "ol": "orderedList", "li": "listItem", "blockquote": "blockquote", "pre": "codeBlock", "hr": "horizontalRule",
     "table": "table", "tr": "tableRow", "td": "tableCell", "th": "tableHeader",
 }  # fmt: skip
 _DROPPED = frozenset(["script", "style", "template", "iframe", "noscript", "svg", "math", "object", "head", "title"])
-_INLINE = frozenset(_MARK_OF_TAG) | {"span", "small", "sub", "sup", "q", "abbr", "time", "mark", "font", "label", "kbd", "samp", "var"}
+_INLINE = frozenset(_MARK_OF_TAG) | {"span", "small", "q", "abbr", "time", "mark", "font", "label", "kbd", "samp", "var"}
 
 
 def document_from_html(html: str) -> Node:
@@ -37,7 +45,7 @@ def _blocks(element: Element) -> list[Node]:
 
     def close() -> None:
         if any(node["type"] != "text" or node["text"].strip() for node in loose):
-            found.append({"type": "paragraph", "content": list(loose)})
+            found.append({"type": "paragraph", "content": _folded(loose)})
         loose.clear()
 
     for child in element.children:
@@ -74,7 +82,7 @@ def _block(element: Element) -> list[Node]:
             images += pictures
         node: Node = {"type": "heading", "attrs": {"level": level}} if level else {"type": "paragraph"}
         blank = not any(n["type"] == "text" and n["text"].strip() for n in content)
-        return images if images and blank else [{**node, "content": content}, *images]
+        return images if images and blank else [{**node, "content": _folded(content)}, *images]
     kind = _NODE_OF_TAG.get(element.tag)
     if kind == "codeBlock":
         return [{"type": kind, "content": [{"type": "text", "text": _raw_text(element).strip("\n")}]}]
@@ -82,6 +90,14 @@ def _block(element: Element) -> list[Node]:
         return [{"type": kind}]
     if kind == "table":
         return [{"type": kind, "content": [_row(row) for row in element.find_all("tr")]}]
+    if element.tag == "figure":
+        return _figure(element)
+    if kind == "bulletList" and all(_box(child) is not None for child in _items(element)) and _items(element):
+        return [
+            {"type": "taskList", "content": [
+                {"type": "taskItem", "attrs": {"checked": _box(child)}, "content": _blocks(child)} for child in _items(element)
+            ]}
+        ]  # fmt: skip
     if kind in ("bulletList", "orderedList"):
         start = element.get("start")
         attributes = {"start": int(start)} if start.isdecimal() and len(start) < 6 else {}
@@ -90,6 +106,72 @@ def _block(element: Element) -> list[Node]:
     if kind == "blockquote":
         return [{"type": kind, "content": _blocks(element)}]
     return _blocks(element)
+
+
+_SPACE = re.compile(r"[ \t\r\n\f]+")
+
+
+def _folded(nodes: list[Node]) -> list[Node]:
+    """Inline nodes with their white space as a page shows it: none at the edges of the block or of a line, one between words."""
+    found: list[Node] = []
+    at_space = True
+    for node in nodes:
+        if node["type"] != "text":
+            _end_line(found)
+            found.append(node)
+            at_space = True
+            continue
+        text = _SPACE.sub(" ", node["text"])
+        if at_space:
+            text = text.removeprefix(" ")
+        if text:
+            at_space = text.endswith(" ")
+            found.append({**node, "text": text})
+    _end_line(found)
+    return found
+
+
+def _end_line(nodes: list[Node]) -> None:
+    while nodes and nodes[-1]["type"] == "text":
+        text = nodes[-1]["text"].removesuffix(" ")
+        if text:
+            nodes[-1] = {**nodes[-1], "text": text}
+            return
+        nodes.pop()
+
+
+def _items(element: Element) -> list[Element]:
+    return [child for child in element.children if isinstance(child, Element) and child.tag == "li"]
+
+
+def _box(item: Element) -> bool | None:
+    """Whether an item of a list is ticked; None where it has no box."""
+    if "data-checked" in item.attributes:
+        return item.get("data-checked") == "true"
+    inside: Element | str | None = item
+    while isinstance(inside, Element) and inside.tag in ("li", "p", "label", "div"):
+        inside = next((child for child in inside.children if not isinstance(child, str) or child.strip()), None)
+    if isinstance(inside, Element) and inside.tag == "input" and inside.get("type").lower() == "checkbox":
+        return "checked" in inside.attributes
+    return None
+
+
+def _figure(element: Element) -> list[Node]:
+    """A figure: its picture with the caption, and the credit where it is set small; around anything else the caption is a paragraph."""
+    captions = [child for child in element.children if isinstance(child, Element) and child.tag == "figcaption"]
+    words, credit = "", ""
+    for caption in captions:
+        credits = [" ".join(_raw_text(small).split()) for small in caption.find_all("small")]
+        credit = " ".join([credit, *credits]).strip()
+        whole = " ".join(_raw_text(caption).split())
+        words = f"{words} {whole.removesuffix(credit) if credit else whole}".strip()
+    rest = Element("figure", {}, children=[child for child in element.children if isinstance(child, str) or child.tag != "figcaption"])
+    found = _blocks(rest)
+    images = [node for node in found if node["type"] == "image"]
+    if images and words + credit:
+        images[-1]["attrs"] |= {"caption": words, "credit": credit}
+        return found
+    return [*found, {"type": "paragraph", "content": [{"type": "text", "text": words}]}] if words else found
 
 
 def _raw_text(element: Element) -> str:
@@ -121,9 +203,13 @@ def _inline_child(child: Element | str, marks: list[Node]) -> tuple[list[Node], 
 def _inline(element: Element, marks: list[Node]) -> tuple[list[Node], list[Node]]:
     """Inline nodes of an element with the marks around them, and the images in it."""
     kind = _MARK_OF_TAG.get(element.tag)
+    style = element.get("style").lower()
     if kind:
         mark: Node = {"type": kind, "attrs": {"href": element.get("href")}} if kind == "link" else {"type": kind}
         marks = [*marks, mark]
+    for pattern, named, is_on in _MARK_OF_STYLE if style else ():
+        if pattern.search(style):
+            marks = [*marks, {"type": named}] if is_on else [mark for mark in marks if mark["type"] != named]
     nodes: list[Node] = []
     images: list[Node] = []
     for child in element.children:
@@ -136,71 +222,6 @@ def _inline(element: Element, marks: list[Node]) -> tuple[list[Node], list[Node]
 def _image(element: Element) -> Node:
     alt = element.get("alt") if "alt" in element.attributes else None
     return {"type": "image", "attrs": {"src": element.get("src"), "alt": alt, "title": element.get("title") or None}}
-
-
-def html_of(document: Node, *, own_host: str = "") -> str:
-    """Clean HTML of a document, without empty paragraphs. own_host: links to it, and those without a host, are the site's own; all others say that they
-    lead elsewhere (rel)."""
-    return "\n".join(filter(None, (_html(node, own_host) for node in document["content"])))
-
-
-_TAGS = {
-    "bulletList": "ul", "listItem": "li", "blockquote": "blockquote", "table": "table", "tableRow": "tr",
-}  # fmt: skip
-
-
-def _html(node: Node, own_host: str) -> str:
-    kind = node["type"]
-    attributes = node.get("attrs", {})
-    if kind in ("paragraph", "heading"):
-        inner = _inline_html(node, own_host)
-        tag = f"h{attributes['level']}" if kind == "heading" else "p"
-        return f"<{tag}>{inner}</{tag}>" if inner.strip() else ""
-    if kind == "codeBlock":
-        return f"<pre><code>{escape(''.join(n['text'] for n in node.get('content', ())).strip(chr(10)), quote=False)}</code></pre>"
-    if kind == "horizontalRule":
-        return "<hr>"
-    if kind == "image":
-        more = "".join(f' {name}="{escape(attributes[name])}"' for name in ("alt", "title") if attributes.get(name) is not None)
-        return f'<img src="{escape(attributes["src"])}"{more}>'
-    inner = "".join(_html(child, own_host) for child in node.get("content", ()))
-    if kind == "orderedList":
-        return _ordered(inner, attributes.get("start", 1))
-    if kind in ("tableCell", "tableHeader"):
-        tag = "td" if kind == "tableCell" else "th"
-        spans = "".join(f' {name}="{attributes[name]}"' for name in ("colspan", "rowspan") if attributes.get(name, 1) != 1)
-        return f"<{tag}{spans}>{inner}</{tag}>"
-    tag = _TAGS[kind]
-    return f"<{tag}><tbody>{inner}</tbody></{tag}>" if kind == "table" else f"<{tag}>{inner}</{tag}>"
-
-
-def _ordered(inner: str, start: int) -> str:
-    number = f' start="{start}"' if start != 1 else ""
-    return f"<ol{number}>{inner}</ol>"
-
-
-def _inline_html(node: Node, own_host: str) -> str:
-    pieces = []
-    for child in node.get("content", ()):
-        if child["type"] == "hardBreak":
-            pieces.append("<br>")
-            continue
-        text = escape(child["text"], quote=False)
-        for mark in child.get("marks", ()):
-            if mark["type"] == "link":
-                address = mark["attrs"]["href"]
-                outside = ' rel="noopener noreferrer"' if _leads_elsewhere(address, own_host) else ""
-                text = f'<a href="{escape(address)}"{outside}>{text}</a>'
-            else:
-                tag = _TAG_OF_MARK[mark["type"]]
-                text = f"<{tag}>{text}</{tag}>"
-        pieces.append(text)
-    return "".join(pieces)
-
-
-def _leads_elsewhere(address: str, own_host: str) -> bool:
-    host = (urlsplit(address).hostname or "").removeprefix("www.")
-    return bool(host) and host != own_host.removeprefix("www.")
 
 
 def document_of_reading(reading: Reading) -> Node:

@@ -4,14 +4,20 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from fundament.core.documents.schema import TEXT_BLOCKS, Node
+from fundament.core.documents.schema import ITEMS, TEXT_BLOCKS, Node
 from fundament.core.language.detect import detect_language
 from fundament.core.language.words import count_words
 from fundament.core.reading.addresses import joined, parts_of, site_of
 from fundament.core.reading.model import Block, Image, Link, Mark, Reading
 
 _MARKS = {"bold": "bold", "italic": "italic", "link": "link"}
-_KIND_INSIDE = {"listItem": "list_item", "blockquote": "quote", "tableCell": "table_cell", "tableHeader": "table_cell"}
+_KIND_INSIDE = {
+    "listItem": "list_item",
+    "taskItem": "list_item",
+    "blockquote": "quote",
+    "tableCell": "table_cell",
+    "tableHeader": "table_cell",
+}
 
 
 class _Reader:
@@ -26,10 +32,13 @@ class _Reader:
             inner = child["type"]
             if inner in TEXT_BLOCKS:
                 self._text_block(child, kind)
-                if node["type"] == "listItem" and kind == "list_item" and self.blocks:
+                if node["type"] in ITEMS and kind == "list_item" and self.blocks:
                     kind = "paragraph"  # an item of a list is one block, further paragraphs in it are paragraphs
             elif inner == "image":
                 self.images.append((child, len(self.blocks) - 1))
+                caption = child["attrs"].get("caption")
+                if caption:
+                    self.blocks.append(Block("caption", 0, caption, True, "", (), child["attrs"].get("id", "")))
             else:
                 self.read(child, _KIND_INSIDE.get(inner, kind) if kind != "quote" or inner != "tableCell" else kind)
 

@@ -23,7 +23,7 @@ TEXT_BLOCKS = frozenset(["paragraph", "heading", "codeBlock"])  # what holds tex
 WITH_ID = TEXT_BLOCKS | {"image"}
 _ID = re.compile(r"[A-Za-z0-9_-]{1,40}")
 _SCHEMES = frozenset(["http", "https", "mailto", "tel"])
-_BLOCKS = ("paragraph", "heading", "bulletList", "orderedList", "blockquote", "codeBlock", "horizontalRule", "image", "table")
+_BLOCKS = ("paragraph", "heading", "bulletList", "orderedList", "taskList", "blockquote", "codeBlock", "horizontalRule", "image", "table")
 # what each node may hold; "inline" stands for text, line breaks and their marks
 HOLDS: dict[str, tuple[str, ...]] = {
     "doc": _BLOCKS,
@@ -32,7 +32,9 @@ HOLDS: dict[str, tuple[str, ...]] = {
     "codeBlock": ("text",),
     "bulletList": ("listItem",),
     "orderedList": ("listItem",),
+    "taskList": ("taskItem",),
     "listItem": _BLOCKS,
+    "taskItem": _BLOCKS,
     "blockquote": _BLOCKS,
     "table": ("tableRow",),
     "tableRow": ("tableCell", "tableHeader"),
@@ -40,11 +42,19 @@ HOLDS: dict[str, tuple[str, ...]] = {
     "tableHeader": _BLOCKS,
 }
 LEAVES = frozenset(["text", "hardBreak", "horizontalRule", "image"])
-MARKS = frozenset(["bold", "italic", "underline", "strike", "code", "link"])
+MARKS = frozenset(["bold", "italic", "underline", "strike", "code", "link", "subscript", "superscript"])
+ITEMS = frozenset(["listItem", "taskItem"])
 # what loose text needs around its paragraph, from the inside out
-_AROUND = {"bulletList": ("listItem",), "orderedList": ("listItem",), "table": ("tableCell", "tableRow"), "tableRow": ("tableCell",)}
+_AROUND = {
+    "bulletList": ("listItem",),
+    "orderedList": ("listItem",),
+    "taskList": ("taskItem",),
+    "table": ("tableCell", "tableRow"),
+    "tableRow": ("tableCell",),
+}
 _FIRST_INSIDE = {
     "listItem": "paragraph",
+    "taskItem": "paragraph",
     "blockquote": "paragraph",
     "tableCell": "paragraph",
     "tableHeader": "paragraph",
@@ -70,6 +80,14 @@ def safe_address(address: Any) -> str:
     if scheme in _SCHEMES or (not scheme and not found.startswith("//")):
         return found
     return ""
+
+
+MISSING = "#missing/"  # how the address of a picture begins that is on the writer's own disk and has to be brought
+
+
+def is_missing(source: str) -> bool:
+    """Whether a picture has still to be brought."""
+    return source.startswith(MISSING)
 
 
 class _Cleaner:
@@ -138,7 +156,7 @@ class _Cleaner:
             first = _FIRST_INSIDE.get(kind)
             if first and not content:
                 content = [self._finished({"type": first, "attrs": {"id": ""}})]
-            elif kind == "listItem" and content[0]["type"] != "paragraph":
+            elif kind in ITEMS and content[0]["type"] != "paragraph":
                 content.insert(0, self._finished({"type": "paragraph", "attrs": {"id": ""}}))
             if not content and kind not in TEXT_BLOCKS:
                 return None
@@ -162,7 +180,8 @@ class _Cleaner:
             if loose:
                 wrapped = self._finished({"type": "paragraph", "content": loose, "attrs": {"id": ""}})
                 for around in _AROUND.get(kind, ()):
-                    wrapped = {"type": around, "content": [wrapped], **({"attrs": _cell({})} if around == "tableCell" else {})}
+                    attributes = _attributes(around, {})
+                    wrapped = {"type": around, "content": [wrapped], **({"attrs": attributes} if attributes else {})}
                 found.append(wrapped)
                 loose = []
             if inner is not None:
@@ -226,6 +245,7 @@ def _image(given: Node) -> Node | None:
         "src": source,
         "alt": _short(given.get("alt"), 1_000) if given.get("alt") is not None else None,
         "title": _short(given.get("title"), 500) or None,
+        **{name: words for name in ("caption", "credit") if (words := " ".join(_short(given.get(name), 1_000).split()))},
     }
 
 
@@ -236,6 +256,7 @@ def _cell(given: Node) -> Node:
 _ATTRIBUTES: dict[str, _Attributes] = {
     "heading": lambda given: {"level": _number(given.get("level"), 1, 6, 2)},
     "orderedList": lambda given: {"start": _number(given.get("start"), 0, 100_000, 1)},
+    "taskItem": lambda given: {"checked": given.get("checked") is True},
     "codeBlock": lambda given: {"language": _short(given.get("language"), 40) or None},
     "image": _image,
     "tableCell": _cell,

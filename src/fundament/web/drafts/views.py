@@ -19,6 +19,7 @@ from django.views.decorators.http import require_GET, require_POST
 from fundament.messages import say
 from fundament.web.accounts.requests import actor_of
 from fundament.web.accounts.roles import Actor, can
+from fundament.web.answers import answers_json
 from fundament.web.bodies import takes_bodies_of
 from fundament.web.drafts.panels import evidence_for, marks_for, panel_context, panel_name
 from fundament.web.drafts.services import exporting, outlines, publishing, saving
@@ -119,6 +120,7 @@ def _body(request: HttpRequest) -> dict[str, Any]:
     return body
 
 
+@answers_json
 @takes_bodies_of(settings.LARGEST_TEXT)
 @require_POST
 def save(request: HttpRequest, draft_id: int) -> HttpResponse:
@@ -155,6 +157,7 @@ def save(request: HttpRequest, draft_id: int) -> HttpResponse:
     return JsonResponse(answer)
 
 
+@answers_json
 @require_GET
 def panel(request: HttpRequest, draft_id: int) -> HttpResponse:
     """Another panel for the stored text, with the marks and evidence of a chosen subject."""
@@ -270,7 +273,7 @@ def read_publication(request: HttpRequest, draft_id: int, publication_id: int) -
 @require_GET
 def revision(request: HttpRequest, draft_id: int, revision_id: int) -> HttpResponse:
     """One revision, to read."""
-    from fundament.core.documents.html import html_of
+    from fundament.core.documents.html_out import html_of
 
     actor = actor_of(request)
     draft = draft_for(actor, draft_id, with_text=False)
@@ -289,7 +292,3 @@ def take_over(request: HttpRequest, draft_id: int, revision_id: int) -> HttpResp
     """Make a revision the draft's text; what was there becomes a revision."""
     draft = saving.take_over(actor_of(request), draft_id, revision_id)
     return redirect("draft", draft.pk)
-
-
-for view in (save, panel):
-    view.answers_json = True  # type: ignore[attr-defined]  # errors too: see `sentences`

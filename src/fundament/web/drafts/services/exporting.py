@@ -6,7 +6,7 @@ from urllib.parse import urlsplit
 
 from django.template.loader import render_to_string
 
-from fundament.core.documents.html import html_of
+from fundament.core.documents.html_out import html_of
 from fundament.web.accounts.roles import Actor, get_for
 from fundament.web.drafts.models import Draft
 

@@ -1,0 +1,196 @@
+// Pictures are brought from a file, a clipboard, an address or the library. Each goes through the server, which makes it anew; none is shown from elsewhere.
+import type { Editor } from "@tiptap/core";
+import { NodeSelection } from "@tiptap/pm/state";
+import { byId } from "./page";
+import { isMissing, isOwn, MISSING } from "./picture-node";
+
+interface Kept {
+  src?: string;
+  alt?: string;
+  credit?: string;
+  problem?: string;
+}
+
+const MOST_AT_ONCE = 20; // pictures of other sites that a paste brings along
+
+export class Pictures {
+  private number = 0;
+
+  constructor(
+    private readonly editor: Editor,
+    private readonly address: string,
+    private readonly token: string,
+    private readonly say: (words: string) => void,
+  ) {}
+
+  // A place on the sheet for a picture that is on its way; it stays there, to be chosen again, when it does not come.
+  placeFor(name: string): string {
+    this.number += 1;
+    return `${MISSING}${this.number}-${Date.now().toString(36)}/${encodeURIComponent(name || "picture")}`;
+  }
+
+  async insertFiles(files: File[], at?: number): Promise<void> {
+    for (const file of files) {
+      const source = this.placeFor(file.name);
+      const node = { type: "image", attrs: { src: source } };
+      if (at === undefined) this.editor.chain().focus().insertContent(node).run();
+      else this.editor.chain().focus().insertContentAt(at, node).run();
+      await this.bring(source, { picture: file });
+    }
+  }
+
+  // Ask the server for a picture, and put what it kept in the place of `source`, wherever that stands by then.
+  async bring(source: string, what: Record<string, string | Blob>, isAsked = true): Promise<boolean> {
+    const kept = await this.keep(what);
+    if (!kept.src) {
+      if (isAsked) this.say(kept.problem ?? "The picture could not be brought. Choose its file again.");
+      return false;
+    }
+    this.change(source, kept);
+    return true;
+  }
+
+  async keep(what: Record<string, string | Blob>): Promise<Kept> {
+    const body = new FormData();
+    for (const [name, value] of Object.entries(what)) body.set(name, value);
+    try {
+      const response = await fetch(this.address, { method: "POST", body, headers: { "X-CSRFToken": this.token, "X-Requested-With": "fetch" } });
+      return (await response.json()) as Kept;
+    } catch {
+      return { problem: "The server cannot be reached, so the picture was not brought. Choose its file again when it is back." };
+    }
+  }
+
+  private change(source: string, kept: Kept): void {
+    const { state, view } = this.editor;
+    const transaction = state.tr.setMeta("addToHistory", false);
+    state.doc.descendants((node, position) => {
+      if (node.type.name !== "image" || node.attrs["src"] !== source) return;
+      transaction.setNodeAttribute(position, "src", kept.src);
+      if (kept.alt && !node.attrs["alt"]) transaction.setNodeAttribute(position, "alt", kept.alt);
+      if (kept.credit && !node.attrs["credit"]) transaction.setNodeAttribute(position, "credit", kept.credit);
+    });
+    if (transaction.docChanged) view.dispatch(transaction);
+  }
+
+  // After a paste: pictures that came as data are kept at once, those of other sites are fetched by the server, those on the writer's disk are asked for.
+  async afterPaste(data: Map<string, string>): Promise<void> {
+    for (const [source, bytes] of data) await this.bring(source, { picture: await (await fetch(bytes)).blob() });
+    const found = new Set<string>();
+    let missing = 0;
+    this.editor.state.doc.descendants((node) => {
+      const source = String(node.attrs["src"] ?? "");
+      if (node.type.name !== "image") return;
+      if (isMissing(source)) missing += 1;
+      else if (!isOwn(source)) found.add(source);
+    });
+    let left = 0;
+    for (const source of [...found].slice(0, MOST_AT_ONCE)) {
+      if (!(await this.bring(source, { address: source }, false))) left += 1;
+    }
+    if (missing) this.say(`${missing} ${missing === 1 ? "picture is" : "pictures are"} on your own disk. Click ${missing === 1 ? "its place" : "their places"} to choose ${missing === 1 ? "its file" : "their files"}.`);
+    else if (left) this.say(`${left} ${left === 1 ? "picture" : "pictures"} of other sites could not be brought and ${left === 1 ? "stands" : "stand"} as words.`);
+  }
+
+  listen(): void {
+    const { editor } = this;
+    const chooser = byId<HTMLInputElement>("picture-file");
+    let asked = "";
+    chooser.addEventListener("change", () => {
+      const files = [...(chooser.files ?? [])];
+      chooser.value = "";
+      if (asked && files[0]) void this.bring(asked, { picture: files[0] });
+      else void this.insertFiles(files).then(() => this.showChosen());
+      asked = "";
+      byId("picture-form").hidden = true;
+    });
+    byId("picture-choose").addEventListener("click", () => {
+      asked = "";
+      chooser.click();
+    });
+    byId("sheet").addEventListener("click", (event) => {
+      const place = (event.target as Element).closest<HTMLElement>("[data-missing]");
+      if (!place) {
+        if ((event.target as Element).closest("figure")) this.showChosen();
+        return;
+      }
+      asked = place.dataset["missing"] ?? "";
+      chooser.click();
+    });
+    this.listenToForm();
+    this.listenToLibrary();
+    editor.on("selectionUpdate", () => this.showChosen());
+  }
+
+  private chosen(): { position: number; attributes: Record<string, unknown> } | null {
+    const { selection } = this.editor.state;
+    if (!(selection instanceof NodeSelection) || selection.node.type.name !== "image") return null;
+    return { position: selection.from, attributes: selection.node.attrs };
+  }
+
+  // A chosen picture's words stand in the form; nothing chosen empties it.
+  showChosen(): void {
+    const chosen = this.chosen();
+    const form = byId<HTMLFormElement>("picture-form");
+    byId("picture-new").hidden = chosen !== null;
+    byId("picture-set").textContent = chosen ? "Change" : "Put in";
+    if (chosen) form.hidden = false;
+    for (const name of ["alt", "caption", "credit"]) {
+      const input = byId<HTMLInputElement>(`picture-${name}`);
+      if (document.activeElement !== input) input.value = chosen ? String(chosen.attributes[name] ?? "") : "";
+    }
+  }
+
+  private listenToForm(): void {
+    const form = byId<HTMLFormElement>("picture-form");
+    const value = (name: string): string => byId<HTMLInputElement>(`picture-${name}`).value.trim();
+    form.addEventListener("submit", async (event) => {
+      event.preventDefault();
+      const said = { alt: value("alt"), caption: value("caption") || null, credit: value("credit") || null };
+      const chosen = this.chosen();
+      if (chosen) {
+        const { tr } = this.editor.state;
+        for (const [name, words] of Object.entries(said)) tr.setNodeAttribute(chosen.position, name, words);
+        this.editor.view.dispatch(tr);
+        form.hidden = true;
+        this.editor.view.focus();
+        return;
+      }
+      const address = value("address");
+      if (!address) {
+        byId("picture-address").focus();
+        return;
+      }
+      const source = this.placeFor(address.split("/").at(-1) ?? "");
+      const kept = await this.keep({ address });
+      if (!kept.src) {
+        this.say(kept.problem ?? "The picture could not be brought.");
+        return;
+      }
+      this.editor.chain().focus().insertContent({ type: "image", attrs: { src: source, ...said } }).run();
+      this.change(source, kept);
+      form.hidden = true;
+      form.reset();
+    });
+  }
+
+  private listenToLibrary(): void {
+    const dialog = byId<HTMLDialogElement>("library");
+    byId("picture-library").addEventListener("click", () => dialog.showModal());
+    byId("library-close").addEventListener("click", () => dialog.close());
+    dialog.addEventListener("click", async (event) => {
+      const button = (event.target as Element).closest<HTMLButtonElement>("[data-token]");
+      if (!button) return;
+      button.disabled = true;
+      const kept = await this.keep({ token: button.dataset["token"] ?? "" });
+      button.disabled = false;
+      if (!kept.src) {
+        byId("library-problem").textContent = kept.problem ?? "The picture could not be brought.";
+        return;
+      }
+      dialog.close();
+      byId("picture-form").hidden = true;
+      this.editor.chain().focus().insertContent({ type: "image", attrs: { src: kept.src, alt: kept.alt ?? null, credit: kept.credit || null } }).run();
+    });
+  }
+}

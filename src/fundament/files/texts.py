@@ -1,0 +1,97 @@
+"""Texts that people bring as files: HTML, Markdown, DOCX, plain text."""
+
+from __future__ import annotations
+
+import re
+from dataclasses import dataclass, field
+
+from markdown_it import MarkdownIt
+
+from fundament.core.documents.html import document_from_html
+from fundament.core.documents.of_page import document_of_page
+from fundament.core.documents.schema import Node
+from fundament.core.reading.decode import decode_html
+from fundament.core.reading.no_page import kind_of_no_page
+from fundament.core.reading.read_draft import text_to_html
+from fundament.core.reading.read_page import read_page
+from fundament.files.errors import FileError
+from fundament.files.pictures import Picture
+from fundament.files.word_documents import load_word_documents, read_word_document
+
+MOST_BYTES = 25_000_000
+WORD_TYPES = (".docx", ".docm", ".dotx")
+TEXT_TYPES = (".html", ".htm", ".md", ".markdown", ".txt")
+_FIELD_HERE = re.compile(r"[A-Za-z][\w -]{0,40}:(\s|$)")
+_TASK = re.compile(r"<li>(\s{0,3}(?:<p>)?)\[([ xX])\] ")
+_AROUND_THE_TEXT = re.compile(r"<(?:nav|footer|aside|header)[\s>]", re.IGNORECASE)  # what only a page has
+
+
+@dataclass(frozen=True)
+class BroughtText:
+    """A text out of a file. pictures: those that were in it, by the source that stands for each in the document."""
+
+    document: Node
+    title: str = ""
+    description: str = ""
+    pictures: dict[str, Picture] = field(default_factory=dict)
+
+
+def load_texts() -> None:
+    """Load all that `read_text` needs, for a process that may open nothing later."""
+    load_word_documents()
+    for name in ("a.html", "a.md", "a.txt"):
+        read_text(b"<nav>a</nav><p>A few words of text, and then some more of them.</p>", name)
+
+
+def read_text(content: bytes, name: str) -> BroughtText:
+    """The text in a file. name: of the file; what it is tells by its bytes where they say so. Raises FileError and CoreError with what is wrong."""
+    suffix = "." + name.lower().rpartition(".")[2] if "." in name else ""
+    if content[:4] == b"PK\x03\x04" or content[:4] == b"\xd0\xcf\x11\xe0" or suffix in WORD_TYPES:
+        found = read_word_document(content)
+        return BroughtText(document_from_html(found.html), pictures=found.pictures)
+    other = kind_of_no_page(content)
+    if other or (b"\x00" in content[:1_000] and content[:2] not in (b"\xff\xfe", b"\xfe\xff")):
+        raise FileError("document.none")
+    text = decode_html(content)[0] if suffix in (".html", ".htm") else _decoded(content)
+    if suffix in (".html", ".htm"):
+        return _from_html(text)
+    if suffix in (".md", ".markdown"):
+        head, body = front_matter(text)
+        return BroughtText(document_from_html(html_of_markdown(body)), head.get("title", ""), head.get("description", ""))
+    if suffix == ".txt":
+        return BroughtText(document_from_html(text_to_html(text)))
+    raise FileError("document.kind")
+
+
+def _decoded(content: bytes) -> str:
+    for encoding in ("utf-8-sig", "utf-16" if content[:2] in (b"\xff\xfe", b"\xfe\xff") else "cp1252", "latin-1"):
+        try:
+            return content.decode(encoding).replace("\r\n", "\n")
+        except UnicodeDecodeError:
+            continue
+    raise FileError("document.none")
+
+
+def _from_html(text: str) -> BroughtText:
+    """A page leaves what stands around its text; anything else is text as a whole."""
+    reading = read_page(text.encode(), "")
+    whole = document_of_page(text, reading) if _AROUND_THE_TEXT.search(text) else document_from_html(text)
+    return BroughtText(whole, reading.title, reading.description)
+
+
+def html_of_markdown(text: str) -> str:
+    """Markdown (CommonMark with tables and strikethrough) as HTML; its own HTML is text."""
+    html: str = MarkdownIt("commonmark", {"html": False}).enable(["table", "strikethrough"]).render(text)
+    return _TASK.sub(lambda found: f'<li>{found[1]}<input type="checkbox"{"" if found[2] == " " else " checked"}>', html)
+
+
+def front_matter(text: str) -> tuple[dict[str, str], str]:
+    """Title and the like from the lines between two --- at the beginning, and the rest; lines that are no such fields are text."""
+    if not text.startswith("---\n"):
+        return {}, text
+    head, separator, body = text[4:].partition("\n---\n")
+    lines = [line for line in head.splitlines() if line.strip() and not line.startswith("#")]
+    if not separator or not lines or not all(_FIELD_HERE.match(line) or line[0] in " \t-" for line in lines):
+        return {}, text
+    pairs = (line.partition(":") for line in lines if _FIELD_HERE.match(line))
+    return {name.strip().lower(): value.strip().strip("\"'") for name, _, value in pairs}, body

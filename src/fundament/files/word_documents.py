@@ -1,0 +1,213 @@
+"""DOCX files as HTML: a general reader does most of it; what it gets wrong is put right before and after."""
+
+from __future__ import annotations
+
+import contextlib
+import html as entities
+import io
+import itertools
+import re
+import zipfile
+from typing import Any, NamedTuple
+
+import mammoth
+from lxml import etree
+
+from fundament.core.documents.schema import MISSING
+from fundament.files.errors import FileError
+from fundament.files.pictures import Picture, load_pictures, remade
+
+MOST_UNPACKED = 200_000_000  # bytes of all parts
+MOST_PARTS = 5_000
+MOST_PICTURES = 200
+PLACE = (
+    f"{MISSING}docx-"  # how the source of a picture in the HTML begins; its number follows. One that no browser shows stays to be brought
+)
+_OLD_OR_LOCKED = b"\xd0\xcf\x11\xe0\xa1\xb1\x1a\xe1"
+_W = "{http://schemas.openxmlformats.org/wordprocessingml/2006/main}"
+# files of the strict variant name the same things otherwise
+_STRICT = (
+    (b"http://purl.oclc.org/ooxml/wordprocessingml/main", b"http://schemas.openxmlformats.org/wordprocessingml/2006/main"),
+    (b"http://purl.oclc.org/ooxml/officeDocument/relationships", b"http://schemas.openxmlformats.org/officeDocument/2006/relationships"),
+    (
+        b"http://purl.oclc.org/ooxml/drawingml/wordprocessingDrawing",
+        b"http://schemas.openxmlformats.org/drawingml/2006/wordprocessingDrawing",
+    ),
+    (b"http://purl.oclc.org/ooxml/drawingml/main", b"http://schemas.openxmlformats.org/drawingml/2006/main"),
+    (b"http://purl.oclc.org/ooxml/drawingml/picture", b"http://schemas.openxmlformats.org/drawingml/2006/picture"),
+)
+# what styles and marks become, in the reader's own notation; more is found in the file
+_STYLES = (
+    "u => u", "strike => s", "p[style-name='Title'] => h1:fresh", "p[style-name='Quote'] => blockquote > p:fresh", "p[style-name='Quotations'] => blockquote > p:fresh",
+    "p[style-name='Intense Quote'] => blockquote > p:fresh", "p[style-name='Code'] => pre:separator('\\n')", "p[style-name='HTML Preformatted'] => pre:separator('\\n')",
+    "p[style-name='Preformatted Text'] => pre:separator('\\n')", "r[style-name='Code in a line'] => code", "r[style-name='HTML Code'] => code", "p[style-name='Caption'] => p.caption:fresh",
+    "p[style-name='caption'] => p.caption:fresh",
+)  # fmt: skip
+_CAPTION = re.compile(r'<p>(<img [^>]*/>)</p><p class="caption">(.*?)</p>', re.DOTALL)
+_HEADING = re.compile(r"heading ?([1-6])$", re.IGNORECASE)
+_TEXT_PART = re.compile(r"word/(?:document|styles|numbering|footnotes|endnotes|comments)\d*\.xml$")
+# what a field says of a link: its address, and the place in it
+_FIELD = re.compile(r'^(?P<address>[^"]*)"?(?P<rest>.*)$', re.DOTALL)
+_PLACE_IN = re.compile(r'\\l\s+"?(?P<place>[^"\\]*)"?')
+_LINK = re.compile(r'(<a [^>]*?href=")([^"]*)(")')
+_NOTE_MARK = re.compile(r'<sup><a href="#(?:foot|end)note-[^"]*" id="[^"]*">(\[\d+\])</a></sup>')
+_NOTE_BACK = re.compile(r'\s*<a href="#(?:foot|end)note-ref-[^"]*">[^<]*</a>')
+_TASK = re.compile(r"<li>(\s*(?:<p>)?)\s*([\u2610\u2611\u2612])\s*")
+
+
+class Brought(NamedTuple):
+    """What came of a file. html: of its text; pictures by the source they have in it."""
+
+    html: str
+    pictures: dict[str, Picture]
+
+
+def load_word_documents() -> None:
+    """Load all that `read_word_document` needs, for a process that may open nothing later."""
+    load_pictures()
+    held = io.BytesIO()
+    with zipfile.ZipFile(held, "w") as made:
+        made.writestr("[Content_Types].xml", '<Types xmlns="http://schemas.openxmlformats.org/package/2006/content-types"/>')
+        made.writestr(
+            "word/document.xml",
+            f'<w:document xmlns:w="{_W[1:-1]}"><w:body><w:p><w:r><w:t>a</w:t></w:r></w:p></w:body></w:document>',
+        )
+    read_word_document(held.getvalue())
+
+
+def read_word_document(content: bytes) -> Brought:
+    """The text of a DOCX file. Deleted text, comments and macros are left out; footnotes stand at the end. Raises FileError."""
+    if content.startswith(_OLD_OR_LOCKED):
+        raise FileError("document.locked" if b"E\x00n\x00c\x00r\x00y\x00p\x00t" in content else "document.old")
+    try:
+        parts = _parts(content)
+        rewritten = io.BytesIO()
+        with zipfile.ZipFile(rewritten, "w", zipfile.ZIP_STORED) as made:
+            for name, data in parts.items():
+                made.writestr(name, data)
+        pictures: dict[str, Picture] = {}
+        found = mammoth.convert_to_html(
+            rewritten, style_map="\n".join(_style_map(parts.get("word/styles.xml", b""))), convert_image=_kept_in(pictures)
+        )
+    except FileError:
+        raise
+    except Exception as error:  # the reader has errors of many kinds of its own, and each means the same
+        raise FileError("document.unreadable") from error
+    return Brought(_plain(found.value), pictures)
+
+
+def _parts(content: bytes) -> dict[str, bytes]:
+    """The parts of the package, put right."""
+    parts: dict[str, bytes] = {}
+    size = 0
+    with zipfile.ZipFile(io.BytesIO(content)) as packed:
+        if "word/document.xml" not in packed.namelist() and not any(name.endswith(".rels") for name in packed.namelist()):
+            raise FileError("document.none")
+        if len(packed.infolist()) > MOST_PARTS:
+            raise FileError("file.bomb", megabytes=MOST_UNPACKED // 1_000_000)
+        for part in packed.infolist():
+            if part.is_dir():
+                continue
+            if part.flag_bits & 1:
+                raise FileError("document.locked")
+            with packed.open(part) as opened:
+                data = opened.read(MOST_UNPACKED - size + 1)
+            size += len(data)
+            if size > MOST_UNPACKED:
+                raise FileError("file.bomb", megabytes=MOST_UNPACKED // 1_000_000)
+            if part.filename.endswith((".xml", ".rels")):
+                for strict, usual in _STRICT:
+                    data = data.replace(strict, usual)
+            if _TEXT_PART.fullmatch(part.filename):
+                data = _without_what_is_gone(data)
+            parts[part.filename] = data
+    return parts
+
+
+def _parser() -> Any:
+    return etree.XMLParser(resolve_entities=False, no_network=True, load_dtd=False, huge_tree=True)
+
+
+def _without_what_is_gone(data: bytes) -> bytes:
+    """A part without deleted text and what was moved from here, and with its fields' instructions in one piece."""
+    root = etree.fromstring(data, _parser())
+    for gone in [*root.iter(f"{_W}del", f"{_W}moveFrom")]:
+        parent = gone.getparent()
+        if parent is None:
+            continue
+        if parent.tag in (f"{_W}rPr", f"{_W}trPr"):  # a paragraph's or a row's own mark
+            continue
+        parent.remove(gone)
+    for row in [*root.iter(f"{_W}tr")]:
+        if row.find(f"{_W}trPr/{_W}del") is not None:
+            row.getparent().remove(row)
+    return bytes(etree.tostring(root, xml_declaration=True, encoding="UTF-8", standalone=True))
+
+
+def _style_map(styles: bytes) -> list[str]:
+    """Which styles are headings: by name, by level in the outline, or because they are based on one that is."""
+    found = list(_STYLES)
+    if not styles:
+        return found
+    root = etree.fromstring(styles, _parser())
+    known: dict[str, tuple[str, str, int]] = {}  # by id: (name, what it is based on, its own level or 0)
+    for style in root.iter(f"{_W}style"):
+        if style.get(f"{_W}type", "paragraph") != "paragraph":
+            continue
+        based, name, outline = style.find(f"{_W}basedOn"), style.find(f"{_W}name"), style.find(f"{_W}pPr/{_W}outlineLvl")
+        called = name.get(f"{_W}val", "") if name is not None else ""
+        heading = _HEADING.fullmatch(called.strip())
+        level = int(heading.group(1)) if heading else 0
+        if not level and outline is not None and (outline.get(f"{_W}val") or "").isdecimal():
+            level = int(outline.get(f"{_W}val")) + 1
+        known[style.get(f"{_W}styleId", "")] = (called, based.get(f"{_W}val", "") if based is not None else "", level)
+    for identity, (called, based_on, level) in known.items():
+        above, seen = based_on, {identity}
+        while not level and above in known and above not in seen:
+            seen.add(above)
+            level, above = known[above][2], known[above][1]
+        if 1 <= level <= 6 and re.fullmatch(r"\w+", identity):
+            found.append(f"p.{identity} => h{level}:fresh")
+        elif 1 <= level <= 6:
+            found.append(f"p[style-name='{_quoted(called)}'] => h{level}:fresh")
+    return found
+
+
+def _quoted(name: str) -> str:
+    return name.replace("\\", "\\\\").replace("'", "\\'")
+
+
+def _kept_in(pictures: dict[str, Picture]) -> Any:
+    """Takes each picture out of the file; the HTML only names it."""
+
+    numbers = itertools.count(1)
+
+    def convert(image: Any) -> dict[str, str]:
+        name = f"{PLACE}{next(numbers)}/picture"
+        if len(pictures) < MOST_PICTURES:
+            with contextlib.suppress(FileError, KeyError), image.open() as opened:
+                pictures[name] = remade(opened.read())
+        return {"src": name}
+
+    return mammoth.images.img_element(convert)
+
+
+def _plain(html: str) -> str:
+    """The reader's HTML with its links and notes as a page has them."""
+    html = _LINK.sub(lambda found: f"{found[1]}{entities.escape(_address(entities.unescape(found[2])))}{found[3]}", html)
+    html = _NOTE_MARK.sub(r"<sup>\1</sup>", html)
+    html = _NOTE_BACK.sub("", html)
+    html = _CAPTION.sub(r"<figure>\1<figcaption>\2</figcaption></figure>", html)
+    return _TASK.sub(lambda found: f'<li>{found[1]}<input type="checkbox"{" checked" if found[2] != chr(0x2610) else ""}>', html)
+
+
+def _address(field: str) -> str:
+    """Where a link leads that came out of a field with more than an address in it."""
+    if '"' not in field and "\\l" not in field:
+        return field
+    found = _FIELD.match(field)
+    address, rest = (found["address"].strip(), found["rest"]) if found else (field, "")
+    place = _PLACE_IN.search(rest or field)
+    if address.startswith("\\"):
+        address = ""
+    return f"{address}#{place['place'].strip()}" if place and place["place"].strip() else address

@@ -1,0 +1,89 @@
+"""Pictures for drafts: brought, fetched, chosen from the library, and shown."""
+
+from __future__ import annotations
+
+from django.http import HttpRequest, HttpResponse, JsonResponse
+from django.shortcuts import render
+from django.views.decorators.http import require_GET, require_POST
+
+from fundament.core.errors import SaidError
+from fundament.messages import say_error
+from fundament.web.accounts.requests import actor_of
+from fundament.web.accounts.roles import ask, get_for
+from fundament.web.answers import answers_json
+from fundament.web.assets.models import Asset
+from fundament.web.assets.services import keeping
+from fundament.web.bodies import takes_bodies_of
+from fundament.web.errors import ApplicationError
+from fundament.web.policies import FOR_FILES
+from fundament.web.typed import typed
+
+_FOREVER = "private, max-age=31536000, immutable"  # its address has its content's hash
+
+
+def _asked(request: HttpRequest, field: str, most: int) -> str:
+    return request.GET.get(field, "").replace("\x00", "")[:most].strip()
+
+
+@answers_json
+@takes_bodies_of(keeping.MOST_BYTES + 100_000)
+@require_POST
+def keep_asset(request: HttpRequest) -> HttpResponse:
+    """Keep a picture out of a file, from an address, or from the library."""
+    actor, upload = actor_of(request), request.FILES.get("picture")
+    address, token = typed(request, "address", 2_000), typed(request, "token", 8_000)
+    alt = ""
+    try:
+        if upload is not None:
+            asset = keeping.keep(actor, upload.read(), name=upload.name or "")
+        elif token:
+            asset, alt = keeping.take_from_library(actor, token)
+        elif address:
+            asset = keeping.fetch(actor, address)
+        else:
+            raise ApplicationError("error.no_file")
+    except ApplicationError:
+        raise
+    except SaidError as error:
+        return JsonResponse({"problem": say_error(error)}, status=422)
+    return JsonResponse(
+        {
+            "src": asset.address,
+            "alt": alt,
+            "credit": " · ".join(filter(None, (asset.credit, asset.licence))),
+            "width": asset.width,
+            "height": asset.height,
+        }
+    )
+
+
+@require_GET
+def asset(request: HttpRequest, asset_id: int, hash: str) -> HttpResponse:
+    """A picture that is kept."""
+    found = get_for(actor_of(request), "draft.see", Asset.objects.all(), pk=asset_id, content_hash__startswith=hash)
+    return HttpResponse(bytes(found.content), content_type=found.media_type, headers={**FOR_FILES, "Cache-Control": _FOREVER})
+
+
+@require_GET
+def library(request: HttpRequest) -> HttpResponse:
+    """The library's pictures to some words, as a part of the desk."""
+    ask(actor_of(request), "draft.write")
+    words, problem, found = _asked(request, "words", 200), "", None
+    try:
+        found = keeping.search_library(words)
+    except SaidError as error:
+        problem, found = say_error(error), []
+    return render(request, "assets/library_part.html", {"words": words, "found": found, "problem": problem})
+
+
+@require_GET
+def library_preview(request: HttpRequest) -> HttpResponse:
+    """A picture of the library, small."""
+    ask(actor_of(request), "draft.write")
+    try:
+        content, media_type = keeping.preview(_asked(request, "of", 8_000))
+    except ApplicationError:
+        raise
+    except SaidError as error:
+        return HttpResponse(say_error(error), status=502, content_type="text/plain")
+    return HttpResponse(content, content_type=media_type, headers={**FOR_FILES, "Cache-Control": "private, max-age=3600"})
