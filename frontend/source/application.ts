@@ -1,5 +1,6 @@
 // What every page needs beside htmx: the channel of events, and a plain word when an answer does not come.
 import "./htmx";
+import { listen as listenForCopying } from "./copying";
 import { connect, happened, listenTo } from "./live";
 import { listen as listenForOutline } from "./outline";
 import { listen as listenForRows } from "./rows";
@@ -121,6 +122,7 @@ if (events) {
   if (topics.size || document.body.classList.contains("writing")) connect(events);
 }
 listenForTicking();
+listenForCopying();
 listenForRows();
 listenForOutline();
 listenForSigningOut();

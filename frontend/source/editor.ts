@@ -1,5 +1,6 @@
 // The writing screen: the editor, saving, the panels. All figures come from the server.
 import { Editor, type JSONContent } from "@tiptap/core";
+import { Slice } from "@tiptap/pm/model";
 import { extensions } from "./extensions";
 import type { Happened } from "./live";
 import { byId } from "./page";
@@ -31,6 +32,8 @@ const editor = new Editor({
     scrollMargin: { top: 70, bottom: 70, left: 0, right: 0 }, // of what stays in view above and below
     scrollThreshold: { top: 60, bottom: 60, left: 0, right: 0 },
     transformPastedHTML: (html) => (html.includes("data-pm-slice") ? html : clean(html)),
+    // a heading, list or table that begins what is pasted stays one, wherever the cursor is
+    transformPasted: (slice) => (slice.content.childCount > 1 && slice.content.firstChild?.type.name !== "paragraph" ? new Slice(slice.content, 0, slice.openEnd) : slice),
     handlePaste: (_view, event) => pasteOtherwise(event),
     handleDrop: (view, event, _slice, isMove) => !isMove && dropFiles(view.posAtCoords({ left: event.clientX, top: event.clientY })?.pos, event),
   },
@@ -51,6 +54,8 @@ function clean(html: string): string {
   return found.html;
 }
 
+let isRendered = false;
+
 // Pictures come as files; Markdown is plain text that means more. What is true is done, and nothing else pasted.
 function pasteOtherwise(event: ClipboardEvent): boolean {
   const data = event.clipboardData;
@@ -61,8 +66,12 @@ function pasteOtherwise(event: ClipboardEvent): boolean {
     void pictures.insertFiles(files);
     return true;
   }
-  const rendered = html || editor.isActive("codeBlock") ? null : htmlOfMarkdown(text);
-  return rendered !== null && editor.view.pasteHTML(rendered, event);
+  const rendered = html || isRendered || editor.isActive("codeBlock") ? null : htmlOfMarkdown(text);
+  if (rendered === null) return false;
+  isRendered = true; // what is pasted now comes here again
+  editor.view.pasteHTML(rendered, event);
+  isRendered = false;
+  return true;
 }
 
 function dropFiles(at: number | undefined, event: DragEvent): boolean {

@@ -15,7 +15,7 @@ interface Item {
   kind: string; // only those of one kind stand in one list
 }
 
-const style = (element: Element): string => element.getAttribute("style")?.toLowerCase() ?? "";
+const style = (element: Element): string => element.getAttribute("data-style")?.toLowerCase() ?? ""; // see paste.ts
 
 // The paragraphs become items of lists; neighbours of one list stand in one.
 export function gatherLists(body: HTMLElement): void {
@@ -51,7 +51,7 @@ function nextBlock(element: Element): Element | null {
 function itemOfOffice(element: Element): Item | null {
   const found = /mso-list:\s*l\d+\s+level(\d+)/u.exec(style(element));
   if (!found) return null;
-  const sign = [...element.querySelectorAll("[style]")].find((part) => style(part).replace(/\s/gu, "").includes("mso-list:ignore"));
+  const sign = [...element.querySelectorAll("[data-style]")].find((part) => style(part).replace(/\s/gu, "").includes("mso-list:ignore"));
   const text = (sign?.textContent ?? "").replace(/[\s\u00a0]/gu, "");
   sign?.remove();
   return { element, level: Number(found[1]), isNumbered: NUMBER.test(text) && !BULLET.test(text), start: Number.parseInt(text, 10) || 1, kind: "office" };

@@ -30,15 +30,21 @@ export interface Cleaned {
   data: Map<string, string>; // pictures that came as data, by the place that stands for them
 }
 
-const style = (element: Element): string => element.getAttribute("style")?.toLowerCase() ?? "";
+// A page under a policy may not even parse styles: they are kept under another name, and only read.
+const STYLE = "data-style";
+const style = (element: Element): string => element.getAttribute(STYLE)?.toLowerCase() ?? "";
+
+function withoutStyles(html: string): string {
+  return html.replace(/<style\b[\s\S]*?<\/style>/giu, "").replace(/<[a-z][^>]*>/giu, (tag) => tag.replace(/\sstyle\s*=/giu, ` ${STYLE}=`));
+}
 
 export function cleaned(html: string): Cleaned {
   // declarations of a word processor's own elements, and what only it reads
-  const { body } = new DOMParser().parseFromString(html.replace(/<!--\[if [^\]]*(?:mso|vml|gte)[\s\S]*?<!\[endif\]-->/gu, "").replace(/<\/?(?:o|w|m|st1):[^>]*>/gu, ""), "text/html");
+  const { body } = new DOMParser().parseFromString(withoutStyles(html).replace(/<!--\[if [^\]]*(?:mso|vml|gte)[\s\S]*?<!\[endif\]-->/gu, "").replace(/<\/?(?:o|w|m|st1):[^>]*>/gu, ""), "text/html");
   const data = new Map<string, string>();
   dropComments(body);
   for (const element of body.querySelectorAll(DROPPED)) element.remove();
-  for (const element of body.querySelectorAll("[style]")) if (HIDDEN.test(style(element))) element.remove();
+  for (const element of body.querySelectorAll(`[${STYLE}]`)) if (HIDDEN.test(style(element))) element.remove();
   unwrapLayout(body);
   pictures(body, data);
   gatherLists(body);

@@ -35,6 +35,10 @@ function draw(figure: HTMLElement, node: Node): void {
     shown.title = isMissing(source) ? "This picture is not in the workspace yet. Click to choose its file." : source;
     shown.textContent = isMissing(source) ? `Picture to bring: ${calledOf(node)}. Choose its file…` : `Picture of another site: ${calledOf(node) || "without alt text"}`;
     if (isMissing(source)) shown.dataset["missing"] = source;
+    else if (/^https?:/iu.test(source)) {
+      shown.dataset["outside"] = source;
+      shown.textContent += ". Bring it in";
+    }
   }
   figure.replaceChildren(shown);
   if (isOwn(source) && node.attrs["alt"] === null) figure.append(remark("No alt text yet"));

@@ -110,6 +110,8 @@ export class Pictures {
     });
     byId("sheet").addEventListener("click", (event) => {
       const place = (event.target as Element).closest<HTMLElement>("[data-missing]");
+      const outside = (event.target as Element).closest<HTMLElement>("[data-outside]")?.dataset["outside"];
+      if (outside) void this.bring(outside, { address: outside });
       if (!place) {
         if ((event.target as Element).closest("figure")) this.showChosen();
         return;

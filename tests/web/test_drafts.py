@@ -129,7 +129,7 @@ def test_scripts_do_not_get_through(signed_in: Client, draft: Draft, hostile: st
     assert post(signed_in, draft, f"<p>kept</p>{hostile}", 1).status_code == 200
     assert "kept" in stored(draft)
     page = signed_in.get(reverse("draft", args=[draft.pk])).content.decode()
-    exported = signed_in.get(reverse("export-draft", args=[draft.pk])).content.decode()
+    exported = signed_in.get(reverse("export-file", args=[draft.pk, "html"])).content.decode()
     for shown in (stored(draft), page.split('id="stored"')[1], exported):
         assert not [
             bad
@@ -152,7 +152,7 @@ def test_a_hostile_document_is_made_harmless(signed_in: Client, draft: Draft, no
     body = json.dumps({"document": document, "base_version": 1})
     assert signed_in.post(reverse("save-draft", args=[draft.pk]), body, content_type="application/json").status_code == 200
     page = signed_in.get(reverse("draft", args=[draft.pk])).content.decode()
-    exported = signed_in.get(reverse("export-draft", args=[draft.pk])).content.decode()
+    exported = signed_in.get(reverse("export-file", args=[draft.pk, "html"])).content.decode()
     for shown in (page, exported):
         assert "<script>alert" not in shown and "onclick" not in shown and 'href="javascript' not in shown
 
@@ -170,7 +170,7 @@ def test_exported_links_tell_own_ones_from_others(actor: Actor, signed_in: Clien
     page = Page.objects.create(workspace=actor.workspace, site=site, url="https://www.marlandquoin.example/advice")
     html = '<p><a href="/lime">a</a> <a href="https://marlandquoin.example/b">b</a> <a href="https://other.example/c">c</a></p><p></p>'
     draft = saving.create_draft(actor, study.pk, name="Links", text=text(html), page=page)
-    exported = signed_in.get(reverse("export-draft", args=[draft.pk])).content.decode()
+    exported = signed_in.get(reverse("export-file", args=[draft.pk, "html"])).content.decode()
     assert '<a href="/lime">' in exported and '<a href="https://marlandquoin.example/b">' in exported
     assert '<a href="https://other.example/c" rel="noopener noreferrer">' in exported and "nofollow" not in exported
     assert "<p></p>" not in exported

@@ -13,8 +13,10 @@ from django.test import Client
 from django.urls import URLPattern, URLResolver, get_resolver, reverse
 
 from fundament.core.documents.schema import EMPTY
+from fundament.files.pictures import Picture
 from fundament.web.accounts.models import Membership, PasswordLink, Person, SignIn, Workspace
 from fundament.web.accounts.roles import ALLOWED_FROM, LOWEST_FIRST, Actor, can, job_in, seen_by
+from fundament.web.assets.services.keeping import keep_made
 from fundament.web.drafts.models import Draft
 from fundament.web.drafts.services import publishing
 from fundament.web.history.models import ActionLog
@@ -153,6 +155,12 @@ ADDRESSES: dict[str, tuple[str, str | None]] = {
     "measured-against": ("GET", "reader"),
     "measure-against": ("POST", "writer"),
     "export-draft": ("GET", "reader"),
+    "export-file": ("GET", "reader"),
+    "bring-draft": ("POST", "writer"),
+    "keep-asset": ("POST", "writer"),
+    "asset": ("GET", "reader"),
+    "picture-library": ("GET", "writer"),
+    "picture-preview": ("GET", "writer"),
     "revisions": ("GET", "reader"),
     "revision": ("GET", "reader"),
     "take-over": ("POST", "writer"),
@@ -174,6 +182,9 @@ OF_NOBODY = {
     "studies",
     "new-study",
     "open-study-file",
+    "keep-asset",
+    "picture-library",
+    "picture-preview",
     "notices",
     "notices-count",
     "to-folder",
@@ -247,6 +258,10 @@ def places(actor: Actor, study: Study, draft: Draft) -> dict[str, dict[str, Any]
         for key in ["mean-for", "site-traffic", "site", "change-site", "add-pages", "list-site", "read-site", "stop-site", "archive-site"]
     }
     found["publish-draft"] = of_draft
+    found["export-file"] = {**of_draft, "form": "markdown"}
+    found["bring-draft"] = of_study
+    picture = keep_made(actor, Picture(b"\x89PNG", "image/png", 1, 1))
+    found["asset"] = {"asset_id": picture.pk, "hash": picture.content_hash[:12]}
     found["read-publication"] = {**of_draft, "publication_id": publication}
     found["term"] = {**of_study, "key": compiled.yardstick.terms[0].key}
     found["entity"] = {**of_study, "key": compiled.yardstick.entities[0].key}

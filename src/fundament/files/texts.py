@@ -63,6 +63,13 @@ def read_text(content: bytes, name: str) -> BroughtText:
     raise FileError("document.kind")
 
 
+def text_of_page(content: bytes, url: str, charset: str) -> BroughtText:
+    """The text of a published page."""
+    html = decode_html(content, charset)[0]
+    reading = read_page(content, url, header_charset=charset)
+    return BroughtText(document_of_page(html, reading), reading.title, reading.description)
+
+
 def _decoded(content: bytes) -> str:
     for encoding in ("utf-8-sig", "utf-16" if content[:2] in (b"\xff\xfe", b"\xfe\xff") else "cp1252", "latin-1"):
         try:

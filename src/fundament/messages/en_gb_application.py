@@ -115,6 +115,7 @@ APPLICATION = {
     "error.cannot_be_undone": "This cannot be undone.",
     "error.undone_already": "This was undone already.",
     "error.changed_since": "What this changed was changed again since, so it cannot be undone by itself. Undo the later change first.",
+    "error.no_text": "Choose a file, or type the address of a page.",
     "error.no_file": "Choose a file first.",
     "error.no_such_decision": "There is no such decision.",
     "error.decide_on_none": "Tick what is to be decided on first; up to {most:g} at once.",

@@ -33,6 +33,7 @@ def keep_asset(request: HttpRequest) -> HttpResponse:
     actor, upload = actor_of(request), request.FILES.get("picture")
     address, token = typed(request, "address", 2_000), typed(request, "token", 8_000)
     alt = ""
+    ask(actor, "draft.write")
     try:
         if upload is not None:
             asset = keeping.keep(actor, upload.read(), name=upload.name or "")

@@ -2,7 +2,7 @@
 
 from django.urls import path
 
-from fundament.web.drafts import asking_views, compare_views, measure_views, study_file_views, views, yardstick_views
+from fundament.web.drafts import asking_views, compare_views, file_views, measure_views, study_file_views, views, yardstick_views
 
 urlpatterns = [
     path("studies/", views.study_list, name="studies"),
@@ -24,7 +24,9 @@ urlpatterns = [
     path("drafts/<int:draft_id>/archive/", views.archive, name="archive-draft"),
     path("drafts/<int:draft_id>/measured-against/", views.measured_against, name="measured-against"),
     path("drafts/<int:draft_id>/measure-against/", views.measure_against, name="measure-against"),
-    path("drafts/<int:draft_id>/export/", views.export, name="export-draft"),
+    path("drafts/of/<int:study_id>/bring/", file_views.bring, name="bring-draft"),
+    path("drafts/<int:draft_id>/export/", file_views.exports, name="export-draft"),
+    path("drafts/<int:draft_id>/export/<slug:form>/", file_views.export_file, name="export-file"),
     path("drafts/<int:draft_id>/revisions/", views.revisions, name="revisions"),
     path("drafts/<int:draft_id>/published/", views.published, name="publish-draft"),
     path("drafts/<int:draft_id>/published/<int:publication_id>/read/", views.read_publication, name="read-publication"),

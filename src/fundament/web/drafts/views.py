@@ -13,7 +13,6 @@ from django.http import HttpRequest, HttpResponse, JsonResponse
 from django.shortcuts import redirect, render
 from django.template.loader import render_to_string
 from django.utils import timezone
-from django.utils.text import slugify
 from django.views.decorators.http import require_GET, require_POST
 
 from fundament.messages import say
@@ -22,7 +21,7 @@ from fundament.web.accounts.roles import Actor, can
 from fundament.web.answers import answers_json
 from fundament.web.bodies import takes_bodies_of
 from fundament.web.drafts.panels import evidence_for, marks_for, panel_context, panel_name
-from fundament.web.drafts.services import exporting, outlines, publishing, saving
+from fundament.web.drafts.services import outlines, publishing, saving
 from fundament.web.drafts.services.measuring import Measured, later, measure, measure_stored, note_score
 from fundament.web.drafts.services.seeing import draft_for, draft_to_measure, drafts_by_study, drafts_of, revisions_of
 from fundament.web.drafts.services.texts import Text
@@ -59,18 +58,19 @@ def study_list(request: HttpRequest) -> HttpResponse:
 @require_GET
 def draft_list(request: HttpRequest, study_id: int) -> HttpResponse:
     """The drafts of a study, a page at a time."""
+    return list_of_drafts(request, study_id)
+
+
+def list_of_drafts(request: HttpRequest, study_id: int, status: int = 200, **more: Any) -> HttpResponse:
+    """The same, where something is to be said beside."""
     actor = actor_of(request)
     study, archived = study_for(actor, study_id), request.GET.get("archived") == "yes"
     page = Paginator(drafts_of(actor, study, archived=archived), PER_PAGE).get_page(_number(request))
     context = {
-        "study": study,
-        "tab": "drafts",
-        "page": page,
-        "archived": archived,
-        "may_write": can(actor, "draft.create"),
-        "may_decide": can(actor, "study.decide"),
-    }
-    return render(request, "drafts/list.html", context)
+        "study": study, "tab": "drafts", "page": page, "archived": archived, "may_write": can(actor, "draft.create"),
+        "may_decide": can(actor, "study.decide"), **more,
+    }  # fmt: skip
+    return render(request, "drafts/list.html", context, status=status)
 
 
 @require_POST
@@ -228,15 +228,6 @@ def measure_against(request: HttpRequest, draft_id: int) -> HttpResponse:
     """Have the draft measured against another study."""
     draft = saving.measure_against(actor_of(request), draft_id, whole_number(request.POST.get("study", "")) or 0)
     return redirect("draft", draft.pk)
-
-
-@require_GET
-def export(request: HttpRequest, draft_id: int) -> HttpResponse:
-    """The draft as an HTML file."""
-    name, page = exporting.as_html(actor_of(request), draft_id)
-    response = HttpResponse(page, content_type="text/html; charset=utf-8")
-    response["Content-Disposition"] = f'attachment; filename="{slugify(name) or "draft"}.html"'
-    return response
 
 
 @require_GET

@@ -25,7 +25,19 @@ _SALT = "picture of the library"
 def keep(actor: Actor, content: bytes, *, name: str = "", source: str = "", licence: str = "", credit: str = "") -> Asset:
     """Keep a picture, made anew. Raises FileError and ConfinedError for what is none, or too large."""
     ask(actor, "draft.write")
-    picture: Picture = read_file(actor.workspace.pk, remade, content, prepare=load_pictures)
+    return keep_made(
+        actor,
+        read_file(actor.workspace.pk, remade, content, prepare=load_pictures),
+        name=name,
+        source=source,
+        licence=licence,
+        credit=credit,
+    )
+
+
+def keep_made(actor: Actor, picture: Picture, *, name: str = "", source: str = "", licence: str = "", credit: str = "") -> Asset:
+    """Keep a picture that was made anew already."""
+    ask(actor, "draft.write")
     digest = hashlib.sha256(picture.content).hexdigest()
     about = {"name": name[-200:], "source": source[:2_000], "licence": licence[:300], "credit": credit[:300]}
     made = {

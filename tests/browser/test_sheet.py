@@ -1,0 +1,182 @@
+"""The sheet in a browser: pasted, searched, moved, with tables, tasks and pictures, brought and taken out."""
+
+from __future__ import annotations
+
+import io
+from typing import Any
+
+from playwright.sync_api import Page, expect
+
+from fundament.core.documents.html import document_from_html
+from fundament.core.documents.html_out import html_of
+from fundament.web.drafts.models import Draft
+from tests.browser.conftest import find_barriers
+from tests.test_draft_files import png
+
+ARTICLE = """<meta charset='utf-8'><b style="font-weight:normal;" id="docs-internal-guid-1"><h2><span>The sand</span></h2><p><span style="font-weight:400">Wet the </span>
+<span style="font-weight:700">lime mortar</span></p><ul><li aria-level="1"><p>Sharp</p></li><ul><li aria-level="2"><p>Fine</p></li></ul></ul>
+<table><tbody><tr><td>Part</td><td>Share</td></tr></tbody></table></b>"""
+SECTIONS = "<h1>Walls</h1><h2>First</h2><p>Words of the first.</p><h2>Second</h2><p>Words of the second.</p><h4>Deep</h4><p>More.</p><h2>Third</h2><p>The last.</p>"
+
+
+def open_draft(page: Page, server: str, draft: Draft, html: str = "<p></p>") -> None:
+    Draft.objects.filter(pk=draft.pk).update(document=document_from_html(html))
+    page.goto(f"{server}/drafts/{draft.pk}/")
+    expect(page.locator("#core .total")).not_to_be_empty()
+    page.click(".sheet-text")
+
+
+def no_barriers(page: Page) -> bool:
+    expect(page.locator("#panel[aria-busy]")).to_have_count(0)
+    found = find_barriers(page)
+    assert found == []
+    return True
+
+
+def paste(page: Page, html: str = "", text: str = "") -> None:
+    page.evaluate(
+        """([html, text]) => {
+            const data = new DataTransfer();
+            if (html) data.setData("text/html", html);
+            data.setData("text/plain", text);
+            document.querySelector(".sheet-text").dispatchEvent(new ClipboardEvent("paste", {clipboardData: data, bubbles: true, cancelable: true}));
+        }""",
+        [html, text],
+    )
+
+
+def saved(page: Page, draft: Draft) -> str:
+    expect(page.locator("#save-state")).to_have_text("Saved")
+    page.wait_for_timeout(200)
+    expect(page.locator("#save-state")).to_have_text("Saved")
+    return html_of(Draft.objects.get(pk=draft.pk).document).replace("\n", "")
+
+
+def test_what_is_pasted_is_plain_and_kept(page: Page, draft: Draft, server: str) -> None:
+    open_draft(page, server, draft)
+    paste(page, ARTICLE, "The sand")
+    expect(page.locator(".sheet-text h2")).to_have_text("The sand")
+    found = saved(page, draft)
+    assert found.startswith(
+        "<h2>The sand</h2><p>Wet the <strong>lime mortar</strong></p><ul><li><p>Sharp</p><ul><li><p>Fine</p></li></ul></li></ul><table>"
+    )
+    page.keyboard.press("Control+End")
+    page.keyboard.press("ArrowDown")
+    paste(page, text="## From Markdown\n\n- [ ] open\n- one **bold** word")
+    expect(page.locator(".sheet-text h2")).to_have_count(2)
+
+
+def test_words_are_found_and_replaced_by_keys(page: Page, draft: Draft, server: str) -> None:
+    open_draft(page, server, draft, "<p>Lime and lime, limestone.</p>")
+    page.keyboard.press("Control+h")
+    page.fill("#find-words", "lime")
+    expect(page.locator("#find-said")).to_have_text("3 found")
+    page.check("#find-whole")
+    page.fill("#find-replacement", "putty")
+    expect(page.locator("#find-said")).to_have_text("2 found")
+    page.click("[data-find=all]")
+    expect(page.locator(".sheet-text")).to_have_text("putty and putty, limestone.")
+    page.keyboard.press("Escape")
+    page.keyboard.press("Control+z")
+    expect(page.locator(".sheet-text")).to_have_text("Lime and lime, limestone.")
+
+
+def test_the_outline_tells_levels_and_moves_sections(page: Page, draft: Draft, server: str) -> None:
+    open_draft(page, server, draft, SECTIONS)
+    page.keyboard.press("Alt+o")
+    rows = page.locator("#draft-outline-list button")
+    expect(rows).to_have_text(["Walls", "First", "Second", "Deep", "Third"])
+    expect(page.locator(".level-skipped")).to_have_text("H4 right under H2")
+    rows.nth(2).focus()
+    page.keyboard.press("Alt+ArrowUp")
+    expect(rows).to_have_text(["Walls", "Second", "Deep", "First", "Third"])
+    page.keyboard.press("Alt+ArrowDown")
+    page.keyboard.press("Alt+ArrowDown")
+    expect(rows).to_have_text(["Walls", "First", "Third", "Second", "Deep"])
+    expect(rows.nth(3)).to_be_focused()
+    found = saved(page, draft)
+    assert found.endswith("<h2>Third</h2><p>The last.</p><h2>Second</h2><p>Words of the second.</p><h4>Deep</h4><p>More.</p>")
+    assert no_barriers(page)
+
+
+def test_tables_and_tasks_are_made_by_hand(page: Page, draft: Draft, server: str) -> None:
+    open_draft(page, server, draft)
+    page.click("[data-command=table]")
+    page.keyboard.type("Part")
+    page.keyboard.press("Tab")
+    page.keyboard.type("Share")
+    page.click("[data-command=row-below]")
+    page.click("[data-command=column-away]")
+    expect(page.locator(".sheet-text tr")).to_have_count(4)
+    expect(page.locator(".sheet-text th")).to_have_count(2)
+    assert no_barriers(page)
+    page.click("[data-command=table-away]")
+    page.keyboard.type("[ ] Look at the wall")
+    expect(page.locator(".sheet-text li[data-checked=false]")).to_have_count(1)
+    page.locator(".sheet-text li input").check()
+    assert "checked" in saved(page, draft)
+
+
+def test_a_picture_is_brought_and_gets_its_words(page: Page, draft: Draft, server: str) -> None:
+    open_draft(page, server, draft)
+    page.click("[data-form=picture]")
+    page.set_input_files("#picture-file", {"name": "wall.png", "mimeType": "image/png", "buffer": png()})
+    expect(page.locator(".sheet-text figure img")).to_be_visible()
+    page.fill("#picture-alt", "A wall")
+    page.fill("#picture-caption", "After the winter")
+    assert no_barriers(page)
+    page.click("#picture-set")
+    expect(page.locator(".sheet-text figcaption")).to_have_text("After the winter")
+    assert 'alt="A wall"><figcaption>After the winter</figcaption>' in saved(page, draft)
+
+
+def test_a_picture_on_the_writers_disk_is_asked_for(page: Page, draft: Draft, server: str) -> None:
+    open_draft(page, server, draft)
+    paste(page, '<p>Words</p><p><img src="file:///C:/walls/north.png" alt="North"></p>', "Words")
+    expect(page.locator("#sheet-said")).to_contain_text("1 picture is on your own disk")
+    with page.expect_file_chooser() as asked:
+        page.click("[data-missing]")
+    asked.value.set_files({"name": "north.png", "mimeType": "image/png", "buffer": png("blue")})
+    expect(page.locator(".sheet-text figure img")).to_have_attribute("alt", "North")
+    assert "/pictures/" in saved(page, draft)
+
+
+def test_keys_goal_and_size(page: Page, draft: Draft, server: str) -> None:
+    open_draft(page, server, draft, "<h2>The sand</h2><p>One two three.</p>")
+    page.keyboard.press("Control+/")
+    expect(page.locator("#keys")).to_contain_text("Alt+O")
+    assert no_barriers(page)
+    page.keyboard.press("Escape")
+    page.click("#goal-open")
+    page.fill("#goal", "100")
+    page.keyboard.press("Enter")
+    expect(page.locator("#goal-said")).to_contain_text("to the goal of 100")
+    page.click("#text-larger")
+    page.reload()
+    expect(page.locator("#goal-said")).to_contain_text("to the goal of 100")
+    assert page.evaluate("getComputedStyle(document.querySelector('.sheet-text')).fontSize") == "20px"
+    page.click(".sheet-text p")
+    expect(page.locator("#words-here")).to_contain_text("5 in this section")
+
+
+def test_a_draft_goes_out_as_docx_and_comes_in_again(page: Page, draft: Draft, server: str, study: Any) -> None:
+    open_draft(page, server, draft, "<h2>The sand</h2><p>Wet the <b>lime mortar</b>.</p>")
+    page.click("a:has-text('Export')")
+    assert no_barriers(page)
+    with page.expect_download() as coming:
+        page.click("tr:has-text('DOCX') a")
+    content = io.BytesIO(coming.value.path().read_bytes())
+    page.goto(f"{server}/drafts/of/{study.pk}/")
+    page.click("summary:has-text('From a file')")
+    assert no_barriers(page)
+    page.set_input_files(
+        "#bring-text",
+        {
+            "name": "back.docx",
+            "mimeType": "application/vnd.openxmlformats-officedocument.wordprocessingml.document",
+            "buffer": content.getvalue(),
+        },
+    )
+    page.click("text=Begin with it")
+    expect(page.locator(".sheet-text")).to_contain_text("Wet the lime mortar.")
+    assert html_of(Draft.objects.latest("pk").document) == "<h2>The sand</h2>\n<p>Wet the <strong>lime mortar</strong>.</p>"

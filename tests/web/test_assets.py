@@ -1,0 +1,105 @@
+"""Pictures of a workspace: made anew, kept once, seen by its people only; from an address and from the library through the server."""
+
+from __future__ import annotations
+
+import io
+
+import pytest
+from django.core.files.uploadedfile import SimpleUploadedFile
+from django.test import Client
+from django.urls import reverse
+from PIL import Image
+
+from fundament.files.errors import FileError
+from fundament.files.pictures import MOST_SIDE, media_type_of, remade
+from fundament.web.accounts.models import Workspace
+from fundament.web.accounts.roles import Actor, job_in
+from fundament.web.assets.models import Asset
+from fundament.web.assets.services import keeping
+from fundament.web.errors import ApplicationError, NotAllowedError
+
+
+def picture(form: str = "JPEG", size: tuple[int, int] = (3_000, 1_500), **more: object) -> bytes:
+    held = io.BytesIO()
+    Image.new("RGB", size, "#a4472b").save(held, form, **more)
+    return held.getvalue()
+
+
+def test_a_picture_is_made_small_and_loses_what_a_camera_noted() -> None:
+    exif = Image.Exif()
+    exif[0x0112], exif[0x010F] = 6, "A camera"  # lies on its side
+    made = remade(picture(exif=exif.tobytes()))
+    with Image.open(io.BytesIO(made.content)) as image:
+        assert image.size == (made.width, made.height) == (MOST_SIDE // 2, MOST_SIDE)
+        assert not image.getexif() and b"A camera" not in made.content
+    assert made.media_type == "image/jpeg" and remade(picture("GIF")).media_type == "image/png"
+
+
+@pytest.mark.parametrize("content", [b"", b"<svg onload=alert(1)>", b"\x89PNG\r\n\x1a\n broken", b"GIF89a", b"%PDF-1.7", picture("TIFF")])
+def test_what_is_no_picture_is_refused(content: bytes) -> None:
+    with pytest.raises(FileError):
+        remade(content)
+
+
+def test_a_picture_of_too_many_points_is_refused_before_it_is_unpacked() -> None:
+    with pytest.raises(FileError) as refused:
+        remade(picture("PNG", (10_000, 7_000)))
+    assert refused.value.message.code == "picture.large"
+
+
+def test_a_file_is_kept_once_and_shown_as_what_it_is(signed_in: Client, actor: Actor) -> None:
+    kept = [signed_in.post(reverse("keep-asset"), {"picture": SimpleUploadedFile("wall.jpg", picture())}).json() for _ in range(2)]
+    assert kept[0] == kept[1] and Asset.objects.filter(workspace=actor.workspace).count() == 1
+    answer = signed_in.get(kept[0]["src"])
+    assert (
+        answer["Content-Type"] == "image/jpeg"
+        and answer["X-Content-Type-Options"] == "nosniff"
+        and "sandbox" in answer["Content-Security-Policy"]
+    )
+    assert "immutable" in answer["Cache-Control"] and answer.content[:2] == b"\xff\xd8"
+
+
+def test_another_workspace_sees_nothing_of_it(actor: Actor, client: Client, workspace: Workspace) -> None:
+    asset = keeping.keep(actor, picture())
+    assert client.get(asset.address).status_code == 302  # to sign in
+    other = job_in(Workspace.objects.create(name="Other"))
+    assert not Asset.objects.filter(workspace=other.workspace).exists()
+    with pytest.raises(NotAllowedError):
+        keeping.keep(Actor(None, workspace, "reader"), picture())
+
+
+@pytest.mark.parametrize(
+    ("form", "said"),
+    [
+        ({}, "Choose a file first"),
+        ({"address": "http://127.0.0.1/a.png"}, "private network"),
+        ({"address": "file:///etc/passwd"}, "begin with http"),
+        ({"token": "forged"}, "Search again"),
+    ],
+)
+def test_what_cannot_be_had_is_said(signed_in: Client, form: dict[str, str], said: str) -> None:
+    answer = signed_in.post(reverse("keep-asset"), form)
+    assert answer.status_code in (404, 422) and said in answer.json()["problem"]
+
+
+def test_the_library_is_searched_and_a_picture_taken_with_its_credit(
+    signed_in: Client, settings: object, standins: str, actor: Actor
+) -> None:
+    settings.PICTURES_ADDRESS = standins  # type: ignore[attr-defined]
+    page = signed_in.get(reverse("picture-library"), {"words": "brick"}).content.decode()
+    assert "CC BY" in page
+    found = keeping.search_library("brick")
+    assert found is not None
+    library, token = found[0]
+    assert media_type_of(signed_in.get(reverse("picture-preview"), {"of": token}).content) == "image/png"
+    kept = signed_in.post(reverse("keep-asset"), {"token": token}).json()
+    assert kept["alt"] == library.title and library.credit in kept["credit"] and library.licence in kept["credit"]
+    asset = Asset.objects.get(workspace=actor.workspace)
+    assert (asset.licence, asset.source) == (library.licence, library.address)
+
+
+def test_without_a_library_the_screen_says_so(signed_in: Client, settings: object) -> None:
+    settings.PICTURES_ADDRESS = ""  # type: ignore[attr-defined]
+    assert "No picture library is set up" in signed_in.get(reverse("picture-library"), {"words": "brick"}).content.decode()
+    with pytest.raises(ApplicationError):
+        keeping.preview("forged")
