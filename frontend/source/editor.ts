@@ -12,6 +12,7 @@ import { setUpFind } from "./find";
 import { setUpKeys } from "./keys";
 import { cleaned, htmlOfMarkdown } from "./paste";
 import { Pictures } from "./pictures";
+import { setUpStating } from "./stating";
 import { setUpToolbar } from "./toolbar";
 
 const sheet = byId("sheet");
@@ -182,6 +183,7 @@ for (const field of Object.values(fields)) {
 }
 
 async function choose(change: Partial<Chosen>): Promise<void> {
+  if (change.panel && change.panel !== chosen.panel) byId("panel").scrollTop = 0;
   Object.assign(chosen, change);
   const address = new URL(location.href);
   address.searchParams.set("panel", chosen.panel);
@@ -190,6 +192,12 @@ async function choose(change: Partial<Chosen>): Promise<void> {
     await saver.saveNow(); // its answer brings the panel, unless a quick save was on its way
     if (!byId("panel").hasAttribute("aria-busy")) return;
   }
+  await fetchPanel();
+}
+
+async function afterSaying(): Promise<void> {
+  note("");
+  if (saver.isWaiting()) await saver.saveNow();
   await fetchPanel();
 }
 
@@ -271,6 +279,7 @@ function offerUnsaved(): void {
 // Somebody else, or another tab, moved the draft on: who has typed nothing is told before they do.
 function watch(): void {
   window.fundamentLive?.listenTo(`draft:${sheet.dataset["draft"]}`, (event: Happened) => {
+    if (event.what === "said" && !saver.isWaiting()) void fetchPanel();
     if (event.what !== "text" || event.version === undefined) return;
     setTimeout(() => {
       if (!saver.hasMovedOn(event.version ?? 0)) return; // it was our own save
@@ -285,6 +294,7 @@ setUpToolbar(editor);
 setUpFind(editor, readOnly);
 setUpOutline(editor, readOnly);
 setUpKeys();
+setUpStating(sheet.dataset["said"] ?? "", sheet.dataset["csrf"] ?? "", () => void afterSaying(), note);
 counts.listen();
 pictures.listen();
 countFields();

@@ -180,3 +180,24 @@ def test_a_draft_goes_out_as_docx_and_comes_in_again(page: Page, draft: Draft, s
     page.click("text=Begin with it")
     expect(page.locator(".sheet-text")).to_contain_text("Wet the lime mortar.")
     assert html_of(Draft.objects.latest("pk").document) == "<h2>The sand</h2>\n<p>Wet the <strong>lime mortar</strong>.</p>"
+
+
+def test_words_on_the_text_are_said_and_taken_back(page: Page, draft: Draft, server: str) -> None:
+    open_draft(
+        page,
+        server,
+        draft,
+        "<h1>Repointing brick with lime mortar</h1><p>Rake out the old joints, wet the wall well and press the lime mortar in firmly.</p>",
+    )
+    row = page.locator(".panel-table tr:has([data-state=not_for_page])").first
+    name = row.locator(".subject, .strong").first.inner_text()
+    row.locator("[data-state=not_for_page]").click()
+    expect(page.locator(".said li")).to_contain_text(name)
+    expect(page.locator("#core .core-figure")).to_contain_text("excused")
+    page.click(".there-already summary")
+    page.select_option(".there-already select", "internal_links")
+    page.click(".there-already [data-state=there] >> nth=0")
+    expect(page.locator(".said li")).to_have_count(2)
+    assert no_barriers(page)
+    page.locator("[data-take-back]").first.click()
+    expect(page.locator(".said li")).to_have_count(1)

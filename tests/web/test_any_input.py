@@ -19,7 +19,7 @@ FIELDS = (
     "addresses", "result", "chosen", "keep", "block", "counts", "action", "key", "study", "away", "drop", "file", "words", "low", "high", "page",
     "search", "sort", "panel", "part", "later", "format", "measure", "draft", "archived", "next", "mail",
     "kind", "member", "heading", "subtopic", "after", "level", "seen", "notes", "planned_words", "term", "entity", "intent", "assignee", "due", "terms",
-    "aliases", "shown_kind", "phrases", "folder", "was", "way", "proposed", "table", "rework_address", "all", "addition", "off", "rows", "reason", "over", "phrase", "to", "intent", "address", "show", "columns", "column", "token", "of", "head", "alone", "tier", "zone", "decided", "whose",
+    "aliases", "shown_kind", "phrases", "folder", "was", "way", "proposed", "table", "rework_address", "all", "addition", "off", "rows", "reason", "over", "phrase", "to", "intent", "address", "show", "columns", "column", "token", "of", "head", "alone", "target", "count", "tier", "zone", "decided", "whose",
 )  # fmt: skip
 awkward = st.one_of(
     st.text(max_size=60), st.sampled_from(["", "\x00", "\ud800", "-1", "0", "9" * 40, "1e400", "NaN", "²", "yes", "no", "owner", "gb", "en", "20", "http://[",

@@ -19,6 +19,7 @@ from fundament.web.accounts.roles import ALLOWED_FROM, LOWEST_FIRST, Actor, can,
 from fundament.web.assets.services.keeping import keep_made
 from fundament.web.drafts.models import Draft
 from fundament.web.drafts.services import publishing
+from fundament.web.drafts.services.stating import state
 from fundament.web.history.models import ActionLog
 from fundament.web.imports.services import taking
 from fundament.web.keywords.models import KeywordList
@@ -149,6 +150,8 @@ ADDRESSES: dict[str, tuple[str, str | None]] = {
     "new-draft": ("POST", "writer"),
     "draft": ("GET", "reader"),
     "save-draft": ("POST", "writer"),
+    "state": ("POST", "writer"),
+    "take-back-statement": ("POST", "writer"),
     "draft-panel": ("GET", "reader"),
     "rename-draft": ("POST", "writer"),
     "archive-draft": ("POST", "writer"),
@@ -260,6 +263,8 @@ def places(actor: Actor, study: Study, draft: Draft) -> dict[str, dict[str, Any]
     found["publish-draft"] = of_draft
     found["export-file"] = {**of_draft, "form": "markdown"}
     found["bring-draft"] = of_study
+    found["state"] = of_draft
+    found["take-back-statement"] = {**of_draft, "statement_id": state(actor, draft.pk, "not_for_page", "terms:x").pk}
     picture = keep_made(actor, Picture(b"\x89PNG", "image/png", 1, 1))
     found["asset"] = {"asset_id": picture.pk, "hash": picture.content_hash[:12]}
     found["read-publication"] = {**of_draft, "publication_id": publication}
@@ -305,7 +310,7 @@ BODIES: dict[str, Any] = {
     "keep-intent": {"intent": "0"},
     "take-up": {"phrase": "hair in plaster", "to": "outline"},
     "plan-length": {"words": "900"}, "decide": {"kind": "terms", "action": "dropped"}, "add-terms": {"terms": "garden gnome"}, "join": {"kind": "terms"}, "split": {"member": "x"}, "call": {"name": "Other"}, "add-entity": {"name": "Aunt Mabel"}, "add-heading": {"heading": "Another"}, "move-heading": {"way": "up"}, "export-plan": {"format": "md"}, "set-logo": {"remove": "yes"},
-    "save-draft": {"document": EMPTY, "base_version": 1}, "rename-draft": {"name": "Other"}, "rename-study": {"name": "Other"},
+    "state": {"kind": "not_for_page", "target": "terms:y"}, "save-draft": {"document": EMPTY, "base_version": 1}, "rename-draft": {"name": "Other"}, "rename-study": {"name": "Other"},
     "rename-workspace": {"name": "Other"}, "new-keyword-list": {"name": "Other"}, "keywords-from-catalogue": {"seed": "lime"}, "add-keywords": {"phrases": "a b"},
     "rename-keyword-list": {"name": "Other"}, "new-import": {"kind": "keywords", "pasted": "keyword\na b\n"}, "import-columns": {"column-0": "keyword"},
     "new-site": {"address": "another.example"}, "change-site": {"name": "Other", "pages_a_minute": "60", "time_zone": "UTC"}, "add-pages": {"addresses": ""},

@@ -23,8 +23,18 @@ def next_edits(draft: Reading, compiled: CompiledYardstick, said: Said = NOTHING
 
     draft: from `read_draft`, so that all its blocks count. said: words of a person; what is not for the page has no edits.
     """
-    found = edits_for_features(compiled, draft_features(compiled, draft, said=said))
-    return [edit for edit in found if target_key(checks()[edit.finding.check].part, edit.finding.subject_key) not in said.not_for_page]
+    features = draft_features(compiled, draft, said=said)
+    return measured(compiled, features, for_this_page(findings_for_features(compiled, features), said))
+
+
+def for_this_page(findings: Sequence[Finding], said: Said) -> list[Finding]:
+    """The findings without those whose target was said not to be for the page."""
+    return [finding for finding in findings if target_of(finding) not in said.not_for_page]
+
+
+def target_of(finding: Finding) -> str:
+    """The target that a finding is about, as `said.target_key`."""
+    return target_key(checks()[finding.check].part, finding.subject_key)
 
 
 def edits_for_features(compiled: CompiledYardstick, features: DraftFeatures) -> list[Edit]:

@@ -11,7 +11,7 @@ from fundament.core.reading.model import Reading
 from fundament.core.scoring.compiled import CompiledYardstick
 from fundament.core.scoring.features import DraftFeatures, again_with, draft_features
 from fundament.core.scoring.figures import HEADED_AT
-from fundament.core.scoring.guards.verdicts import GUARDS
+from fundament.core.scoring.guards.verdicts import GUARDS, NO_CLAIMS, Claims
 from fundament.core.scoring.model import AsProposed, Denied, Item, Part, Score
 from fundament.core.scoring.points import (
     PLACEMENT_POINTS,
@@ -34,11 +34,21 @@ def score(draft: Reading, yardstick: Yardstick | CompiledYardstick, said: Said =
     draft: from `read_draft` or `read_page`. Pass a CompiledYardstick when scoring again and again. said: words of a person. Never raises on an empty draft.
     """
     compiled = yardstick if isinstance(yardstick, CompiledYardstick) else CompiledYardstick(yardstick)
-    result = score_features(compiled, draft_features(compiled, draft, said=said))
+    return score_said(compiled, draft, said)[1]
+
+
+def score_said(
+    compiled: CompiledYardstick, draft: Reading, said: Said = NOTHING_SAID, claims: Claims = NO_CLAIMS, *, with_items: bool = True
+) -> tuple[DraftFeatures, Score]:
+    """The same with the features it was worked out from. claims: what is known of the text beside what was said of it. with_items: as in `score_features`."""
+    features = draft_features(compiled, draft, claims, said=said)
+    result = score_features(compiled, features, with_items=with_items or bool(said.not_for_page))
     if not said.is_empty:
-        without = draft_features(compiled, draft, said=Said(claims=said.claims))
+        without = draft_features(compiled, draft, claims, said=Said(claims=said.claims))
         result = replace(result, on_word=max(0.0, result.total - score_features(compiled, without, with_items=False).total))
-    return with_excuses(compiled.yardstick, result, said.not_for_page) if said.not_for_page else result
+    if said.not_for_page:
+        result = with_excuses(compiled.yardstick, result, said.not_for_page)
+    return features, result
 
 
 def with_excuses(yardstick: Yardstick, result: Score, not_for_page: frozenset[str]) -> Score:

@@ -41,6 +41,8 @@ class DraftsConfig(AppConfig):
         declare(
             Verb("draft.create", "draft.create", can_be_undone=False),  # it is put away instead
             Verb("draft.rename", "draft.write"),
+            Verb("draft.state", "draft.write"),
+            Verb("draft.unstate", "draft.write"),
             Verb("draft.archive", "draft.archive"),
             Verb("draft.restore", "draft.archive"),
             Verb("draft.take_over", "draft.write", follow=follow_text),

@@ -14,7 +14,7 @@ from django.views.decorators.http import require_GET
 from fundament.core.yardstick.trade_measures import FIRST, LONGEST, MEASURES, TermMeasures
 from fundament.web.accounts.requests import actor_of
 from fundament.web.accounts.roles import seen_by
-from fundament.web.drafts.models import STAMPS
+from fundament.web.drafts.models import stamps
 from fundament.web.drafts.services.measuring import measure_stored
 from fundament.web.drafts.services.seeing import draft_to_show, drafts_to_choose, measured_with
 from fundament.web.drawings.marks_on_scale import marks_on_scale
@@ -124,7 +124,7 @@ def scores_moved(request: HttpRequest, study_id: int) -> HttpResponse:
     study = study_for(actor, study_id)
     was = {int(number): float(total) for number, total in _WAS.findall(request.GET.get("was", "")[:200])}
     rows = []
-    for draft in seen_by(actor, measured_with(study.pk)).filter(pk__in=was).annotate(**STAMPS):
+    for draft in seen_by(actor, measured_with(study.pk)).filter(pk__in=was).annotate(**stamps()):
         score = measure_stored(draft, with_edits=False, with_items=False).score
         if score is not None:
             rows.append((draft, was[draft.pk], score.total))

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from typing import Any
 from uuid import UUID
 
 from django.conf import settings
@@ -52,7 +53,7 @@ class Draft(models.Model):
 
     @property
     def figures_stamp(self) -> UUID | None:
-        """The stamp of the figures it is measured with, where it was read with STAMPS; None where it has to be asked for."""
+        """The stamp of the figures it is measured with, where it was read with `stamps`; None where it has to be asked for."""
         stamp: UUID | None = getattr(self, "measured_stamp" if self.measured_study_id else "stamp", None)
         return stamp
 
@@ -62,8 +63,46 @@ class Draft(models.Model):
         return bool(self.score) and self.score.get("version") != CORE_VERSION
 
 
-# read together with a draft that is about to be measured: one query less for each key press
-STAMPS = {"stamp": models.F("study__current__stamp"), "measured_stamp": models.F("measured_study__current__stamp")}
+class Statement(models.Model):
+    """A person's word on a draft: what the score cannot see, or could not tell (see `core.scoring.said`).
+
+    target: "part:key" of what is not for this page or is settled; the measure of what is there already; a hash of the passage that is ours, or of the text that is there already. count: how many
+    more of the measure are there. text: of the block that it hangs on, or the text that is there.
+    """
+
+    KINDS = (
+        ("there", "There already"),
+        ("covered", "Covered"),
+        ("not_covered", "Not covered"),
+        ("ours", "This is ours"),
+        ("not_for_page", "Not for this page"),
+    )
+    SETTLING = ("covered", "not_covered")
+
+    draft = models.ForeignKey(Draft, on_delete=models.CASCADE, related_name="statements")
+    kind = models.CharField(max_length=12, choices=KINDS)
+    target = models.CharField(max_length=200)
+    name = models.CharField(max_length=200, blank=True)  # of the target, as it was called then
+    count = models.PositiveSmallIntegerField(default=0)
+    text = models.TextField(blank=True)
+    created_by = models.ForeignKey(settings.AUTH_USER_MODEL, null=True, on_delete=models.SET_NULL, related_name="+")
+    created_at = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        ordering = ("-created_at", "-id")
+        constraints = (models.UniqueConstraint(fields=["draft", "kind", "target"], name="statement_once_on_a_target"),)
+
+    def __str__(self) -> str:
+        return f"{self.get_kind_display()}: {self.name or self.target}"
+
+
+def stamps() -> dict[str, Any]:
+    """What is read together with a draft that is about to be measured: some queries less for each key press."""
+    return {
+        "stamp": models.F("study__current__stamp"),
+        "measured_stamp": models.F("measured_study__current__stamp"),
+        "is_said_of": models.Exists(Statement.objects.filter(draft=models.OuterRef("pk"))),
+    }
 
 
 class Revision(models.Model):

@@ -7,10 +7,12 @@ from typing import Any
 
 from fundament.core.checks import checks
 from fundament.core.checks.denied import DeniedSentences
+from fundament.core.edits.next_edits import target_of
 from fundament.core.language.analysis import analyse_text
 from fundament.core.scoring.compiled import CompiledYardstick
 from fundament.core.scoring.model import MOST_ON_WORD, Item, Score
 from fundament.core.scoring.parts import PART, PARTS
+from fundament.core.scoring.said import STATED, target_key
 from fundament.messages import label, say, say_all, subject_of
 from fundament.web.drafts.services.measuring import Measured
 
@@ -36,6 +38,7 @@ def panel_context(measured: Measured, panel: str) -> dict[str, Any]:
     context["verdict"] = verdict_of(score)
     context["ticks"] = sorted(compiled.yardstick.page_scores.values())
     if panel == "edits":
+        context["stated"] = STATED
         context["notes"] = [say(note) for note in score.notes]
         context["edits"] = [_edit_row(edit) for edit in measured.edits[:MOST_EDITS]]
         context["more_edits"] = max(0, len(measured.edits) - MOST_EDITS)
@@ -55,6 +58,7 @@ def panel_context(measured: Measured, panel: str) -> dict[str, Any]:
             "gain": _gain(item, gains),
             "missed": item.max - item.points,
             "ceiling": ceilings[number] if ceilings else item.high,
+            "target": target_key(item.part, item.key),
         }
         for number, item in enumerate(items)
     ]
@@ -75,6 +79,8 @@ def _edit_row(edit: Any) -> dict[str, Any]:
         "key": finding.subject_key,
         "part": part,
         "text": say_all(finding.messages),
+        "target": target_of(finding),
+        "is_count": finding.subject_key in STATED,
         "gain": f"{edit.gain.middle:+.1f}",
         "bounds": f"{edit.gain.sure:.1f} to {edit.gain.reach:.1f}" if edit.gain.reach >= LEAST_BOUND else "",
         "shares": ", ".join(
@@ -145,6 +151,16 @@ def marks_for(measured: Measured, part: str, key: str) -> list[tuple[str, int, i
                 if match.phrase == number:
                     marks.append((block.key, *sentence.bounds(match.start, match.end)))
     return marks
+
+
+def passages_for(measured: Measured, key: str) -> list[tuple[str, str]]:
+    """(id of the block, its text) of each block with sentences that earn nothing for a reason, each once."""
+    if measured.score is None or measured.reading is None:
+        return []
+    blocks = [
+        measured.reading.blocks[denied.block] for denied in measured.score.denied if key in (denied.source or denied.guard, denied.guard)
+    ]
+    return list({block.key: block.text for block in blocks}.items())
 
 
 def _matcher(compiled: CompiledYardstick, part: str, key: str) -> tuple[Any, int]:

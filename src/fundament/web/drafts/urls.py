@@ -2,7 +2,16 @@
 
 from django.urls import path
 
-from fundament.web.drafts import asking_views, compare_views, file_views, measure_views, study_file_views, views, yardstick_views
+from fundament.web.drafts import (
+    asking_views,
+    compare_views,
+    file_views,
+    measure_views,
+    stating_views,
+    study_file_views,
+    views,
+    yardstick_views,
+)
 
 urlpatterns = [
     path("studies/", views.study_list, name="studies"),
@@ -20,6 +29,8 @@ urlpatterns = [
     path("drafts/<int:draft_id>/", views.write, name="draft"),
     path("drafts/<int:draft_id>/text/", views.save, name="save-draft"),
     path("drafts/<int:draft_id>/panel/", views.panel, name="draft-panel"),
+    path("drafts/<int:draft_id>/said/", stating_views.state, name="state"),
+    path("drafts/<int:draft_id>/said/<int:statement_id>/take-back/", stating_views.take_back, name="take-back-statement"),
     path("drafts/<int:draft_id>/rename/", views.rename, name="rename-draft"),
     path("drafts/<int:draft_id>/archive/", views.archive, name="archive-draft"),
     path("drafts/<int:draft_id>/measured-against/", views.measured_against, name="measured-against"),

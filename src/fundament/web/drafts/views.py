@@ -20,10 +20,12 @@ from fundament.web.accounts.requests import actor_of
 from fundament.web.accounts.roles import Actor, can
 from fundament.web.answers import answers_json
 from fundament.web.bodies import takes_bodies_of
-from fundament.web.drafts.panels import evidence_for, marks_for, panel_context, panel_name
+from fundament.web.drafts.models import Draft
+from fundament.web.drafts.panels import DENIED, evidence_for, marks_for, panel_context, panel_name, passages_for
 from fundament.web.drafts.services import outlines, publishing, saving
 from fundament.web.drafts.services.measuring import Measured, later, measure, measure_stored, note_score
 from fundament.web.drafts.services.seeing import draft_for, draft_to_measure, drafts_by_study, drafts_of, revisions_of
+from fundament.web.drafts.services.stating import said_of, statements_of
 from fundament.web.drafts.services.texts import Text
 from fundament.web.drafts.services.turns import turns
 from fundament.web.errors import ApplicationError, NotFoundError
@@ -105,6 +107,7 @@ def write(request: HttpRequest, draft_id: int) -> HttpResponse:
         "draft": draft,
         "study": draft.study,
         "may_write": can(actor, "draft.write"),
+        "statements": statements_of(draft),
         **panel_context(measured, request.GET.get("panel", "edits")),
     }
     return render(request, "drafts/write.html", context)
@@ -148,11 +151,12 @@ def save(request: HttpRequest, draft_id: int) -> HttpResponse:
         measured = later(saved.draft.words)
         if has_turn:
             measured = measure(
-                saved.draft.measured_by, text, person=person, page=saved.draft.page_id, stamp=stamp, with_edits=whole, with_items=whole
-            )
+                saved.draft.measured_by, text, person=person, page=saved.draft.page_id, stamp=stamp, with_edits=whole, with_items=whole,
+                said=said_of(saved.draft),
+            )  # fmt: skip
     if has_turn and not saved.conflict:
         note_score(saved.draft, measured, saved.version)
-    answer = _parts(request, measured, *chosen, quick=not whole)
+    answer = _parts(request, saved.draft, measured, *chosen, quick=not whole)
     answer |= {"version": saved.version, "conflict": saved.conflict, "revision": saved.revision}
     return JsonResponse(answer)
 
@@ -169,7 +173,7 @@ def panel(request: HttpRequest, draft_id: int) -> HttpResponse:
         measured = measure_stored(draft, person=person, with_items=name != "edits") if has_turn else later(draft.words)
     if has_turn and request.GET.get("later"):  # its save was answered without a score
         note_score(draft, measured, draft.version)
-    answer = _parts(request, measured, name, request.GET.get("part", ""), request.GET.get("key", ""))
+    answer = _parts(request, draft, measured, name, request.GET.get("part", ""), request.GET.get("key", ""))
     return JsonResponse({**answer, "version": draft.version})
 
 
@@ -177,7 +181,9 @@ def _person(actor: Actor) -> int:
     return actor.person.pk if actor.person else 0
 
 
-def _parts(request: HttpRequest, measured: Measured, panel_name: str, part: str, key: str, *, quick: bool = False) -> dict[str, Any]:
+def _parts(
+    request: HttpRequest, draft: Draft, measured: Measured, panel_name: str, part: str, key: str, *, quick: bool = False
+) -> dict[str, Any]:
     if measured.is_later:  # what is shown stays until then
         return {"core": None, "panel": None, "marks": None, "words": measured.words, "later": True, "problem": ""}
     context = panel_context(measured, panel_name)
@@ -186,6 +192,8 @@ def _parts(request: HttpRequest, measured: Measured, panel_name: str, part: str,
     panel = None
     if not quick or measured.score is None:
         context["subject"], context["evidence"] = evidence_for(measured, part, key)
+        context |= {"may_write": can(actor_of(request), "draft.write"), "statements": statements_of(draft)}
+        context["passages"] = passages_for(measured, key) if part == DENIED else []
         context["marked"] = len(marks) if part in ("terms", "entities") else None
         panel = render_to_string("drafts/panel_part.html", context, request)
     return {

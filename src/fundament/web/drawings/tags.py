@@ -66,6 +66,9 @@ def core_thumbnail(noted: dict[str, Any] | None) -> SafeString:
     return core.core_sample(layers, total=noted["total"], aim=noted["aim"], height=46, width=34)
 
 
+LEAST_SAID = 0.5  # points on a person's word, or excused, that are shown
+
+
 @register.filter
 def aim_words(of: Any) -> str:
     """{{ score|aim_words }}: what the aim is, of a score, a yardstick, or a score noted for lists."""
@@ -73,6 +76,9 @@ def aim_words(of: Any) -> str:
     if not noted["aim"]:
         return "no aim"
     said = f"aim {noted['aim']:.0f}" + ("" if noted.get("is_aim_firm", True) else f" to {noted['enough']:.0f}")
+    for key, words in (("on_word", "on your word"), ("excused", "excused")):  # always beside the score
+        if noted.get(key, 0.0) >= LEAST_SAID:
+            said += f", {noted[key]:.0f} {words}"
     proposed = noted.get("as_proposed")
     if proposed is None or isinstance(of, Yardstick):
         return said

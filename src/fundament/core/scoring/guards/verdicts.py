@@ -113,7 +113,8 @@ def verdicts_of(
             lost.append(("order", without_order(rows[:, 0], rows[:, 1], order)))
         for guard, flagged in lost:
             for index in np.flatnonzero(flagged).tolist():
-                if guard == "pieces" and claims.younger_pages and blocks[int(at[index])].text in claims.earlier:
+                text = blocks[int(at[index])].text
+                if guard == "pieces" and (text in claims.own_passages or (claims.younger_pages and text in claims.earlier)):
                     continue  # whoever has the pieces has them from here
                 found.setdefault((int(at[index]), int(of_real[index])), (guard, -1))
     verdicts = []

@@ -11,17 +11,19 @@ from django.utils import timezone
 
 from fundament.core.checks.model import Finding
 from fundament.core.edits.model import Edit
-from fundament.core.edits.next_edits import findings_for_features, measured
+from fundament.core.edits.next_edits import findings_for_features, for_this_page, measured
 from fundament.core.message import Message, message
 from fundament.core.reading.model import Reading
 from fundament.core.scoring.compiled import CompiledYardstick
-from fundament.core.scoring.features import DraftFeatures, draft_features
+from fundament.core.scoring.features import DraftFeatures
 from fundament.core.scoring.model import Score
-from fundament.core.scoring.score import score_features
+from fundament.core.scoring.said import NOTHING_SAID, Said
+from fundament.core.scoring.score import score_said
 from fundament.core.version import CORE_VERSION
 from fundament.web.drafts.models import Draft, ScorePoint
 from fundament.web.drafts.services.claims import claims_of
 from fundament.web.drafts.services.seeing import measured_with
+from fundament.web.drafts.services.stating import said_of
 from fundament.web.drafts.services.texts import Text, text_of
 from fundament.web.drafts.services.turns import alone
 from fundament.web.studies.models import CurrentConsensus, Study
@@ -49,13 +51,13 @@ class Measured:
 
 def measure(
     study_id: int, text: Text, *, person: int = 0, page: int | None = None, stamp: UUID | None = None, with_edits: bool = True,
-    with_items: bool = True,
+    with_items: bool = True, said: Said = NOTHING_SAID,
 ) -> Measured:  # fmt: skip
     """Score a text against a study's yardstick and find its next best edits.
 
     person: on whose turn. page: the page that the text reworks, by number. stamp: of the study's figures, where whoever asks has read it already.
     with_edits, with_items: False leaves out the edits, or the single points of the score; together they are most of the work, and whoever types on sees
-    neither.
+    neither. said: words of a person on it.
     """
     with alone(person, text.characters):
         compiled = compiled_of(study_id, stamp)
@@ -70,21 +72,22 @@ def measure(
             words = text.reading(compiled.language).word_count
             if words > MOST_WORDS:
                 return Measured(words, problem=message("draft.too_long", words=words, most=MOST_WORDS), reading=reading)
-        features = draft_features(compiled, reading, claims_of(page, compiled))
-        score = score_features(compiled, features, with_items=with_items)
+        features, score = score_said(compiled, reading, said, claims_of(page, compiled), with_items=with_items)
         if not with_edits:
             return Measured(score.words, score, reading=reading, compiled=compiled, features=features)
-        findings = findings_for_features(compiled, features)
+        findings = for_this_page(findings_for_features(compiled, features), said)
         edits = tuple(measured(compiled, features, findings))
         plain = tuple(finding for finding in findings if finding.change is None)
         return Measured(score.words, score, edits, plain, reading=reading, compiled=compiled, features=features)
 
 
-def measure_stored(draft: Draft, *, person: int = 0, with_edits: bool = True, with_items: bool = True) -> Measured:
-    """Measure the text that is stored."""
+def measure_stored(
+    draft: Draft, *, person: int = 0, with_edits: bool = True, with_items: bool = True, said: Said | None = None
+) -> Measured:
+    """Measure the text that is stored. said: other words on it than what people said."""
     return measure(
         draft.measured_by, text_of(draft), person=person, page=draft.page_id, stamp=draft.figures_stamp, with_edits=with_edits,
-        with_items=with_items,
+        with_items=with_items, said=said_of(draft) if said is None else said,
     )  # fmt: skip
 
 
@@ -114,6 +117,7 @@ def note_score(draft: Draft, measured: Measured, version: int) -> None:
     is_due = not _is_as_at(point, score)
     noted = {
         "total": round(score.total, 2), "version": CORE_VERSION, "aim": score.aim, "enough": score.enough, "is_aim_firm": score.is_aim_firm,
+        "on_word": round(score.on_word, 2), "excused": round(score.excused, 2),
         "as_proposed": {"total": round(score.as_proposed.total, 2), "aim": score.as_proposed.aim} if score.as_proposed else None,
         "parts": [{"name": p.name, "points": round(p.points, 3), "max": p.max} for p in score.parts],
         "point": [score.total, score.aim, CORE_VERSION, timezone.now().isoformat()] if is_due else point,

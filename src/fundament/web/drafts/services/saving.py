@@ -11,7 +11,7 @@ from django.utils import timezone
 
 from fundament.core.documents.schema import SCHEMA_VERSION
 from fundament.web.accounts.roles import Actor, ask, get_for
-from fundament.web.drafts.models import STAMPS, Draft, Revision
+from fundament.web.drafts.models import Draft, Revision, stamps
 from fundament.web.drafts.services.measuring import measure_stored, note_score
 from fundament.web.drafts.services.texts import NOTHING, Text, text_of
 from fundament.web.errors import ApplicationError, NotFoundError, TooOftenError
@@ -60,7 +60,7 @@ def save(actor: Actor, draft_id: int, text: Text, base_version: int, *, over: bo
     """
     with transaction.atomic():
         # the stored text is large, and mostly not asked for: it is loaded where it is
-        drafts = Draft.objects.select_for_update(of=("self",)).defer("document").annotate(**STAMPS)
+        drafts = Draft.objects.select_for_update(of=("self",)).defer("document").annotate(**stamps())
         draft = get_for(actor, "draft.write", drafts, pk=draft_id)
         if draft.version != base_version:
             if text_of(draft) == text:  # sent twice

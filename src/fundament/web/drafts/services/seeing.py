@@ -7,7 +7,7 @@ from collections.abc import Iterable
 from django.db.models import Q, QuerySet
 
 from fundament.web.accounts.roles import Actor, get_for, seen_by
-from fundament.web.drafts.models import STAMPS, Draft, Revision
+from fundament.web.drafts.models import Draft, Revision, stamps
 from fundament.web.studies.models import Study
 
 MOST_CHOICES = 50  # of drafts in a menu
@@ -21,7 +21,7 @@ def draft_for(actor: Actor, draft_id: int, *, with_text: bool = True) -> Draft:
 
 def draft_to_measure(actor: Actor, draft_id: int) -> Draft:
     """A draft with its text and with the stamps of the figures it is measured with, and nothing else. Raises NotFoundError."""
-    return get_for(actor, "draft.see", Draft.objects.annotate(**STAMPS), pk=draft_id)
+    return get_for(actor, "draft.see", Draft.objects.annotate(**stamps()), pk=draft_id)
 
 
 def drafts_of(actor: Actor, study: Study, *, archived: bool = False) -> QuerySet[Draft]:

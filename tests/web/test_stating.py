@@ -1,0 +1,127 @@
+"""Words of a person on a draft: they take edits off the list, count where they may, lower the bar and never raise the score, and stand beside it."""
+
+from __future__ import annotations
+
+import json
+
+import pytest
+from django.test import Client
+from django.urls import reverse
+
+from fundament.core.scoring.model import MOST_ON_WORD
+from fundament.web.accounts.roles import Actor
+from fundament.web.drafts.models import Draft, Statement
+from fundament.web.drafts.panels import verdict_of
+from fundament.web.drafts.services import stating
+from fundament.web.drafts.services.measuring import measure_stored
+from fundament.web.errors import ApplicationError
+from fundament.web.history.models import ActionLog
+from fundament.web.history.services.undo import undo
+from fundament.web.studies.models import Study
+from tests.web.conftest import make_draft
+
+TEXT = """<h1>Repointing brick with lime mortar</h1><p>Rake out the old joints with a plugging chisel and brush away the dust. Wet the wall well, for a dry brick takes the
+water out of the lime mortar before it has set.</p><h2>Which sand</h2><p>We mix one part of lime putty with three parts of sharp sand, which holds the pointing together.</p>"""
+
+
+@pytest.fixture
+def draft(actor: Actor, study: Study) -> Draft:
+    return make_draft(actor, study, TEXT)
+
+
+def panel(client: Client, draft: Draft, **asked: str) -> str:
+    return str(json.loads(client.get(reverse("draft-panel", args=[draft.pk]), asked).content)["panel"])
+
+
+def test_what_is_not_for_this_page_goes_off_the_list_and_never_raises_the_score(draft: Draft, actor: Actor, signed_in: Client) -> None:
+    before = measure_stored(draft)
+    assert before.score is not None
+    target = f"terms:{next(edit.finding.subject_key for edit in before.edits if edit.finding.check == 'use_term')}"
+    answer = signed_in.post(reverse("state", args=[draft.pk]), {"kind": "not_for_page", "target": target, "name": "lime"})
+    assert answer.status_code == 200
+    after = measure_stored(draft)
+    assert after.score is not None and after.score.total == before.score.total
+    assert after.score.aim <= before.score.aim and after.score.excused > 0.0
+    assert target not in {f"terms:{edit.finding.subject_key}" for edit in after.edits if edit.finding.check == "use_term"}
+    shown = panel(signed_in, draft, panel="edits")
+    assert "Not for this page" in shown and "Said of this text" in shown
+    core = json.loads(signed_in.get(reverse("draft-panel", args=[draft.pk])).content)["core"]
+    assert (after.score.excused >= 0.5) == ("excused" in core)
+    signed_in.post(reverse("take-back-statement", args=[draft.pk, Statement.objects.get().pk]))
+    assert measure_stored(draft).score == before.score
+
+
+def test_what_is_there_already_counts_and_stands_beside_the_score(draft: Draft, actor: Actor) -> None:
+    before = measure_stored(draft).score
+    stating.state(actor, draft.pk, "there", "images_with_alt", name="images", count=3)
+    stating.state(
+        actor, draft.pk, "there", "", text="How long does lime mortar take to set? Keep it damp for a week, and it has set after a month."
+    )
+    after = measure_stored(draft).score
+    assert before is not None and after is not None and after.total > before.total
+    assert after.on_word == pytest.approx(after.total - before.total, abs=0.01)
+    stating.state(actor, draft.pk, "there", "images_with_alt", name="images", count=1)
+    assert Statement.objects.filter(target="images_with_alt").get().count == 1
+
+
+def test_nothing_is_enough_when_much_rests_on_words(draft: Draft, actor: Actor, signed_in: Client) -> None:
+    for item in measure_stored(draft).score.items:  # type: ignore[union-attr]
+        stating.state(actor, draft.pk, "not_for_page", f"{item.part}:{item.key}")
+    score = measure_stored(draft).score
+    assert score is not None and score.excused > MOST_ON_WORD and not score.may_be_enough
+    assert "Enough" not in verdict_of(score)
+
+
+def test_a_settled_subtopic_counts_until_its_block_changes(draft: Draft, actor: Actor, signed_in: Client) -> None:
+    items = measure_stored(draft).score.items  # type: ignore[union-attr]
+    perhaps = next((item for item in items if item.state == "perhaps covered"), None)
+    if perhaps is None:
+        subtopic = next(item for item in items if item.part == "subtopics")
+        answer = signed_in.post(reverse("state", args=[draft.pk]), {"kind": "covered", "target": f"subtopics:{subtopic.key}"})
+        assert answer.status_code == 422 and "nothing to settle" in answer.json()["problem"]
+        return
+    answer = signed_in.post(reverse("state", args=[draft.pk]), {"kind": "covered", "target": f"subtopics:{perhaps.key}"})
+    assert answer.status_code == 200
+    assert next(i for i in measure_stored(draft).score.items if i.key == perhaps.key).state == "covered"  # type: ignore[union-attr]
+    signed_in.post(reverse("state", args=[draft.pk]), {"kind": "not_covered", "target": f"subtopics:{perhaps.key}"})
+    assert Statement.objects.get().kind == "not_covered"
+
+
+def test_a_passage_that_is_ours_earns_again(actor: Actor, study: Study, signed_in: Client) -> None:
+    from fundament.web.sites.services.readings import reading_as_core
+
+    reading = reading_as_core(study.results.filter(chosen=True).first().reading)
+    theirs = [block.text for block in reading.main_blocks() if block.kind == "paragraph" and len(block.text.split()) > 30][:4]
+    draft = make_draft(actor, study, "<h1>Lime mortar</h1>" + "".join(f"<p>{text}</p>" for text in theirs))
+    measured = measure_stored(draft)
+    assert measured.score is not None and measured.reading is not None
+    copied = [denied for denied in measured.score.denied if denied.guard == "copied"]
+    assert copied
+    block = measured.reading.blocks[copied[0].block]
+    answer = signed_in.post(reverse("state", args=[draft.pk]), {"kind": "ours", "block": block.key})
+    assert answer.status_code == 200 and Statement.objects.get().text == block.text
+    after = measure_stored(draft).score
+    assert after is not None and len(after.denied) < len(measured.score.denied) and after.total >= measured.score.total
+
+
+@pytest.mark.parametrize(
+    "form",
+    [{}, {"kind": "nothing", "target": "terms:x"}, {"kind": "not_for_page", "target": "nowhere:x"}, {"kind": "there", "target": "images_with_alt", "count": "0"},
+     {"kind": "there", "target": "images_with_alt", "count": "999999"}, {"kind": "ours", "block": "none"}, {"kind": "covered", "target": "subtopics:none"}],
+)  # fmt: skip
+def test_what_cannot_be_said_is_refused(draft: Draft, signed_in: Client, form: dict[str, str]) -> None:
+    answer = signed_in.post(reverse("state", args=[draft.pk]), form)
+    assert answer.status_code == 422 and answer.json()["problem"] and not Statement.objects.exists()
+
+
+def test_saying_is_undone_like_everything_else(draft: Draft, actor: Actor) -> None:
+    stating.state(actor, draft.pk, "not_for_page", "terms:lime-mortar", name="lime mortar")
+    undo(actor, ActionLog.objects.get(verb="draft.state").pk)
+    assert not Statement.objects.exists()
+
+
+def test_no_more_is_said_than_anybody_reads(draft: Draft, actor: Actor, monkeypatch: pytest.MonkeyPatch) -> None:
+    monkeypatch.setattr(stating, "MOST_STATEMENTS", 1)
+    stating.state(actor, draft.pk, "not_for_page", "terms:a")
+    with pytest.raises(ApplicationError):
+        stating.state(actor, draft.pk, "not_for_page", "terms:b")
