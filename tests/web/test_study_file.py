@@ -22,8 +22,10 @@ from fundament.schemas import study_file
 from fundament.study_command import study_command
 from fundament.web.accounts.models import Workspace
 from fundament.web.accounts.roles import Actor, job_in
+from fundament.web.assets.models import Asset
+from fundament.web.assets.services.keeping import keep
 from fundament.web.drafts.models import Draft
-from fundament.web.drafts.services import saving
+from fundament.web.drafts.services import saving, stating
 from fundament.web.drafts.services.measuring import measure_stored
 from fundament.web.drafts.services.opening_study_file import open_study_file
 from fundament.web.drafts.services.texts import text_of
@@ -38,6 +40,7 @@ from fundament.web.studies.services.collecting import collect
 from fundament.web.studies.services.deciding import call, decide_on, plan_length
 from fundament.web.studies.services.reading import read_waiting
 from fundament.web.studies.services.yardsticks import compiled_of
+from tests.test_draft_files import png
 from tests.web.conftest import make_draft, settle
 from tests.web.test_deciding_screens import yardstick_of
 
@@ -136,6 +139,38 @@ def test_in_another_installation_everything_is_the_same(decided: Study, actor: A
     assert [row.heading for row in OutlineNode.objects.filter(study=new)] == [
         row.heading for row in OutlineNode.objects.filter(study=decided)
     ]
+
+
+def test_what_was_said_of_drafts_and_their_pictures_go_along(decided: Study, actor: Actor, tmp_path: Any) -> None:
+    draft = Draft.objects.filter(study=decided).first()
+    picture = keep(actor, png(), name="wall.png", credit="Ada")
+    document = {
+        **draft.document,
+        "content": [
+            *draft.document["content"],
+            {"type": "image", "attrs": {"src": picture.address, "alt": "A wall", "title": None, "id": "p1"}},
+        ],
+    }
+    Draft.objects.filter(pk=draft.pk).update(document=document)
+    stating.state(actor, draft.pk, "there", "internal_links", count=4)
+    stating.state(actor, draft.pk, "not_for_page", f"terms:{yardstick_of(decided).terms[0].key}", name="a term")
+    before = measure_stored(Draft.objects.get(pk=draft.pk)).score
+    _, content = study_file_of(actor, decided.pk)
+    other = elsewhere()
+    new = open_study_file(other, content)
+    settle(new)
+    there = Draft.objects.get(study=new, name=draft.name)
+    kept = Asset.objects.get(workspace=other.workspace)
+    assert kept.address in json.dumps(there.document) and picture.address not in json.dumps(there.document)
+    assert (kept.credit, kept.width) == ("Ada", picture.width)
+    after = measure_stored(there).score
+    assert (
+        before is not None and after is not None and (after.total, after.aim, after.excused) == (before.total, before.aim, before.excused)
+    )
+    file = tmp_path / "study.zip"
+    file.write_bytes(content)
+    printed = next(row for row in study_command(str(file))["drafts"] if row["name"] == draft.name)
+    assert (printed["total"], printed["aim"]) == (round(before.total, 2), before.aim)
 
 
 def test_readings_that_are_not_here_give_the_same_figures(decided: Study, actor: Actor) -> None:

@@ -35,8 +35,9 @@ from fundament.schemas.study_file import FileSource, StudyFile
 YEARS = range(1990, 2200)  # that a date may be of: beyond them a change of time zone can fail
 FORMAT = "fundament-study"
 MANIFEST, STUDY, SOURCES = "manifest.json", "study.json", "sources.warc.gz"
+PICTURES = "pictures/"
 MOST_BYTES, MOST_UNPACKED, MOST_PART, MOST_STUDY = 60_000_000, 200_000_000, 100_000_000, 20_000_000
-_NAME = re.compile(r"study\.json|sources\.warc\.gz|analyses/[0-9]{3}\.json")
+_NAME = re.compile(r"study\.json|sources\.warc\.gz|analyses/[0-9]{3}\.json|pictures/[0-9a-f]{64}")
 _NUL = re.compile(rb"(?<!\\)(?:\\\\)*\\u0000")
 _EPOCH = (1980, 1, 1, 0, 0, 0)  # equal studies give equal files
 
@@ -63,11 +64,12 @@ class _Manifest(msgspec.Struct, frozen=True):
 
 @dataclass(frozen=True)
 class Unpacked:
-    """What a study file holds. analyses: by the name that results have for them. sources: the bytes of pages by their hash."""
+    """What a study file holds. analyses: by the name that results have for them. sources: the bytes of pages by their hash, pictures: those of drafts' pictures."""
 
     study: StudyFile
     analyses: Mapping[str, FileAnalysis]
     sources: Mapping[str, bytes]
+    pictures: Mapping[str, bytes]
 
     def page(self, name: str) -> tuple[Reading, PageAnalysis]:
         """One of the analyses as the core's values. Raises StoredValueError where this program cannot use them."""
@@ -78,12 +80,15 @@ class Unpacked:
         )
 
 
-def pack(study: StudyFile, analyses: Mapping[str, FileAnalysis], sources: Iterable[tuple[FileSource, bytes]]) -> bytes:
-    """The study as one file. analyses: by name, "000" and so on."""
+def pack(
+    study: StudyFile, analyses: Mapping[str, FileAnalysis], sources: Iterable[tuple[FileSource, bytes]], pictures: Mapping[str, bytes]
+) -> bytes:
+    """The study as one file. analyses: by name, "000" and so on. pictures: of its drafts, by their hash."""
     parts = {
         STUDY: study_file.to_json(study),
         SOURCES: _warc(sources),
         **{f"analyses/{name}.json": msgspec.json.encode(analysis) for name, analysis in sorted(analyses.items())},
+        **{f"{PICTURES}{digest}": content for digest, content in sorted(pictures.items())},
     }
     listed = {name: _Part(hashlib.sha256(content).hexdigest(), len(content)) for name, content in parts.items()}
     manifest = msgspec.json.format(msgspec.json.encode(_Manifest(FORMAT, study.version, listed)), indent=1)
@@ -140,7 +145,12 @@ def unpack(content: bytes) -> Unpacked:
         raise FileError("file.broken_archive") from None
     study = _study(parts[STUDY])
     analyses = {name[9:-5]: _analysis(name, plain) for name, plain in parts.items() if name.startswith("analyses/")}
-    found = Unpacked(study, analyses, _sources(parts[SOURCES], {source.hash for source in study.sources}))
+    pictures = {name.removeprefix(PICTURES): part for name, part in parts.items() if name.startswith(PICTURES)}
+    if any(hashlib.sha256(part).hexdigest() != digest for digest, part in pictures.items()) or {row.hash for row in study.pictures} - set(
+        pictures
+    ):
+        raise FileError("study_file.incomplete")
+    found = Unpacked(study, analyses, _sources(parts[SOURCES], {source.hash for source in study.sources}), pictures)
     _check(found)
     return found
 
@@ -228,7 +238,8 @@ def _check(found: Unpacked) -> None:
         raise FileError("study_file.incomplete")
     ranks = [[str(row.rank) for row in study.results], *([str(row.rank) for row in ranking.results] for ranking in study.rankings)]
     keys = [[row.key for row in study.identities], [row.key for row in study.decisions], [row.key for row in study.outline]]
-    if any(len(set(many)) < len(many) for many in (*ranks, *keys)):
+    said = [[f"{row.kind} {row.target}" for row in draft.statements] for draft in study.drafts]
+    if any(len(set(many)) < len(many) for many in (*ranks, *keys, *said, [row.source for row in study.pictures])):
         raise FileError("study_file.twice")
     choices = [choice for result in study.results for choice in result.choices]
     moments = [

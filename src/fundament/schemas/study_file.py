@@ -11,7 +11,7 @@ from typing import Annotated, Any
 import msgspec
 from msgspec import Meta
 
-VERSION = 1
+VERSION = 2  # 2: pictures of drafts are parts of the file
 MOST_ROWS = 20_000  # of any list
 
 Key = Annotated[str, Meta(pattern=r"^[A-Za-z0-9_-]{1,40}\Z")]
@@ -179,6 +179,27 @@ class FileRevision(msgspec.Struct, frozen=True):
     name: Short = ""
 
 
+class FileStatement(msgspec.Struct, frozen=True):
+    """A person's word on a draft: there already, covered or not, ours, not for this page. target, count, text: see `core.scoring.said`."""
+
+    kind: Annotated[str, Meta(pattern=r"^(there|covered|not_covered|ours|not_for_page)\Z")]
+    target: Annotated[str, Meta(min_length=1, max_length=200)]
+    name: Annotated[str, Meta(max_length=200)] = ""
+    count: Annotated[int, Meta(ge=0, le=500)] = 0
+    text: Annotated[str, Meta(max_length=20_000)] = ""
+    by: Annotated[str, Meta(max_length=200)] = ""
+
+
+class FilePicture(msgspec.Struct, frozen=True):
+    """A picture of a draft; its bytes are the part "pictures/HASH". source: as the drafts name it. hash: SHA-256 of the bytes."""
+
+    source: Annotated[str, Meta(pattern=r"^/pictures/[0-9]{1,18}/[0-9a-f]{12}/\Z")]
+    hash: Annotated[str, Meta(pattern=r"^[0-9a-f]{64}\Z")]
+    name: Annotated[str, Meta(max_length=200)] = ""
+    licence: Annotated[str, Meta(max_length=300)] = ""
+    credit: Annotated[str, Meta(max_length=300)] = ""
+
+
 class FileDraft(msgspec.Struct, frozen=True):
     """A draft. total, aim: its score when the file was written, of 100; None where it had none."""
 
@@ -187,6 +208,7 @@ class FileDraft(msgspec.Struct, frozen=True):
     total: float | None = None
     aim: float | None = None
     revisions: Annotated[tuple[FileRevision, ...], Meta(max_length=MOST_ROWS)] = ()
+    statements: Annotated[tuple[FileStatement, ...], Meta(max_length=300)] = ()
 
 
 class StudyFile(msgspec.Struct, frozen=True):
@@ -203,6 +225,7 @@ class StudyFile(msgspec.Struct, frozen=True):
     additions: Annotated[tuple[FileAddition, ...], Meta(max_length=MOST_ROWS)] = ()
     outline: Annotated[tuple[FileHeading, ...], Meta(max_length=200)] = ()
     drafts: Annotated[tuple[FileDraft, ...], Meta(max_length=200)] = ()
+    pictures: Annotated[tuple[FilePicture, ...], Meta(max_length=2_000)] = ()
     version: int = VERSION
 
 

@@ -10,6 +10,7 @@ from __future__ import annotations
 
 from collections.abc import Iterable, Mapping
 from dataclasses import dataclass, field
+from typing import Protocol
 
 import numpy as np
 from numpy.typing import NDArray
@@ -47,6 +48,38 @@ class Said:
 
 
 NOTHING_SAID = Said()
+
+
+class Stated(Protocol):
+    """One word on a text as it is kept: kind "there", "covered", "not_covered", "ours" or "not_for_page"; target, count and text as that kind has them."""
+
+    @property
+    def kind(self) -> str: ...
+    @property
+    def target(self) -> str: ...
+    @property
+    def count(self) -> int: ...
+    @property
+    def text(self) -> str: ...
+
+
+def said_in(rows: Iterable[Stated]) -> Said:
+    """All words on a text together."""
+    counts: dict[str, float] = {}
+    texts, ours, excused, settled = [], [], [], {}
+    for row in rows:
+        part, _, key = row.target.partition(":")
+        if row.kind == "there" and row.target in STATED:
+            counts[row.target] = row.count
+        elif row.kind == "there":
+            texts.append(row.text)
+        elif row.kind == "ours":
+            ours.append(row.text)
+        elif row.kind == "not_for_page":
+            excused.append(row.target)
+        elif part == "subtopics":
+            settled[key] = Settlement(row.kind == "covered", row.text)
+    return Said(counts, tuple(texts), settled, Claims(own_passages=frozenset(ours)), frozenset(excused))
 
 
 def target_key(part: str, key: str) -> str:

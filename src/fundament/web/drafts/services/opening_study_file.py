@@ -17,12 +17,15 @@ from fundament.core.message import Message
 from fundament.core.plain import to_plain
 from fundament.core.version import READING_VERSION, STAGES
 from fundament.files.errors import FileError
+from fundament.files.pictures import load_pictures, remade
 from fundament.files.study_files import Unpacked, load_reader, unpack
 from fundament.messages import say
 from fundament.providers.pages import FetchedPage
 from fundament.schemas import study_file as schema
 from fundament.web.accounts.roles import Actor, ask
-from fundament.web.drafts.models import Draft, Revision
+from fundament.web.assets.services.keeping import keep_made
+from fundament.web.drafts.models import Draft, Revision, Statement
+from fundament.web.drafts.services.exporting import with_sources
 from fundament.web.drafts.services.saving import words_of
 from fundament.web.drafts.services.texts import Text
 from fundament.web.files_in_requests import read_file
@@ -51,7 +54,14 @@ def open_study_file(actor: Actor, content: bytes) -> Study:
     """The study in a file, as a new one of the actor's workspace. Raises FileError and ConfinedError with what is wrong; then nothing was changed."""
     ask(actor, "study.open")
     found: Unpacked = read_file(actor.workspace.pk, unpack, content, prepare=load_reader)
-    texts = [_Texts(draft) for draft in found.study.drafts]
+    made = {
+        row.hash: read_file(actor.workspace.pk, remade, found.pictures[row.hash], prepare=load_pictures) for row in found.study.pictures
+    }
+    sources = {
+        row.source: keep_made(actor, made[row.hash], name=row.name, licence=row.licence, credit=row.credit).address
+        for row in found.study.pictures
+    }
+    texts = [_Texts(draft, sources) for draft in found.study.drafts]
     with transaction.atomic():
         study = _study(actor, found.study)
         _results(study, found)
@@ -68,14 +78,14 @@ def open_study_file(actor: Actor, content: bytes) -> Study:
 class _Texts:
     """A draft's texts, cleaned. Raises CoreError for what is no document."""
 
-    def __init__(self, draft: schema.FileDraft) -> None:
-        self.draft = draft
+    def __init__(self, draft: schema.FileDraft, sources: dict[str, str]) -> None:
+        self.draft, self.sources = draft, sources
         self.text = self._cleaned(draft.text)
         self.revisions = [(revision, self._cleaned(revision.text)) for revision in draft.revisions]
 
-    @staticmethod
-    def _cleaned(text: schema.FileText) -> Text:
-        return Text.cleaned(text.document, text.title_tag, text.meta_description)
+    def _cleaned(self, text: schema.FileText) -> Text:
+        cleaned = Text.cleaned(text.document, text.title_tag, text.meta_description)
+        return replace(cleaned, document=with_sources(cleaned.document, self.sources)) if self.sources else cleaned
 
 
 def _study(actor: Actor, file: schema.StudyFile) -> Study:
@@ -226,6 +236,10 @@ def _drafts(actor: Actor, study: Study, texts: Iterable[_Texts]) -> None:
             workspace=actor.workspace, study=study, created_by=actor.person, name=one.draft.name, document=one.text.document,
             title_tag=one.text.title_tag, meta_description=one.text.meta_description, words=words_of(one.text),
         )  # fmt: skip
+        Statement.objects.bulk_create(
+            Statement(draft=draft, kind=row.kind, target=row.target, name=row.name, count=row.count, text=row.text)
+            for row in one.draft.statements
+        )
         for revision, text in one.revisions:
             row = Revision.objects.create(
                 draft=draft, version=revision.version, cause=revision.cause, name=revision.name, document=text.document,

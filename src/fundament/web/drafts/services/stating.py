@@ -3,11 +3,9 @@
 from __future__ import annotations
 
 import hashlib
-from collections.abc import Iterable
 
-from fundament.core.scoring.guards.verdicts import Claims
 from fundament.core.scoring.parts import PART
-from fundament.core.scoring.said import NOTHING_SAID, STATED, Said, Settlement
+from fundament.core.scoring.said import NOTHING_SAID, STATED, Said, said_in
 from fundament.web.accounts.roles import Actor, get_for
 from fundament.web.drafts.models import Draft, Statement
 from fundament.web.errors import ApplicationError, NotFoundError
@@ -21,26 +19,7 @@ def said_of(draft: Draft) -> Said:
     """What people said of a draft, as the core takes it. One query, and none where nothing was said of a draft that was read with `stamps`."""
     if not getattr(draft, "is_said_of", True):
         return NOTHING_SAID
-    return as_core(Statement.objects.filter(draft_id=draft.pk))
-
-
-def as_core(rows: Iterable[Statement]) -> Said:
-    """Statements as the core takes them."""
-    counts: dict[str, float] = {}
-    texts, ours, excused, settled = [], [], [], {}
-    for row in rows:
-        part, _, key = row.target.partition(":")
-        if row.kind == "there" and row.target in STATED:
-            counts[row.target] = row.count
-        elif row.kind == "there":
-            texts.append(row.text)
-        elif row.kind == "ours":
-            ours.append(row.text)
-        elif row.kind == "not_for_page":
-            excused.append(row.target)
-        elif part == "subtopics":
-            settled[key] = Settlement(row.kind == "covered", row.text)
-    return Said(counts, tuple(texts), settled, Claims(own_passages=frozenset(ours)), frozenset(excused))
+    return said_in(Statement.objects.filter(draft_id=draft.pk))
 
 
 def statements_of(draft: Draft) -> list[Statement]:

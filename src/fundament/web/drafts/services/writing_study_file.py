@@ -11,6 +11,7 @@ from fundament.files.study_files import FileAnalysis, pack
 from fundament.schemas import study_file as schema
 from fundament.web.accounts.roles import Actor, get_for
 from fundament.web.drafts.models import Draft
+from fundament.web.drafts.services.exporting import assets_of
 from fundament.web.errors import ApplicationError
 from fundament.web.sites.models import RawResponse, StoredReading
 from fundament.web.studies.models import Addition, Decision, OutlineNode, Ranking, Result, Study
@@ -27,6 +28,15 @@ def study_file_of(actor: Actor, study_id: int) -> tuple[Study, bytes]:
     names = {pk: f"{number:03}" for number, pk in enumerate(readings)}
     sources = {row.content_hash: row for result in results if (row := _source(result)) is not None}
     listed = {digest: schema.FileSource(digest, row.final_url, row.charset, row.fetched_at) for digest, row in sorted(sources.items())}
+    drafts = list(
+        Draft.objects.filter(study=study, archived_at=None).prefetch_related("revisions", "statements__created_by").order_by("pk")
+    )
+    assets = {
+        source: asset
+        for draft in drafts
+        for thing in (draft, *draft.revisions.all())
+        for source, asset in assets_of(actor, thing.document).items()
+    }
     whole = schema.StudyFile(
         written_at=timezone.now(),
         stages=dict(STAGES),
@@ -55,10 +65,14 @@ def study_file_of(actor: Actor, study_id: int) -> tuple[Study, bytes]:
             )
             for row in OutlineNode.objects.filter(study=study).select_related("parent")
         ),
-        drafts=tuple(map(_draft, Draft.objects.filter(study=study, archived_at=None).prefetch_related("revisions").order_by("pk"))),
+        drafts=tuple(map(_draft, drafts)),
+        pictures=tuple(
+            schema.FilePicture(source, asset.content_hash, asset.name, asset.licence, asset.credit) for source, asset in sorted(assets.items())
+        ),
     )  # fmt: skip
     analyses = {names[pk]: FileAnalysis(row.version, row.analysis_version, row.reading, row.analysis) for pk, row in readings.items()}
-    return study, pack(whole, analyses, ((listed[digest], row.content()) for digest, row in sorted(sources.items())))
+    pictures = {asset.content_hash: bytes(asset.content) for asset in assets.values()}
+    return study, pack(whole, analyses, ((listed[digest], row.content()) for digest, row in sorted(sources.items())), pictures)
 
 
 def _by(row: Any) -> str:
@@ -118,7 +132,11 @@ def _draft(draft: Draft) -> schema.FileDraft:
     revisions = tuple(
         schema.FileRevision(_text(row), row.version, row.cause, row.created_at, row.name) for row in reversed(draft.revisions.all())
     )
-    return schema.FileDraft(draft.name, _text(draft), score.get("total"), score.get("aim"), revisions)
+    statements = tuple(
+        schema.FileStatement(row.kind, row.target, row.name, row.count, row.text, str(row.created_by)[:200] if row.created_by else "")
+        for row in reversed(draft.statements.all())
+    )
+    return schema.FileDraft(draft.name, _text(draft), score.get("total"), score.get("aim"), revisions, statements)
 
 
 def _text(thing: Any) -> schema.FileText:
