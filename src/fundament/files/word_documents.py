@@ -43,16 +43,14 @@ _STYLES = (
     "p[style-name='Preformatted Text'] => pre:separator('\\n')", "r[style-name='Code in a line'] => code", "r[style-name='HTML Code'] => code", "p[style-name='Caption'] => p.caption:fresh",
     "p[style-name='caption'] => p.caption:fresh",
 )  # fmt: skip
-_CAPTION = re.compile(r'<p>(<img [^>]*/>)</p><p class="caption">(.*?)</p>', re.DOTALL)
+_CAPTION = re.compile(r'<p>(<img [^<>]{0,4000}/>)</p><p class="caption">')
+_PLAIN_NAME = re.compile(r"\w+")
 _HEADING = re.compile(r"heading ?([1-6])$", re.IGNORECASE)
 _TEXT_PART = re.compile(r"word/(?:document|styles|numbering|footnotes|endnotes|comments)\d*\.xml$")
-# what a field says of a link: its address, and the place in it
-_FIELD = re.compile(r'^(?P<address>[^"]*)"?(?P<rest>.*)$', re.DOTALL)
-_PLACE_IN = re.compile(r'\\l\s+"?(?P<place>[^"\\]*)"?')
-_LINK = re.compile(r'(<a [^>]*?href=")([^"]*)(")')
-_NOTE_MARK = re.compile(r'<sup><a href="#(?:foot|end)note-[^"]*" id="[^"]*">(\[\d+\])</a></sup>')
-_NOTE_BACK = re.compile(r'\s*<a href="#(?:foot|end)note-ref-[^"]*">[^<]*</a>')
-_TASK = re.compile(r"<li>(\s*(?:<p>)?)\s*([\u2610\u2611\u2612])\s*")
+_LINK = re.compile(r'(<a href=")([^"<>]{0,4000})(")')
+_NOTE_MARK = re.compile(r'<sup><a href="#(?:foot|end)note-[^"<>]{1,80}" id="[^"<>]{1,80}">(\[\d{1,6}\])</a></sup>')
+_NOTE_BACK = re.compile(r' ?<a href="#(?:foot|end)note-ref-[^"<>]{1,80}">[^<]{0,20}</a>')
+_TASK = re.compile(r"<li>((?:<p>)?) ?([\u2610\u2611\u2612]) ?")
 
 
 class Brought(NamedTuple):
@@ -166,7 +164,7 @@ def _style_map(styles: bytes) -> list[str]:
         while not level and above in known and above not in seen:
             seen.add(above)
             level, above = known[above][2], known[above][1]
-        if 1 <= level <= 6 and re.fullmatch(r"\w+", identity):
+        if 1 <= level <= 6 and _PLAIN_NAME.fullmatch(identity):
             found.append(f"p.{identity} => h{level}:fresh")
         elif 1 <= level <= 6:
             found.append(f"p[style-name='{_quoted(called)}'] => h{level}:fresh")
@@ -197,17 +195,29 @@ def _plain(html: str) -> str:
     html = _LINK.sub(lambda found: f"{found[1]}{entities.escape(_address(entities.unescape(found[2])))}{found[3]}", html)
     html = _NOTE_MARK.sub(r"<sup>\1</sup>", html)
     html = _NOTE_BACK.sub("", html)
-    html = _CAPTION.sub(r"<figure>\1<figcaption>\2</figcaption></figure>", html)
+    html = _with_captions(html)
     return _TASK.sub(lambda found: f'<li>{found[1]}<input type="checkbox"{" checked" if found[2] != chr(0x2610) else ""}>', html)
 
 
+def _with_captions(html: str) -> str:
+    """Pictures that a caption follows, as figures."""
+    pieces, at = [], 0
+    for found in _CAPTION.finditer(html):
+        end = html.find("</p>", found.end())
+        if found.start() < at or end < 0:
+            continue
+        pieces += [html[at : found.start()], f"<figure>{found[1]}<figcaption>{html[found.end() : end]}</figcaption></figure>"]
+        at = end + len("</p>")
+    return "".join([*pieces, html[at:]])
+
+
 def _address(field: str) -> str:
-    """Where a link leads that came out of a field with more than an address in it."""
+    """Where a link leads that came out of a field, which may say more than its address: a place in it (\\l), a tip, a window."""
     if '"' not in field and "\\l" not in field:
         return field
-    found = _FIELD.match(field)
-    address, rest = (found["address"].strip(), found["rest"]) if found else (field, "")
-    place = _PLACE_IN.search(rest or field)
-    if address.startswith("\\"):
-        address = ""
-    return f"{address}#{place['place'].strip()}" if place and place["place"].strip() else address
+    address, _, rest = field.partition('"')
+    if address.strip().startswith("\\"):
+        address, rest = "", field
+    _, is_placed, place = rest.partition("\\l")
+    place = place.strip().removeprefix('"').partition('"')[0].partition("\\")[0].strip() if is_placed else ""
+    return f"{address.strip()}#{place}" if place else address.strip()

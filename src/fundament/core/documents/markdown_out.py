@@ -13,6 +13,9 @@ _ENTITY = re.compile(r"&(?=#?\w{1,31};)")
 _LINE_START = re.compile(r"^( {0,3})(#{1,6}(?=\s|$)|>|[-+=](?=\s|$|[-=]))")
 _NUMBER_START = re.compile(r"^( {0,3}\d{1,9})([.)])(?=\s|$)")
 _TILDES = re.compile(r"~(?=~)|(?<=~)~")
+_TICKS = re.compile(r"`+")
+_IN_ADDRESS = re.compile(r"[()<> \\]")
+_SPACE = re.compile(r"[^\S\u00a0]+")
 _MARKS = {"link": "", "bold": "**", "italic": "*", "strike": "~~", "code": "`"}  # from the outside in
 
 
@@ -42,7 +45,7 @@ def _block(node: Node, other: bool) -> str:
         return f"{'#' * node['attrs']['level']} {words}" if words else ""
     if kind == "codeBlock":
         code = "".join(child.get("text", "") for child in content)
-        fence = "`" * max(3, 1 + max((len(run) for run in re.findall(r"`+", code)), default=0))
+        fence = "`" * max(3, 1 + max((len(run) for run in _TICKS.findall(code)), default=0))
         return f"{fence}{node['attrs'].get('language') or ''}\n{code}\n{fence}"
     if kind == "horizontalRule":
         return "---"
@@ -64,7 +67,7 @@ def _image(attributes: Node) -> str:
 
 
 def _address(address: str) -> str:
-    return re.sub(r"[()<> \\]", lambda found: f"%{ord(found[0]):02X}", address)
+    return _IN_ADDRESS.sub(lambda found: f"%{ord(found[0]):02X}", address)
 
 
 def _list(node: Node, other: bool) -> str:
@@ -80,8 +83,6 @@ def _list(node: Node, other: bool) -> str:
         sign = f"{number}{')' if other else '.'} " if node["type"] == "orderedList" else "* " if other else "- "
         box = ("[x] " if item["attrs"]["checked"] else "[ ] ") if item["type"] == "taskItem" else ""
         inner = ("\n" if tight else "\n\n").join(_blocks(item.get("content", ())))
-        if not box and re.match(r"\\\[[ xX]\\\] ", inner):
-            box = ""
         lines = f"{box}{inner}".split("\n")
         indented = [lines[0], *(f"{' ' * len(sign)}{line}" if line else "" for line in lines[1:])]
         items.append(f"{sign}{chr(10).join(indented)}".rstrip())
@@ -136,7 +137,7 @@ def _inline(nodes: Sequence[Node], breaks: str = "\\\n") -> str:
             if number < len(nodes) - 1:
                 out += breaks
             continue
-        text = " ".join(re.split(r"[^\S\u00a0]+", node["text"])) if node["type"] == "text" else ""
+        text = _SPACE.sub(" ", node["text"]) if node["type"] == "text" else ""
         wanted = [
             (kind, _address_of(node) if kind == "link" else "")
             for kind in _MARKS
