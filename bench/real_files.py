@@ -1,7 +1,7 @@
 """Files that nobody here wrote: test data of general-purpose packages, fetched for the run and never committed.
 
     ./fundament bench real_files [--each]
-Tables: how many are read, refused with a sentence, or end in an error; of workbooks, how many cells another library has the same. Archives: pages beside what warcio finds in them as it is. There is no
+DOCX: how many are read, and in how many words are missing that stand in the file's text. Tables: how many are read, refused with a sentence, or end in an error; of workbooks, how many cells another library has the same. Archives: pages beside what warcio finds in them as it is. There is no
 labelled truth of what columns mean; that is told by the tests' own files.
 """
 
@@ -10,24 +10,31 @@ from __future__ import annotations
 import argparse
 import contextlib
 import io
+import re
+import zipfile
 from collections import Counter
 from pathlib import Path
 
+from lxml import etree
 from openpyxl import load_workbook
 from warcio.archiveiterator import ArchiveIterator
 
 from bench.outside.collections import FOLDER, _fetch
+from fundament.core.documents.markdown_out import text_of as text_of_document
 from fundament.files.archives import PAGE_TYPES, read_archive
 from fundament.files.cells import text_of
 from fundament.files.columns import guess, take
 from fundament.files.errors import FileError
 from fundament.files.tables import read_tables
+from fundament.files.texts import read_text
 from fundament.messages import say
 from fundament.web.keywords.table import TABLE
 
 PACKAGES = (
-    "agate==1.14.2", "tablib==3.10.0", "tabulator==1.53.5", "frictionless==5.21.0", "messytables==0.15.2", "petl==1.7.30", "warcio==1.8.1", "pywb==2.10.0",
+    "agate==1.14.2", "tablib==3.10.0", "tabulator==1.53.5", "frictionless==5.21.0", "messytables==0.15.2", "petl==1.7.30", "warcio==1.8.1", "pywb==2.10.0", "python-docx==1.2.0",
+    "mammoth", "docx4js",
 )  # fmt: skip
+_W = "{http://schemas.openxmlformats.org/wordprocessingml/2006/main}"
 TABLES = (".csv", ".tsv", ".xls", ".xlsx", ".xlsm", ".xlsb", ".ods")
 
 
@@ -76,6 +83,20 @@ def pages_of_warcio(content: bytes) -> str:
     return str(count)
 
 
+def words_in(content: bytes) -> int:
+    """How many words of text stand in a DOCX file as its XML has them, deleted and moved ones left out, and each text box once."""
+    with zipfile.ZipFile(io.BytesIO(content)) as packed:
+        root = etree.fromstring(
+            packed.read("word/document.xml").replace(b"http://purl.oclc.org/ooxml/wordprocessingml/main", _W[1:-1].encode())
+        )
+    pieces = []
+    for text in root.iter(f"{_W}t"):
+        around = [element.tag for element in text.iterancestors()]
+        if not any(tag in (f"{_W}del", f"{_W}moveFrom") or str(tag).endswith("}Choice") for tag in around):
+            pieces.append(text.text or "")
+    return len(re.findall(r"\w+", "".join(pieces)))
+
+
 def main() -> None:
     parser = argparse.ArgumentParser(prog="bench real_files")
     parser.add_argument("--each", action="store_true", help="a line for every file")
@@ -110,6 +131,19 @@ def main() -> None:
             except FileError as error:
                 counts["archives refused with a sentence"] += 1
                 said = say(error.message)
+        elif name.endswith(".docx"):
+            try:
+                found = len(re.findall(r"\w+", text_of_document(read_text(content, path.name).document)))
+                there = words_in(content)
+                counts["DOCX read"] += 1
+                counts["DOCX with words missing"] += found < there
+                said = f"{found} words, {there} as the XML has them"
+            except FileError as error:
+                counts["DOCX refused with a sentence"] += 1
+                said = say(error.message)
+            except Exception as error:
+                counts["DOCX that end in an error"] += 1
+                said = f"{type(error).__name__}: {error}"
         else:
             continue
         if options.each:

@@ -5,6 +5,7 @@ from __future__ import annotations
 import argparse
 import runpy
 import sys
+from pathlib import Path
 
 from fundament import operate
 
@@ -27,35 +28,20 @@ def _parser() -> argparse.ArgumentParser:
     bench = commands.add_parser("bench", help="run a benchmark and print its figures")
     bench.add_argument(
         "name",
-        choices=(
-            "keystroke",
-            "long_draft",
-            "yardstick",
-            "quality",
-            "real_pages",
-            "per_page",
-            "desk",
-            "deciding",
-            "browser",
-            "identities",
-            "attack.pages",
-            "attack.kills",
-            "attack.beside",
-            "outside.web_pages",
-            "outside.encodings",
-            "outside.languages",
-            "outside.holds",
-            "outside.harm",
-            "outside.lengths",
-            "outside.gains",
-            "outside.intents",
-        ),
+        choices=_benchmarks(),
     )
     bench.add_argument("arguments", nargs="*", help="given on to the benchmark")
     operate.add_commands(commands)
     manage = commands.add_parser("manage", help="run a management command of the web application on the demo's database")
     manage.add_argument("arguments", nargs="*")
     return parser
+
+
+def _benchmarks() -> list[str]:
+    """The programs in bench/, as modules below it."""
+    folder = Path(__file__).resolve().parents[2] / "bench"
+    programs = [path for path in folder.rglob("*.py") if '__name__ == "__main__"' in path.read_text(encoding="utf-8")]
+    return sorted(".".join(path.relative_to(folder).with_suffix("").parts) for path in programs)
 
 
 def main(arguments: list[str] | None = None) -> int:
