@@ -81,6 +81,31 @@ def test_html_of_a_document_gives_the_same_html_again(document: Any) -> None:
     assert "".join(again.split()) == "".join(once.split())  # white space as a page shows it
 
 
+def test_a_picture_counts_once_it_is_there_and_its_caption_is_text() -> None:
+    html = '<figure><img src="{}" alt="A wall"><figcaption>The end <small>Ada</small></figcaption></figure>'
+    there = read_document(document_from_html(html.format("/pictures/1/ab/")), language="en")
+    missing = read_document(document_from_html(html.format("#missing/1/wall.png")), language="en")
+    assert [(image.alt, len(found.images)) for found in (there, missing) for image in found.images] == [("A wall", 1)]
+    assert [(block.kind, block.text) for block in there.blocks] == [("caption", "The end")]
+    assert html_of(document_from_html(html.format("/a/"))) == html.format("/a/") and "img" not in html_of(
+        document_from_html(html.format("#missing/1/a"))
+    )
+
+
+@pytest.mark.parametrize(
+    ("html", "wanted"),
+    [
+        ('<p style="x"><b style="font-weight:normal">plain <span style="font-weight:700">bold</span></b></p>', "<p>plain <strong>bold</strong></p>"),
+        ('<p><span style="font-style: italic">a</span> <span style="text-decoration:line-through">b</span> x<span style="vertical-align:super">2</span></p>', "<p><em>a</em> <s>b</s> x<sup>2</sup></p>"),
+        ("<p>two\n   lines <br> and\tmore </p>", "<p>two lines<br>and more</p>"),
+        ('<ul><li><input type="checkbox" checked> Done</li><li><label><input type="checkbox"> Open</label></li></ul>', '<ul class="task-list"><li><input type="checkbox" disabled checked><p>Done</p></li><li><input type="checkbox" disabled><p>Open</p></li></ul>'),
+        ('<ul><li><input type="checkbox"> one</li><li>other</li></ul>', "<ul><li><p>one</p></li><li><p>other</p></li></ul>"),
+    ],
+)  # fmt: skip
+def test_html_of_other_programs_keeps_what_it_means(html: str, wanted: str) -> None:
+    assert html_of(document_from_html(html)) == wanted
+
+
 @settings(max_examples=60, deadline=None)
 @given(DOCUMENTS)
 def test_a_document_is_read_as_its_html_is(document: Any) -> None:

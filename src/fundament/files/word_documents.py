@@ -172,7 +172,8 @@ def _style_map(styles: bytes) -> list[str]:
 
 
 def _quoted(name: str) -> str:
-    return name.replace("\\", "\\\\").replace("'", "\\'")
+    """A style's name as the reader's notation has it, in one line, so that it can say nothing else."""
+    return " ".join(name.split()).replace("\\", "\\\\").replace("'", "\\'")
 
 
 def _kept_in(pictures: dict[str, Picture]) -> Any:

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from fundament.core.documents.schema import ITEMS, TEXT_BLOCKS, Node
+from fundament.core.documents.schema import ITEMS, TEXT_BLOCKS, Node, is_missing
 from fundament.core.language.detect import detect_language
 from fundament.core.language.words import count_words
 from fundament.core.reading.addresses import joined, parts_of, site_of
@@ -68,6 +68,8 @@ class _Reader:
         """The images, each by the block before it and the one after."""
         for node, before in self.images:
             attributes = node["attrs"]
+            if is_missing(attributes["src"]):  # it counts once it is there
+                continue
             alt = attributes.get("alt")
             near = tuple(n for n in (before, before + 1) if 0 <= n < len(self.blocks))
             yield Image(joined(self.url, attributes["src"]), " ".join(alt.split()) if alt is not None else None, near)

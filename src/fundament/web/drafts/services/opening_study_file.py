@@ -57,12 +57,12 @@ def open_study_file(actor: Actor, content: bytes) -> Study:
     made = {
         row.hash: read_file(actor.workspace.pk, remade, found.pictures[row.hash], prepare=load_pictures) for row in found.study.pictures
     }
-    sources = {
-        row.source: keep_made(actor, made[row.hash], name=row.name, licence=row.licence, credit=row.credit).address
-        for row in found.study.pictures
-    }
-    texts = [_Texts(draft, sources) for draft in found.study.drafts]
     with transaction.atomic():
+        sources = {
+            row.source: keep_made(actor, made[row.hash], name=row.name, licence=row.licence, credit=row.credit).address
+            for row in found.study.pictures
+        }
+        texts = [_Texts(draft, sources) for draft in found.study.drafts]
         study = _study(actor, found.study)
         _results(study, found)
         _decided(study, found.study)
