@@ -167,6 +167,8 @@ ADDRESSES: dict[str, tuple[str, str | None]] = {
     "revisions": ("GET", "reader"),
     "revision": ("GET", "reader"),
     "take-over": ("POST", "writer"),
+    "keep-revision": ("POST", "writer"),
+    "compare-revisions": ("GET", "reader"),
 }
 # these lead nowhere in particular, so somebody of another workspace sees their own
 OF_NOBODY = {
@@ -263,6 +265,7 @@ def places(actor: Actor, study: Study, draft: Draft) -> dict[str, dict[str, Any]
     found["publish-draft"] = of_draft
     found["export-file"] = {**of_draft, "form": "markdown"}
     found["bring-draft"] = of_study
+    found["keep-revision"] = found["compare-revisions"] = of_draft
     found["state"] = of_draft
     found["take-back-statement"] = {**of_draft, "statement_id": state(actor, draft.pk, "not_for_page", "terms:x").pk}
     picture = keep_made(actor, Picture(b"\x89PNG", "image/png", 1, 1))

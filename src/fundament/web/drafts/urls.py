@@ -7,6 +7,7 @@ from fundament.web.drafts import (
     compare_views,
     file_views,
     measure_views,
+    revision_views,
     stating_views,
     study_file_views,
     views,
@@ -41,6 +42,8 @@ urlpatterns = [
     path("drafts/<int:draft_id>/revisions/", views.revisions, name="revisions"),
     path("drafts/<int:draft_id>/published/", views.published, name="publish-draft"),
     path("drafts/<int:draft_id>/published/<int:publication_id>/read/", views.read_publication, name="read-publication"),
+    path("drafts/<int:draft_id>/revisions/keep/", revision_views.keep_revision, name="keep-revision"),
+    path("drafts/<int:draft_id>/revisions/compare/", revision_views.compare_revisions, name="compare-revisions"),
     path("drafts/<int:draft_id>/revisions/<int:revision_id>/", views.revision, name="revision"),
     path("drafts/<int:draft_id>/revisions/<int:revision_id>/take-over/", views.take_over, name="take-over"),
 ]

@@ -24,6 +24,7 @@ from fundament.web.drafts.models import Draft
 from fundament.web.drafts.panels import DENIED, evidence_for, marks_for, panel_context, panel_name, passages_for
 from fundament.web.drafts.services import outlines, publishing, saving
 from fundament.web.drafts.services.measuring import Measured, later, measure, measure_stored, note_score
+from fundament.web.drafts.services.revising import curve_of
 from fundament.web.drafts.services.seeing import draft_for, draft_to_measure, drafts_by_study, drafts_of, revisions_of
 from fundament.web.drafts.services.stating import said_of, statements_of
 from fundament.web.drafts.services.texts import Text
@@ -35,6 +36,7 @@ from fundament.web.studies.services.seeing import folders_of, studies_for, study
 from fundament.web.tables import cleaned_search
 
 PER_PAGE = 50
+MOST_STEPS_LISTED = 20  # of the score's curve, the newest first
 
 
 def _number(request: HttpRequest) -> int:
@@ -247,6 +249,7 @@ def revisions(request: HttpRequest, draft_id: int) -> HttpResponse:
     context = {
         "draft": draft, "study": draft.study, "tab": "drafts", "page": page, "may_write": can(actor, "draft.write"),
         "actions": history_of(actor, f"draft:{draft.pk}"), "publications": publishing.publications_of(draft), "today": timezone.localdate(),
+        "steps": (steps := curve_of(draft))[::-1][:MOST_STEPS_LISTED], "curve": [(step.at, step.total, step.aim) for step in steps],
     }  # fmt: skip
     return render(request, "drafts/revisions.html", context)
 

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
+from datetime import datetime
 from math import floor
 from typing import Any
 
@@ -15,6 +16,7 @@ from fundament.core.yardstick.model import Range, Yardstick
 from fundament.messages import label, say
 from fundament.web.drawings import core_sample as core
 from fundament.web.drawings import range_strip as strip
+from fundament.web.drawings.score_curve import score_curve
 from fundament.web.drawings.states import state_mark
 from fundament.web.templating import message_of
 
@@ -84,6 +86,18 @@ def aim_words(of: Any) -> str:
         return said
     total, aim = (proposed["total"], proposed["aim"]) if isinstance(proposed, dict) else (proposed.total, proposed.aim)
     return f"{said}; as proposed {total:.0f}, aim {aim:.0f}"
+
+
+@register.simple_tag
+def curve_of(points: list[tuple[datetime, float, float]]) -> SafeString:
+    """{% curve_of points %}: the score over time."""
+    return score_curve(points)
+
+
+@register.filter
+def cause_name(cause: str) -> str:
+    """{{ step.cause|cause_name }}: what moved a score."""
+    return label(f"cause.{cause}")
 
 
 @register.filter

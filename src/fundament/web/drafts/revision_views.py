@@ -1,0 +1,46 @@
+"""Revisions of a draft: compared, named, and the curve of its score."""
+
+from __future__ import annotations
+
+from django.http import HttpRequest, HttpResponse
+from django.shortcuts import redirect, render
+from django.views.decorators.http import require_GET, require_POST
+
+from fundament.core.documents.difference import Passage
+from fundament.web.accounts.requests import actor_of
+from fundament.web.accounts.roles import can
+from fundament.web.drafts.services import revising
+from fundament.web.drafts.services.seeing import draft_for
+from fundament.web.typed import typed
+
+MOST_SHOWN = 1_500  # passages on one screen
+
+
+@require_GET
+def compare_revisions(request: HttpRequest, draft_id: int) -> HttpResponse:
+    """Two versions of a draft beside one another."""
+    actor = actor_of(request)
+    draft = draft_for(actor, draft_id, with_text=False)
+    found = revising.compare_versions(actor, draft_id, request.GET.get("one", ""), request.GET.get("other", revising.NOW))
+    shown = [
+        passage for place, passage in enumerate(found.passages[:MOST_SHOWN]) if passage.how != "same" or _is_beside(found.passages, place)
+    ]
+    context = {
+        "draft": draft, "study": draft.study, "tab": "drafts", "compared": found, "shown": shown,
+        "same": sum(passage.how == "same" for passage in found.passages), "changed": sum(passage.how != "same" for passage in found.passages),
+        "parts": [(name, before, after, after - before, most) for name, before, after, most in found.parts],
+        "may_write": can(actor, "draft.write"),
+    }  # fmt: skip
+    return render(request, "drafts/compare_revisions.html", context)
+
+
+def _is_beside(passages: list[Passage], place: int) -> bool:
+    """Whether a passage that stayed stands right beside one that did not, or heads it."""
+    return any(passages[near].how != "same" for near in (place - 1, place + 1) if 0 <= near < len(passages))
+
+
+@require_POST
+def keep_revision(request: HttpRequest, draft_id: int) -> HttpResponse:
+    """Keep the text as it is under a name."""
+    revising.keep_named(actor_of(request), draft_id, typed(request, "name", 300))
+    return redirect("revisions", draft_id)
