@@ -96,13 +96,18 @@ document.addEventListener("htmx:beforeSwap", (event) => {
   setTimeout(() => window.htmx?.trigger(detail.requestConfig.elt, "live"), SOON);
 });
 
-function showAnew(topic: string): void {
+// a page that was just loaded again is as new as it can be
+const isReloaded = (): boolean => (performance.getEntriesByType("navigation")[0] as PerformanceNavigationTiming | undefined)?.type === "reload";
+
+function showAnew(topic: string, isFirst: boolean): void {
   if (isHeld()) {
-    setTimeout(() => showAnew(topic), SOON);
+    setTimeout(() => showAnew(topic, isFirst), SOON);
     return;
   }
   for (const element of document.querySelectorAll(`[data-live="${CSS.escape(topic)}"]`)) {
-    if (element.getAttribute("data-live-do") === "reload") location.reload();
+    if (element.getAttribute("data-live-do") === "reload") {
+      if (!isFirst || !isReloaded()) location.reload();
+    }
     else window.htmx?.trigger(element, "live");
   }
 }
@@ -114,7 +119,7 @@ if (events) {
     listenTo(topic, (event) => {
       if (SHOWN.has(event.what ?? "") || event.topic === "all") {
         clearTimeout(waiting.get(topic));
-        waiting.set(topic, setTimeout(() => showAnew(topic), SOON));
+        waiting.set(topic, setTimeout(() => showAnew(topic, event.topic === "all" && event.what === "first"), SOON));
       }
     });
   }

@@ -27,10 +27,11 @@ export function happened(event: Happened): void {
 export function connect(address: string): void {
   if (source) return;
   source = new EventSource(address);
-  let wasOpen = false;
-  source.addEventListener("open", () => {
-    if (wasOpen) happened({ topic: "all" });
-    wasOpen = true;
+  let wasListening = false;
+  // told by the server once it listens: what happened before that, since the page was made or while the connection was lost, is asked for
+  source.addEventListener("listening", () => {
+    happened({ topic: "all", ...(wasListening ? {} : { what: "first" }) });
+    wasListening = true;
   });
   source.onmessage = (message: MessageEvent<string>) => {
     try {

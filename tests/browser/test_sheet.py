@@ -201,3 +201,21 @@ def test_words_on_the_text_are_said_and_taken_back(page: Page, draft: Draft, ser
     assert no_barriers(page)
     page.locator("[data-take-back]").first.click()
     expect(page.locator(".said li")).to_have_count(1)
+
+
+def test_revisions_stay_still_and_are_compared(page: Page, draft: Draft, server: str) -> None:
+    open_draft(page, server, draft, "<p>Wet the old wall well.</p>")
+    page.goto(f"{server}/drafts/{draft.pk}/revisions/")
+    loaded: list[str] = []
+    page.on("framenavigated", lambda frame: loaded.append(frame.url))
+    page.fill("input[name=name]", "The first round")
+    page.wait_for_timeout(1_500)
+    assert loaded == []  # nobody did anything
+    page.click("button:has-text('Keep')")
+    expect(page.locator("tbody .strong")).to_have_text("The first round")
+    Draft.objects.filter(pk=draft.pk).update(document=document_from_html("<p>Wet the wall very well.</p>"))
+    assert no_barriers(page)
+    page.click("button:has-text('Compare the two')")
+    expect(page.locator(".versions del")).to_have_text("old ")
+    expect(page.locator(".versions ins")).to_have_text("very ")
+    assert no_barriers(page)

@@ -14,6 +14,7 @@ from django.db import connection, transaction
 from django.test import Client
 from django.urls import reverse
 
+import fundament.web.urls  # noqa: F401 - all views are there before anything is made to fail
 from fundament.postgres import Postgres
 from fundament.runtime import DATA
 from fundament.web.accounts.roles import Actor
@@ -110,7 +111,7 @@ def test_sign_ins_exports_and_what_is_done_are_noted_by_number(
 ) -> None:
     draft = make_draft(actor, study, f"<p>{MARKER}</p>")
     client.post(reverse("sign-in"), {"username": "ada", "password": "limewash-1"})
-    client.get(reverse("export-draft", args=[draft.pk]))
+    client.get(reverse("export-file", args=[draft.pk, "html"]))
     client.post(reverse("rename-study", args=[study.pk]), {"name": MARKER})
     note_failed(None)
     told = {entry["what"]: entry for entry in entries(logged) if entry["from"] == "fundament.audit"}

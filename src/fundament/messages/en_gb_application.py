@@ -115,7 +115,7 @@ APPLICATION = {
     "error.cannot_be_undone": "This cannot be undone.",
     "error.undone_already": "This was undone already.",
     "error.changed_since": "What this changed was changed again since, so it cannot be undone by itself. Undo the later change first.",
-    "error.no_text": "Choose a file, or type the address of a page.",
+    "error.no_file_or_page": "Choose a file, or type the address of a page.",
     "error.statement": "This cannot be said of the draft.",
     "error.statement_text": "A passage of up to {most:g} characters is needed.",
     "error.statement_count": "Say how many are there: 1 to {most}.",

@@ -121,7 +121,7 @@ PLAN_LABELS = {
     "answer.in meaning": "in meaning",
     "answer.perhaps": "perhaps",
     "answer.absent": "absent",
-    "column.question": "Question or search",
+    "column.asked": "Question or search",
     "column.answered": "Answered on",
     "column.answered.help": "Competitors on which it was found word for word or in meaning",
     "column.answers": "On the competitors, first to last",

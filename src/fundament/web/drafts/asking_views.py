@@ -32,7 +32,7 @@ MOST_SHOWN = 3  # answers in their own words
 
 def _columns(study: Study, pages: Sequence[PageSummary], draft: Draft | None, may_decide: bool) -> tuple[Column, ...]:
     columns = [
-        Column("question", lambda a: a.text.lower(), lambda a: a.text, {"question": lambda a: a.text, "kind": lambda a: a.kind}, number=False, heads_row=True),
+        Column("asked", lambda a: a.text.lower(), lambda a: a.text, {"question": lambda a: a.text, "kind": lambda a: a.kind}, number=False, heads_row=True),
         Column("answered", lambda a: a.answered, lambda a: f"{a.answered} of {len(a.on)}", wraps=False),
         Column("answers", lambda a: a.answered, lambda a: _squares(a, pages), {page.url: _verdict_on(n) for n, page in enumerate(pages)}, number=False, sorts=False),
         Column("where", lambda a: "", _where, {}, number=False, sorts=False),

@@ -248,7 +248,7 @@ def revisions(request: HttpRequest, draft_id: int) -> HttpResponse:
     page = Paginator(revisions_of(draft), PER_PAGE).get_page(_number(request))
     context = {
         "draft": draft, "study": draft.study, "tab": "drafts", "page": page, "may_write": can(actor, "draft.write"),
-        "actions": history_of(actor, f"draft:{draft.pk}"), "publications": publishing.publications_of(draft), "today": timezone.localdate(),
+        "actions": history_of(actor, f"draft:{draft.pk}"), "publications": (publications := publishing.publications_of(draft)), "is_reading": any(one.is_asked for one in publications), "today": timezone.localdate(),
         "steps": (steps := curve_of(draft))[::-1][:MOST_STEPS_LISTED], "curve": [(step.at, step.total, step.aim) for step in steps],
     }  # fmt: skip
     return render(request, "drafts/revisions.html", context)

@@ -16,7 +16,7 @@ def score_curve(points: Sequence[tuple[datetime, float, float]]) -> SafeString:
     table below it."""
     if len(points) < 2:
         return SafeString("")
-    step = (WIDTH - 2 * EDGE) / (len(points) - 1)
+    step = (WIDTH - 2 * EDGE) / len(points)
 
     def y(value: float) -> str:
         return f"{HEIGHT - 14 - (HEIGHT - 24) * value / 100.0:.1f}"
@@ -25,13 +25,13 @@ def score_curve(points: Sequence[tuple[datetime, float, float]]) -> SafeString:
         pieces = [f"M{EDGE} {y(values[0])}"]
         for number, value in enumerate(values[1:], 1):
             pieces.append(f"H{EDGE + step * number:.1f}V{y(value)}")
-        return "".join(pieces)
+        return "".join([*pieces, f"H{WIDTH - EDGE}"])
 
     scores, aims = [score for _, score, _ in points], [aim for _, _, aim in points]
     words = f"Score from {scores[0]:.0f} to {scores[-1]:.0f} in {len(points)} steps, aim {aims[-1]:.0f}"
     return format_html(
         '<svg class="score-curve" viewBox="0 0 {w} {h}" role="img" aria-label="{words}"><title>{words}</title>'
         '<line class="curve-edge" x1="{e}" x2="{r}" y1="{zero}" y2="{zero}"/><line class="curve-edge" x1="{e}" x2="{r}" y1="{most}" y2="{most}"/>'
-        '<text x="{t}" y="{zero}">0</text><text x="{t}" y="{most}">100</text><path class="curve-aim" d="{aim}"/><path class="curve-score" d="{score}"/></svg>',
-        w=WIDTH, h=HEIGHT, words=words, e=EDGE, r=WIDTH - EDGE, zero=y(0), most=y(100), t=EDGE - 4, aim=line(aims), score=line(scores),
+        '<text x="{t}" y="{zero}">0</text><text x="{t}" y="{most}">100</text><text class="curve-name" x="{r}" y="{named}">aim {last}</text><path class="curve-aim" d="{aim}"/><path class="curve-score" d="{score}"/></svg>',
+        w=WIDTH, h=HEIGHT, words=words, e=EDGE, r=WIDTH - EDGE, zero=y(0), most=y(100), t=EDGE - 4, named=f"{float(y(aims[-1])) - 8:.1f}", last=round(aims[-1]), aim=line(aims), score=line(scores),
     )  # fmt: skip

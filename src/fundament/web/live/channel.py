@@ -65,7 +65,7 @@ class Channel:
             await send({"type": "http.response.start", "status": 200, "headers": headers})
             with contextlib.suppress(asyncio.TimeoutError):
                 await asyncio.wait_for(self._ready.wait(), 5.0)
-            await send(_body(f"retry: {AGAIN_AFTER}\nevent: open\ndata: {{}}\n\n"))
+            await send(_body(f"retry: {AGAIN_AFTER}\nevent: listening\ndata: {{}}\n\n"))
             while not gone.done():
                 waiting = asyncio.create_task(screen.get())
                 await asyncio.wait([waiting, gone], timeout=STILL_HERE, return_when=asyncio.FIRST_COMPLETED)

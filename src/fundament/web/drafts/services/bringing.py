@@ -33,7 +33,7 @@ def bring_draft(actor: Actor, study_id: int, *, file: tuple[str, bytes] | None =
         brought = read_file(actor.workspace.pk, text_of_page, page.content, page.url, page.charset, prepare=load_texts)
         called = name.strip() or brought.title
     else:
-        raise ApplicationError("error.no_text")
+        raise ApplicationError("error.no_file_or_page")
     if not plain_text(brought.document).strip() and not brought.pictures:
         raise FileError("document.empty")
     sources = {source: keep_made(actor, picture).address for source, picture in brought.pictures.items()}
