@@ -32,7 +32,7 @@ const editor = new Editor({
     },
     scrollMargin: { top: 70, bottom: 70, left: 0, right: 0 }, // of what stays in view above and below
     scrollThreshold: { top: 60, bottom: 60, left: 0, right: 0 },
-    transformPastedHTML: (html) => (html.includes("data-pm-slice") ? html : clean(html)),
+    transformPastedHTML: (html) => clean(html),
     // a heading, list or table that begins what is pasted stays one, wherever the cursor is
     transformPasted: (slice) => (slice.content.childCount > 1 && slice.content.firstChild?.type.name !== "paragraph" ? new Slice(slice.content, 0, slice.openEnd) : slice),
     handlePaste: (_view, event) => pasteOtherwise(event),
@@ -50,7 +50,8 @@ const pictures = new Pictures(editor, sheet.dataset["pictures"] ?? "", sheet.dat
 const counts = new Counts(editor, sheet.dataset["draft"] ?? "");
 
 function clean(html: string): string {
-  const found = cleaned(html);
+  // what an editor of this kind copied is plain already, and says where it was cut
+  const found = html.includes("data-pm-slice") ? { html, data: new Map<string, string>() } : cleaned(html);
   setTimeout(() => void pictures.afterPaste(found.data), 0); // once it stands on the sheet
   return found.html;
 }

@@ -13,6 +13,17 @@ interface Kept {
 
 const MOST_AT_ONCE = 20; // pictures of other sites that a paste brings along
 
+// A picture that came as text ("data:image/png;base64,…"). The page's policy lets nothing be fetched but from the server.
+function blobOf(data: string): Blob {
+  const [head = "", body = ""] = data.split(",", 2);
+  try {
+    const bytes = head.includes(";base64") ? Uint8Array.from(atob(body.replace(/\s/gu, "")), (character) => character.charCodeAt(0)) : new TextEncoder().encode(decodeURIComponent(body));
+    return new Blob([bytes], { type: /^data:([^;,]+)/u.exec(head)?.[1] ?? "" });
+  } catch {
+    return new Blob([]); // the server says that it is none
+  }
+}
+
 export class Pictures {
   private number = 0;
 
@@ -75,7 +86,7 @@ export class Pictures {
 
   // After a paste: pictures that came as data are kept at once, those of other sites are fetched by the server, those on the writer's disk are asked for.
   async afterPaste(data: Map<string, string>): Promise<void> {
-    for (const [source, bytes] of data) await this.bring(source, { picture: await (await fetch(bytes)).blob() });
+    for (const [source, bytes] of data) await this.bring(source, { picture: blobOf(bytes) });
     const found = new Set<string>();
     let missing = 0;
     this.editor.state.doc.descendants((node) => {
@@ -86,7 +97,8 @@ export class Pictures {
     });
     let left = 0;
     for (const source of [...found].slice(0, MOST_AT_ONCE)) {
-      if (!(await this.bring(source, { address: source }, false))) left += 1;
+      const what: Record<string, string | Blob> = source.startsWith("data:image/") ? { picture: blobOf(source) } : { address: source };
+      if (!(await this.bring(source, what, false))) left += 1;
     }
     if (missing) this.say(`${missing} ${missing === 1 ? "picture is" : "pictures are"} on your own disk. Click ${missing === 1 ? "its place" : "their places"} to choose ${missing === 1 ? "its file" : "their files"}.`);
     else if (left) this.say(`${left} ${left === 1 ? "picture" : "pictures"} of other sites could not be brought and ${left === 1 ? "stands" : "stand"} as words.`);

@@ -2,7 +2,9 @@
 
 from __future__ import annotations
 
+import base64
 import io
+import re
 from typing import Any
 
 from playwright.sync_api import Page, expect
@@ -138,6 +140,14 @@ def test_a_picture_on_the_writers_disk_is_asked_for(page: Page, draft: Draft, se
         page.click("[data-missing]")
     asked.value.set_files({"name": "north.png", "mimeType": "image/png", "buffer": png("blue")})
     expect(page.locator(".sheet-text figure img")).to_have_attribute("alt", "North")
+    assert "/pictures/" in saved(page, draft)
+
+
+def test_a_picture_that_came_as_data_is_kept(page: Page, draft: Draft, server: str) -> None:
+    open_draft(page, server, draft)
+    data = f"data:image/png;base64,{base64.b64encode(png()).decode()}"
+    paste(page, f'<p>Words</p><p><img src="{data}" alt="North"></p>', "Words")
+    expect(page.locator(".sheet-text figure img")).to_have_attribute("src", re.compile("^/pictures/"))
     assert "/pictures/" in saved(page, draft)
 
 
