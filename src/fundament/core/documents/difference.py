@@ -19,7 +19,7 @@ _PIECE = re.compile(r"\w+\s?|[^\w\s]\s?|\s")  # a word with the space after it
 
 @dataclass(frozen=True)
 class Passage:
-    """One block. how: "same", "changed", "gone" or "new". kind, level: see `Block`, as it is after. pieces: ("same" | "gone" | "new", text), in order."""
+    """One block. how: "same", "changed", "gone" or "new". kind, level: see `Block`, as it is after. White space is as it is after. pieces: ("same" | "gone" | "new", text), in order."""
 
     how: str
     kind: str
@@ -71,9 +71,10 @@ def _changed(before: Block, after: Block) -> Passage:
     if max(len(one), len(other)) > MOST_WORDS:
         return Passage("changed", after.kind, after.level, (("gone", before.text), ("new", after.text)))
     pieces: list[tuple[str, str]] = []
-    for tag, first, last, begin, end in SequenceMatcher(None, one, other, autojunk=False).get_opcodes():
+    was, now = ([piece.strip() for piece in text] for text in (one, other))  # the last word of a text has no space after it
+    for tag, first, last, begin, end in SequenceMatcher(None, was, now, autojunk=False).get_opcodes():
         if tag == "equal":
-            pieces.append(("same", "".join(one[first:last])))
+            pieces.append(("same", "".join(other[begin:end])))
             continue
         pieces += [(how, text) for how, text in (("gone", "".join(one[first:last])), ("new", "".join(other[begin:end]))) if text]
     return Passage("changed", after.kind, after.level, tuple(pieces))
