@@ -59,6 +59,15 @@ def test_a_file_is_kept_once_and_shown_as_what_it_is(signed_in: Client, actor: A
     assert "immutable" in answer["Cache-Control"] and answer.content[:2] == b"\xff\xd8"
 
 
+def test_no_more_pictures_are_kept_than_are_allowed(actor: Actor, settings: object) -> None:
+    settings.MOST_PICTURES = 1  # type: ignore[attr-defined]
+    first = keeping.keep(actor, picture())
+    assert keeping.keep(actor, picture()) == first  # it is there already
+    with pytest.raises(ApplicationError) as refused:
+        keeping.keep(actor, picture(size=(20, 20)))
+    assert refused.value.message.values["most"] == 1
+
+
 def test_another_workspace_sees_nothing_of_it(actor: Actor, client: Client, workspace: Workspace) -> None:
     asset = keeping.keep(actor, picture())
     assert client.get(asset.address).status_code == 302  # to sign in

@@ -32,6 +32,7 @@ FILES = {
     "document.empty": "There is no text in it.",
     "picture.unreadable": "This is no picture that can be shown. Give a PNG, JPEG, WebP or GIF file.",
     "picture.large": "A picture may have up to {megapixels} million pixels. Make it smaller first.",
+    "error.pictures_many": "The workspace keeps {most:g} pictures, which is the most.",
     "error.picture_gone": "This picture was looked for too long ago. Search again.",
     "file.no_pages": "There is no page in the file.",
     "file.broken_archive": "The archive is damaged and cannot be unpacked.",

@@ -168,6 +168,7 @@ SMALL_BODY = 100_000  # of anybody
 LARGEST_TEXT = DATA_UPLOAD_MAX_MEMORY_SIZE = int(
     os.environ.get("FUNDAMENT_LARGEST_TEXT", "12000000")
 )  # a draft of 100,000 words with its markup fits
+MOST_PICTURES = int(os.environ.get("FUNDAMENT_MOST_PICTURES", "5000"))  # that a workspace keeps for its drafts
 REVISIONS_AN_HOUR = int(os.environ.get("FUNDAMENT_REVISIONS_AN_HOUR", "100"))  # of one draft
 BODIES_HELD = 60_000_000  # at once, in one process
 BODY_SECONDS = 30  # until a body is there

@@ -5,6 +5,7 @@ from __future__ import annotations
 import hashlib
 from urllib.parse import urlsplit
 
+from django.conf import settings
 from django.core import signing
 from django.db import IntegrityError, transaction
 
@@ -44,6 +45,9 @@ def keep_made(actor: Actor, picture: Picture, *, name: str = "", source: str = "
         "media_type": picture.media_type, "content": picture.content, "width": picture.width, "height": picture.height, "created_by": actor.person,
         **{key: value.replace("\x00", "") for key, value in about.items()},
     }  # fmt: skip
+    mine = Asset.objects.filter(workspace=actor.workspace)
+    if not mine.filter(content_hash=digest).exists() and mine.count() >= settings.MOST_PICTURES:
+        raise ApplicationError("error.pictures_many", most=settings.MOST_PICTURES)
     try:
         with transaction.atomic():
             asset, _ = Asset.objects.get_or_create(workspace=actor.workspace, content_hash=digest, defaults=made)
