@@ -73,7 +73,7 @@ document.addEventListener("htmx:beforeRequest", (event) => {
 });
 
 // An element with data-live is shown anew when something about its thing happens: by its own htmx request, or with the whole page.
-const SHOWN = new Set(["progress", "figures", "decisions", "outline", "observed", "reread", "notice"]); // other events are for the writing screen
+const OF_THE_DESK = new Set(["text", "revision", "said"]); // only the writing screen shows these, and does so itself
 const SOON = 120; // ms, so that several events at once ask once
 const waiting = new Map<string, ReturnType<typeof setTimeout>>();
 
@@ -96,8 +96,18 @@ document.addEventListener("htmx:beforeSwap", (event) => {
   setTimeout(() => window.htmx?.trigger(detail.requestConfig.elt, "live"), SOON);
 });
 
-// a page that was just loaded again is as new as it can be
-const isReloaded = (): boolean => (performance.getEntriesByType("navigation")[0] as PerformanceNavigationTiming | undefined)?.type === "reload";
+// Something may have happened after a page was made and before it listened: it is loaded again only when it would look otherwise now, else it did so without end.
+async function reloadIfOther(element: Element): Promise<void> {
+  try {
+    const response = await fetch(location.href, { headers: { "X-Requested-With": "fetch" } });
+    if (!response.ok) return;
+    const now = new DOMParser().parseFromString(await response.text(), "text/html");
+    const same = now.querySelector(`[data-live="${CSS.escape(element.getAttribute("data-live") ?? "")}"][data-live-do=reload]`);
+    if (same?.textContent !== element.textContent) location.reload();
+  } catch {
+    // the server cannot be reached; the channel tells when it is back
+  }
+}
 
 function showAnew(topic: string, isFirst: boolean): void {
   if (isHeld()) {
@@ -106,7 +116,8 @@ function showAnew(topic: string, isFirst: boolean): void {
   }
   for (const element of document.querySelectorAll(`[data-live="${CSS.escape(topic)}"]`)) {
     if (element.getAttribute("data-live-do") === "reload") {
-      if (!isFirst || !isReloaded()) location.reload();
+      if (isFirst) void reloadIfOther(element);
+      else location.reload();
     }
     else window.htmx?.trigger(element, "live");
   }
@@ -117,7 +128,7 @@ if (events) {
   const topics = new Set([...document.querySelectorAll<HTMLElement>("[data-live]")].map((element) => element.dataset["live"] ?? ""));
   for (const topic of topics) {
     listenTo(topic, (event) => {
-      if (SHOWN.has(event.what ?? "") || event.topic === "all") {
+      if (!OF_THE_DESK.has(event.what ?? "")) {
         clearTimeout(waiting.get(topic));
         waiting.set(topic, setTimeout(() => showAnew(topic, event.topic === "all" && event.what === "first"), SOON));
       }
