@@ -14,8 +14,8 @@ from django.urls import reverse
 from fundament.core.consensus.keys import heading_member
 from fundament.web.accounts.models import Invitation, Membership, PasswordLink, Workspace, WorkspaceLogo
 from fundament.web.accounts.roles import Actor
-from fundament.web.drafts.models import Draft, Publication
-from fundament.web.drafts.services import publishing, saving
+from fundament.web.drafts.models import Draft, Publication, Statement
+from fundament.web.drafts.services import publishing, saving, stating
 from fundament.web.drafts.services.opening_study_file import open_study_file
 from fundament.web.drafts.services.writing_study_file import study_file_of
 from fundament.web.errors import ApplicationError, ChangedSinceError, NotAllowedError, NotFoundError
@@ -60,7 +60,7 @@ from tests.web.test_corrections import TURTLE, blocks_of, chosen_result
 
 WATCHED: tuple[Any, ...] = (
     StudyDefaults,
-    Workspace, WorkspaceLogo, Membership, Invitation, PasswordLink, Study, Result, CompetitorChoice, BlockCorrection, Decision, Publication, Addition, OutlineNode, SecondaryKeyword, Site, PagePurpose, Keyword,
+    Workspace, WorkspaceLogo, Membership, Invitation, PasswordLink, Study, Result, CompetitorChoice, BlockCorrection, Decision, Publication, Addition, OutlineNode, SecondaryKeyword, Site, PagePurpose, Keyword, Statement,
 )  # fmt: skip
 MOVES_ON = {"version", "updated_at", "score", "figures", "figures_problem", "kept_at", "words", "last_login"}
 
@@ -185,6 +185,10 @@ DO: dict[str, Callable[[World], Any]] = {
     "study.archive": lambda w: opening.archive(w.actor, w.study.pk, away=True),
     "study.restore": lambda w: (opening.archive(w.actor, w.study.pk, away=True), opening.archive(w.actor, w.study.pk, away=False)),
     "draft.create": lambda w: saving.create_draft(w.actor, w.study.pk, name="New"),
+    "draft.state": lambda w: stating.state(w.actor, w.draft.pk, "not_for_page", "terms:lime", name="lime"),
+    "draft.unstate": lambda w: stating.take_back(
+        w.actor, w.draft.pk, stating.state(w.actor, w.draft.pk, "there", "images_with_alt", count=2).pk
+    ),
     "draft.rename": lambda w: saving.rename(w.actor, w.draft.pk, "Other name"),
     "draft.archive": lambda w: saving.archive(w.actor, w.draft.pk, away=True),
     "draft.restore": lambda w: (saving.archive(w.actor, w.draft.pk, away=True), saving.archive(w.actor, w.draft.pk, away=False)),
