@@ -106,7 +106,10 @@ function showPanel(html: string): void {
   const scrolled = panel.scrollTop;
   const active = document.activeElement as HTMLElement | null;
   const focused = active && panel.contains(active) ? active.dataset["key"] : undefined;
+  const filling = panel.querySelector("details.there-already[open]"); // what is being typed there stays
   panel.innerHTML = html;
+  if (filling) panel.querySelector("details.there-already")?.replaceWith(filling);
+  if (filling?.contains(active)) active?.focus();
   panel.scrollTop = scrolled;
   panel.removeAttribute("aria-busy");
   sayScore();

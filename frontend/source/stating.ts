@@ -8,7 +8,10 @@ export function setUpStating(address: string, token: string, said: () => void, t
     try {
       const response = await fetch(path, { method: "POST", body, headers: { "X-CSRFToken": token, "X-Requested-With": "fetch" } });
       const answer = (await response.json()) as { problem?: string };
-      if (response.ok) said();
+      if (response.ok) {
+        if (values["text"]) byId<HTMLTextAreaElement>("there-text").value = "";
+        said();
+      }
       else trouble(answer.problem ?? "This could not be said.");
     } catch {
       trouble("The server cannot be reached, so it was not said.");
