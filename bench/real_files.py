@@ -13,6 +13,7 @@ import io
 import re
 import zipfile
 from collections import Counter
+from collections.abc import Callable
 from pathlib import Path
 
 from lxml import etree
@@ -97,60 +98,60 @@ def words_in(content: bytes) -> int:
     return len(re.findall(r"\w+", "".join(pieces)))
 
 
+def read_a_table(name: str, content: bytes, counts: Counter[str]) -> str:
+    sheet = read_tables(content, name)[0]
+    understood = guess(sheet, TABLE)
+    rows = list(take(sheet, understood, TABLE))
+    if name.lower().endswith(".xlsx"):
+        same, every = same_cells(content, sheet.rows)  # type: ignore[arg-type]
+        counts["cells of XLSX files"] += every
+        counts["cells of XLSX files that openpyxl has the same"] += same
+    return f"{len(sheet.rows)} rows, headings in row {understood.headings_at + 1}, {len(rows)} looked at"
+
+
+def read_an_archive(name: str, content: bytes, counts: Counter[str]) -> str:
+    archive = read_archive(content, name)
+    return f"{len(archive.pages)} pages; warcio as it is: {pages_of_warcio(content)}"
+
+
+def read_docx(name: str, content: bytes, counts: Counter[str]) -> str:
+    found, there = len(re.findall(r"\w+", text_of_document(read_text(content, name).document))), words_in(content)
+    counts["DOCX with words missing"] += found < there
+    return f"{found} words, {there} as the XML has them"
+
+
+def reader_of(name: str) -> tuple[str, Callable[[str, bytes, Counter[str]], str]] | None:
+    """(what it is, how it is read) of a file by its name."""
+    if name.endswith(TABLES):
+        return "tables", read_a_table
+    if any(part in name for part in (".warc", ".arc", ".wacz")) and not name.endswith((".py", ".idx", ".cdx", ".cdxj", ".rst", ".log")):
+        return "archives", read_an_archive
+    return ("DOCX", read_docx) if name.endswith(".docx") else None
+
+
 def main() -> None:
     parser = argparse.ArgumentParser(prog="bench real_files")
     parser.add_argument("--each", action="store_true", help="a line for every file")
     options = parser.parse_args()
     counts: Counter[str] = Counter()
-    same = every = 0
     for path in files():
-        name, content = path.name.lower(), path.read_bytes() if path.stat().st_size < 40_000_000 else b""
-        if name.endswith(TABLES):
-            try:
-                sheet = read_tables(content, path.name)[0]
-                understood = guess(sheet, TABLE)
-                rows = list(take(sheet, understood, TABLE))
-                counts["tables read"] += 1
-                said = f"{len(sheet.rows)} rows, headings in row {understood.headings_at + 1}, {len(rows)} looked at"
-                if name.endswith(".xlsx"):
-                    one, all_ = same_cells(content, sheet.rows)  # type: ignore[arg-type]
-                    same, every = same + one, every + all_
-            except FileError as error:
-                counts["tables refused with a sentence"] += 1
-                said = say(error.message)
-            except Exception as error:
-                counts["tables that end in an error"] += 1
-                said = f"{type(error).__name__}: {error}"
-        elif any(part in name for part in (".warc", ".arc", ".wacz")) and not name.endswith(
-            (".py", ".idx", ".cdx", ".cdxj", ".rst", ".log")
-        ):
-            try:
-                archive = read_archive(content, path.name)
-                counts["archives read"] += 1
-                said = f"{len(archive.pages)} pages; warcio as it is: {pages_of_warcio(content)}"
-            except FileError as error:
-                counts["archives refused with a sentence"] += 1
-                said = say(error.message)
-        elif name.endswith(".docx"):
-            try:
-                found = len(re.findall(r"\w+", text_of_document(read_text(content, path.name).document)))
-                there = words_in(content)
-                counts["DOCX read"] += 1
-                counts["DOCX with words missing"] += found < there
-                said = f"{found} words, {there} as the XML has them"
-            except FileError as error:
-                counts["DOCX refused with a sentence"] += 1
-                said = say(error.message)
-            except Exception as error:
-                counts["DOCX that end in an error"] += 1
-                said = f"{type(error).__name__}: {error}"
-        else:
+        known = reader_of(path.name.lower())
+        if known is None:
             continue
+        what, read = known
+        try:
+            said = read(path.name, path.read_bytes() if path.stat().st_size < 40_000_000 else b"", counts)
+            counts[f"{what} read"] += 1
+        except FileError as error:
+            counts[f"{what} refused with a sentence"] += 1
+            said = say(error.message)
+        except Exception as error:
+            counts[f"{what} that end in an error"] += 1
+            said = f"{type(error).__name__}: {error}"
         if options.each:
             print(f"{path.name[:44]:46} {said[:150]}")
     for what, count in sorted(counts.items()):
         print(f"{what}: {count}")
-    print(f"cells of XLSX files that openpyxl has the same: {same} of {every}")
 
 
 if __name__ == "__main__":

@@ -5,6 +5,7 @@ from __future__ import annotations
 import json
 
 import pytest
+from django.db import connection
 from django.test import Client
 from django.urls import reverse
 
@@ -13,7 +14,7 @@ from fundament.web.accounts.roles import Actor
 from fundament.web.drafts.models import Draft, Statement
 from fundament.web.drafts.panels import verdict_of
 from fundament.web.drafts.services import stating
-from fundament.web.drafts.services.measuring import measure_stored
+from fundament.web.drafts.services.measuring import measure_stored, note_score, score_again
 from fundament.web.errors import ApplicationError
 from fundament.web.history.models import ActionLog
 from fundament.web.history.services.undo import undo
@@ -112,6 +113,18 @@ def test_a_passage_that_is_ours_earns_again(actor: Actor, study: Study, signed_i
 def test_what_cannot_be_said_is_refused(draft: Draft, signed_in: Client, form: dict[str, str]) -> None:
     answer = signed_in.post(reverse("state", args=[draft.pk]), form)
     assert answer.status_code == 422 and answer.json()["problem"] and not Statement.objects.exists()
+
+
+def test_whoever_looks_at_the_list_sees_what_was_said(draft: Draft, actor: Actor) -> None:
+    note_score(draft, measure_stored(draft), draft.version)
+    for item in measure_stored(draft).score.items[:12]:  # type: ignore[union-attr]
+        stating.state(actor, draft.pk, "not_for_page", f"{item.part}:{item.key}")
+    assert Draft.objects.get(pk=draft.pk).score["excused"] == 0.0
+    score_again(draft.study_id)  # the job that saying queues
+    assert Draft.objects.get(pk=draft.pk).score["excused"] > 0.0
+    with connection.cursor() as cursor:
+        cursor.execute("SELECT count(*) FROM procrastinate_jobs WHERE task_name LIKE '%%score%%' AND status = 'todo'")
+        assert cursor.fetchone()[0] == 1
 
 
 def test_saying_is_undone_like_everything_else(draft: Draft, actor: Actor) -> None:

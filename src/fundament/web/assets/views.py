@@ -16,13 +16,9 @@ from fundament.web.assets.services import keeping
 from fundament.web.bodies import takes_bodies_of
 from fundament.web.errors import ApplicationError
 from fundament.web.policies import FOR_FILES
-from fundament.web.typed import typed
+from fundament.web.typed import asked, typed
 
 _FOREVER = "private, max-age=31536000, immutable"  # its address has its content's hash
-
-
-def _asked(request: HttpRequest, field: str, most: int) -> str:
-    return request.GET.get(field, "").replace("\x00", "")[:most].strip()
 
 
 @answers_json
@@ -32,30 +28,18 @@ def keep_asset(request: HttpRequest) -> HttpResponse:
     """Keep a picture out of a file, from an address, or from the library."""
     actor, upload = actor_of(request), request.FILES.get("picture")
     address, token = typed(request, "address", 2_000), typed(request, "token", 8_000)
-    alt = ""
     ask(actor, "draft.write")
-    try:
-        if upload is not None:
-            asset = keeping.keep(actor, upload.read(), name=upload.name or "")
-        elif token:
-            asset, alt = keeping.take_from_library(actor, token)
-        elif address:
-            asset = keeping.fetch(actor, address)
-        else:
-            raise ApplicationError("error.no_file")
-    except ApplicationError:
-        raise
-    except SaidError as error:
-        return JsonResponse({"problem": say_error(error)}, status=422)
-    return JsonResponse(
-        {
-            "src": asset.address,
-            "alt": alt,
-            "credit": " · ".join(filter(None, (asset.credit, asset.licence))),
-            "width": asset.width,
-            "height": asset.height,
-        }
-    )
+    alt = ""
+    if upload is not None:
+        asset = keeping.keep(actor, upload.read(), name=upload.name or "")
+    elif token:
+        asset, alt = keeping.take_from_library(actor, token)
+    elif address:
+        asset = keeping.fetch(actor, address)
+    else:
+        raise ApplicationError("error.no_file")
+    credit = " · ".join(filter(None, (asset.credit, asset.licence)))
+    return JsonResponse({"src": asset.address, "alt": alt, "credit": credit, "width": asset.width, "height": asset.height})
 
 
 @require_GET
@@ -69,7 +53,7 @@ def asset(request: HttpRequest, asset_id: int, hash: str) -> HttpResponse:
 def library(request: HttpRequest) -> HttpResponse:
     """The library's pictures to some words, as a part of the desk."""
     ask(actor_of(request), "draft.write")
-    words, problem, found = _asked(request, "words", 200), "", None
+    words, problem, found = asked(request, "words", 200), "", None
     try:
         found = keeping.search_library(words)
     except SaidError as error:
@@ -81,10 +65,5 @@ def library(request: HttpRequest) -> HttpResponse:
 def library_preview(request: HttpRequest) -> HttpResponse:
     """A picture of the library, small."""
     ask(actor_of(request), "draft.write")
-    try:
-        content, media_type = keeping.preview(_asked(request, "of", 8_000))
-    except ApplicationError:
-        raise
-    except SaidError as error:
-        return HttpResponse(say_error(error), status=502, content_type="text/plain")
+    content, media_type = keeping.preview(asked(request, "of", 8_000))
     return HttpResponse(content, content_type=media_type, headers={**FOR_FILES, "Cache-Control": "private, max-age=3600"})

@@ -11,6 +11,7 @@ class DraftsConfig(AppConfig):
         from fundament.web.drafts.services.reworking import begin_reworking
         from fundament.web.drafts.services.saving import follow_text
         from fundament.web.drafts.services.seeing import noted_scores
+        from fundament.web.drafts.services.stating import follow_words
         from fundament.web.drafts.tasks import queue_scoring
         from fundament.web.history.verbs import Verb, declare
         from fundament.web.operating.registry import Store, declare_store
@@ -41,8 +42,8 @@ class DraftsConfig(AppConfig):
         declare(
             Verb("draft.create", "draft.create", can_be_undone=False),  # it is put away instead
             Verb("draft.rename", "draft.write"),
-            Verb("draft.state", "draft.write"),
-            Verb("draft.unstate", "draft.write"),
+            Verb("draft.state", "draft.write", follow=follow_words),
+            Verb("draft.unstate", "draft.write", follow=follow_words),
             Verb("draft.archive", "draft.archive"),
             Verb("draft.restore", "draft.archive"),
             Verb("draft.take_over", "draft.write", follow=follow_text),

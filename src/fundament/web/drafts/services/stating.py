@@ -11,6 +11,7 @@ from fundament.web.drafts.models import Draft, Statement
 from fundament.web.errors import ApplicationError, NotFoundError
 from fundament.web.history.services.record import recorded
 from fundament.web.live.notify import announce
+from fundament.web.studies.signals import figures_changed
 
 MOST_STATEMENTS, MOST_COUNT, MOST_TEXT = 300, 500, 20_000
 
@@ -52,7 +53,6 @@ def state(actor: Actor, draft_id: int, kind: str, target: str, *, name: str = ""
         draft.statements.filter(pk__in=[row.pk for row in before]).delete()
         made = draft.statements.create(kind=kind, target=target, name=name[:200], count=count, text=text, created_by=actor.person)
         recording.made(made)
-        announce(draft.workspace_id, f"draft:{draft.pk}", what="said")
     return made
 
 
@@ -65,4 +65,10 @@ def take_back(actor: Actor, draft_id: int, statement_id: int) -> None:
     with recorded(actor, "draft.unstate", draft, name=(row.name or row.text)[:60], kind=row.kind) as recording:
         recording.taken_away([row])
         row.delete()
-        announce(draft.workspace_id, f"draft:{draft.pk}", what="said")
+
+
+def follow_words(draft_id: int) -> None:
+    """Something was said of a draft, or taken back: whoever has it open is told, and its score for lists is noted anew."""
+    draft = Draft.objects.only("workspace_id", "study_id", "measured_study_id").get(pk=draft_id)
+    announce(draft.workspace_id, f"draft:{draft_id}", what="said")
+    figures_changed.send(sender=Draft, study_id=draft.measured_by)
