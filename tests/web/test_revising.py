@@ -73,7 +73,12 @@ def test_the_curve_says_what_moved_the_score(draft: Draft, signed_in: Client) ->
         (26.0, 2, "2", 55.0),
     ):
         ScorePoint.objects.create(draft=draft, version=version, core_version=core, total=total, aim=aim, enough=80.0, parts=[], words=100)
+    draft.score = None
+    draft.save(update_fields=["score"])
     steps = revising.curve_of(draft)
     assert [(step.cause, step.change) for step in steps] == [("first", 0.0), ("text", 8.0), ("competitors", -3.0), ("program", 1.0)]
     page = signed_in.get(reverse("revisions", args=[draft.pk])).content.decode()
+    noted = {"total": 31.0, "aim": 55.0, "enough": 80.0, "version": "2"}
+    draft.score, draft.version = noted, 3
+    assert [(step.cause, step.total) for step in revising.curve_of(draft)][-1] == ("text", 31.0)  # though no minute has passed
     assert "Score from 20 to 26 in 4 steps, aim 55" in page and "a newer version of the program" in page

@@ -8,7 +8,7 @@ from datetime import datetime
 from fundament.core.documents.difference import Passage, differences
 from fundament.core.scoring.model import Score
 from fundament.web.accounts.roles import Actor, get_for
-from fundament.web.drafts.models import Draft, Revision
+from fundament.web.drafts.models import Draft, Revision, ScorePoint
 from fundament.web.drafts.services.measuring import measure
 from fundament.web.drafts.services.saving import keep
 from fundament.web.drafts.services.stating import said_of
@@ -93,20 +93,28 @@ def _version(actor: Actor, draft: Draft, number: str) -> Version:
 
 
 def curve_of(draft: Draft) -> list[Step]:
-    """The last points of a draft's score, the earliest first, each with what moved it: another text, other figures, or another version of the program."""
+    """The last points of a draft's score and the score as it is noted now, the earliest first, each with what moved it: another text, other figures, or another version of the program."""
     points = list(draft.score_points.order_by("-measured_at", "-id")[:MOST_STEPS])[::-1]
+    if points and draft.score is not None:  # points are noted once a minute of writing
+        noted = draft.score
+        points.append(
+            ScorePoint(
+                draft=draft, version=draft.version, core_version=noted["version"], total=noted["total"], aim=noted["aim"], enough=noted["enough"],
+                words=draft.words, measured_at=draft.updated_at,
+            )
+        )  # fmt: skip
     found: list[Step] = []
-    for before, point in zip([None, *points], points, strict=False):
+    before: ScorePoint | None = None
+    for point in points:
         change = point.total - before.total if before is not None else 0.0
         if before is None:
             cause = "first"
+        elif abs(change) < SAME_POINTS and point.aim == before.aim:
+            continue
         elif point.core_version != before.core_version:
             cause = "program"
-        elif point.version != before.version:
-            cause = "text"
         else:
-            cause = "competitors"
-        if before is not None and abs(change) < SAME_POINTS and point.aim == before.aim and point.version == before.version:
-            continue
+            cause = "text" if point.version != before.version else "competitors"
         found.append(Step(point.measured_at, point.total, point.aim, point.enough, point.words, change, cause))
+        before = point
     return found
