@@ -106,7 +106,7 @@ def curve_of(draft: Draft) -> list[Step]:
     found: list[Step] = []
     before: ScorePoint | None = None
     for point in points:
-        change = point.total - before.total if before is not None else 0.0
+        change = round(round(point.total, 1) - round(before.total, 1), 1) if before is not None else 0.0  # of what is shown
         if before is None:
             cause = "first"
         elif abs(change) < SAME_POINTS and point.aim == before.aim:
