@@ -1,6 +1,7 @@
 """Dutch: terms, subtopics, structure and placement; without parts of speech and names."""
 
 from fundament.core.language.packs.model import pack_from_frequencies
+from fundament.core.language.prose import Prose, by_vowels, fillers
 
 PACK = pack_from_frequencies(
     "nl",
@@ -21,4 +22,13 @@ PACK = pack_from_frequencies(
         "law": "wet verordening richtlijn licentie",
     },
     form="beschrijving overzicht algemeen details informatie meer verdere basis opties parameters voorbeeld voorbeelden gebruik syntaxis functies",
+    prose=Prose(
+        by_vowels("aeiouyëïöüáéíóú"),
+        fillers=fillers(
+            "eigenlijk, echt, gewoon, natuurlijk, uiteraard, in principe, als het ware, min of meer, op zich, feitelijk, zeg maar, in feite, het is belangrijk om op te merken dat, vanwege het feit dat, op dit moment, letterlijk, absoluut, uiteindelijk"
+        ),
+        questions="Vragen en antwoorden",
+        dictionary="nl_NL",
+        dictionaries={"be": "nl_BE"},
+    ),
 )

@@ -1,6 +1,7 @@
 """English: the only language with parts of speech, names and kinds of concepts."""
 
 from fundament.core.language.packs import english_lemmas
+from fundament.core.language.packs.english_prose import PROSE
 from fundament.core.language.packs.english_words import EMPTY_WORDS, FUNCTION_WORDS
 from fundament.core.language.packs.model import LanguagePack, classes_of
 from fundament.core.language.word_list import word_list
@@ -8,6 +9,7 @@ from fundament.core.language.word_list import word_list
 PACK = LanguagePack(
     code="en",
     english_name="English",
+    prose=PROSE,
     own_function_words=FUNCTION_WORDS,
     own_empty_words=EMPTY_WORDS,
     inner_words=word_list("of to in for and on with the a an at by from per"),

@@ -1,6 +1,7 @@
 """French: terms, subtopics, structure and placement; without parts of speech and names."""
 
 from fundament.core.language.packs.model import pack_from_frequencies
+from fundament.core.language.prose import Prose, by_vowels, fillers
 from fundament.core.language.word_list import word_list
 
 PACK = pack_from_frequencies(
@@ -23,4 +24,12 @@ PACK = pack_from_frequencies(
         "law": "loi règlement directive licence",
     },
     form="description aperçu présentation généralités général détails informations information plus autres bases options paramètres exemple exemples utilisation syntaxe fonctions modules directives apparentés",
+    prose=Prose(
+        by_vowels("aeiouyàâäéèêëîïôöùûüœæ"),
+        fillers=fillers(
+            "vraiment, tout à fait, absolument, en fait, en effet, bien sûr, évidemment, tout simplement, en quelque sorte, plus ou moins, pour ainsi dire, au niveau de, force est de constater que, il est important de noter que, dans le but de, en raison du fait que, à l'heure actuelle, d'une certaine manière, de toute façon, littéralement, forcément"
+        ),
+        questions="Questions et réponses",
+        dictionary="fr",
+    ),
 )

@@ -1,6 +1,13 @@
 """German: terms, subtopics, structure and placement; without parts of speech and names."""
 
+import re
+
 from fundament.core.language.packs.model import pack_from_frequencies
+from fundament.core.language.prose import Prose, by_vowels, fillers
+
+_PASSIVE = re.compile(
+    r"\b(?:wird|werden|wurde|wurden|worden)\b[^.;:,]{0,80}?\b(?:ge|be|er|ver|zer|ent)[a-zäöüß]{2,24}(?:t|en)\b|\b(?:ge|be|er|ver|zer|ent)[a-zäöüß]{2,24}(?:t|en) (?:wird|werden|wurde|wurden)\b"
+)
 
 PACK = pack_from_frequencies(
     "de",
@@ -23,4 +30,13 @@ PACK = pack_from_frequencies(
         "law": "gesetz verordnung richtlinie lizenz",
     },
     form="beschreibung übersicht überblick allgemeines allgemein einzelheiten details informationen weitere weiteres mehr grundlagen optionen parameter beispiel beispiele verwendung syntax funktionen verwandte module direktiven anmerkungen",
+    prose=Prose(
+        by_vowels("aeiouyäöü"),
+        fillers=fillers(
+            "eigentlich, wirklich, einfach, natürlich, selbstverständlich, grundsätzlich, im grunde, im prinzip, sozusagen, gewissermaßen, quasi, irgendwie, durchaus, letztendlich, letztlich, schlussendlich, an und für sich, in der regel, im endeffekt, nichtsdestotrotz, aufgrund der tatsache dass, zum jetzigen zeitpunkt"
+        ),
+        passive=_PASSIVE,
+        questions="Fragen und Antworten",
+        dictionary="de_DE",
+    ),
 )

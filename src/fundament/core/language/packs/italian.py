@@ -1,6 +1,7 @@
 """Italian: terms, subtopics, structure and placement; without parts of speech and names."""
 
 from fundament.core.language.packs.model import pack_from_frequencies
+from fundament.core.language.prose import Prose, by_vowels, fillers, pairs
 from fundament.core.language.word_list import word_list
 
 PACK = pack_from_frequencies(
@@ -23,4 +24,12 @@ PACK = pack_from_frequencies(
         "law": "legge regolamento direttiva licenza",
     },
     form="descrizione panoramica generale generalità dettagli informazioni ulteriori altro basi opzioni parametri esempio esempi uso sintassi funzioni",
+    prose=Prose(
+        by_vowels("aeiouàèéìíòóùú", pairs("aeo", "aeo")),
+        fillers=fillers(
+            "davvero, veramente, praticamente, semplicemente, ovviamente, naturalmente, di fatto, in realtà, in qualche modo, più o meno, a livello di, è importante notare che, al fine di, a causa del fatto che, in questo momento, letteralmente, assolutamente, totalmente, sostanzialmente"
+        ),
+        questions="Domande e risposte",
+        dictionary="it_IT",
+    ),
 )

@@ -8,6 +8,7 @@ from dataclasses import dataclass, field
 
 import simplemma
 
+from fundament.core.language.prose import PLAIN, Prose
 from fundament.core.language.word_list import word_list
 
 MOST_FREQUENT, STILL_GENERAL = 120, 400  # words of wordfreq's list that stand for function words, and for general ones
@@ -32,7 +33,7 @@ class LanguagePack:
     longest_phrase words. noun_senses: the module with the kinds of nouns, or "". nouns_in_capitals: whether every noun
     has a capital, so that one says nothing of a name. name_connectors: small words inside a name. person_titles: stand before a person's name. people_words: pronouns for
     people only. class_words: what classes of named things are called, with the kind of a name beside them. where_words:
-    stand before a place's. endings: of inflected forms of words that the dictionary does not know. lacks: codes of what is not measured.
+    stand before a place's. prose: syllables, filler words and the like, see `Prose`. endings: of inflected forms of words that the dictionary does not know. lacks: codes of what is not measured.
     """
 
     code: str
@@ -63,6 +64,7 @@ class LanguagePack:
     class_words: Mapping[str, str] = field(default_factory=dict)
     where_words: frozenset[str] = frozenset()
     frequency_list: str = ""
+    prose: Prose = PLAIN
     lacks: tuple[str, ...] = field(default=())
 
     @functools.cached_property
@@ -112,6 +114,7 @@ def pack_from_frequencies(
     names: tuple[str, str, str] = ("", "", ""),
     classes: dict[str, str] | None = None,
     form: str = "",
+    prose: Prose = PLAIN,
     endings: tuple[str, ...] = ("s",),
 ) -> LanguagePack:
     """A language whose function words are its most frequent ones (wordfreq), modal verbs and connecting words (`further`) and elided words.
@@ -138,6 +141,7 @@ def pack_from_frequencies(
         person_titles=word_list(names[1]),
         where_words=word_list(names[2]),
         class_words=classes_of(classes or {}),
+        prose=prose,
         lacks=("entities", "meaning"),
     )
 

@@ -1,6 +1,7 @@
 """Polish: terms, subtopics, structure and placement; without parts of speech and names."""
 
 from fundament.core.language.packs.model import pack_from_frequencies
+from fundament.core.language.prose import Prose, by_vowels, fillers, pairs
 
 PACK = pack_from_frequencies(
     "pl",
@@ -21,4 +22,12 @@ PACK = pack_from_frequencies(
         "law": "ustawa rozporządzenie dyrektywa licencja",
     },
     form="opis przegląd ogólne szczegóły informacje więcej inne podstawy opcje parametry przykład przykłady użycie składnia funkcje",
+    prose=Prose(
+        by_vowels("aeiouyąęó", pairs("aeoąęó", "aeoąęó")),
+        fillers=fillers(
+            "naprawdę, właściwie, po prostu, oczywiście, w zasadzie, niejako, mniej więcej, tak naprawdę, w gruncie rzeczy, należy zauważyć że, ze względu na fakt że, w chwili obecnej, dosłownie, absolutnie, całkowicie, zasadniczo"
+        ),
+        questions="Pytania i odpowiedzi",
+        dictionary="pl_PL",
+    ),
 )

@@ -1,6 +1,7 @@
 """Portuguese: terms, subtopics, structure and placement; without parts of speech and names."""
 
 from fundament.core.language.packs.model import pack_from_frequencies
+from fundament.core.language.prose import Prose, by_vowels, fillers, pairs
 
 PACK = pack_from_frequencies(
     "pt",
@@ -24,4 +25,13 @@ PACK = pack_from_frequencies(
         "law": "lei regulamento diretiva licença",
     },
     form="descrição visão geral generalidades detalhes informações mais outros básico opções parâmetros exemplo exemplos uso sintaxe funções",
+    prose=Prose(
+        by_vowels("aeiouáâãàéêíóôõúü", f"{pairs('aeoáéó', 'aeoáéó')} {pairs('aeo', 'íú')} {pairs('íú', 'aeo')}"),
+        fillers=fillers(
+            "realmente, basicamente, simplesmente, obviamente, evidentemente, claro que, de facto, de fato, na verdade, de certa forma, mais ou menos, a nível de, é importante notar que, com o objetivo de, devido ao facto de, neste momento, literalmente, totalmente, absolutamente"
+        ),
+        questions="Perguntas e respostas",
+        dictionary="pt_PT",
+        dictionaries={"br": ""},
+    ),
 )

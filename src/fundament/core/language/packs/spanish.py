@@ -1,6 +1,7 @@
 """Spanish: terms, subtopics, structure and placement; without parts of speech and names."""
 
 from fundament.core.language.packs.model import pack_from_frequencies
+from fundament.core.language.prose import Prose, by_vowels, fillers, pairs
 
 PACK = pack_from_frequencies(
     "es",
@@ -24,4 +25,13 @@ PACK = pack_from_frequencies(
         "law": "ley reglamento directiva licencia",
     },
     form="descripción visión general generalidades detalles información más otros básico opciones parámetros ejemplo ejemplos uso sintaxis funciones módulos directivas relacionados",
+    prose=Prose(
+        by_vowels("aeiouáéíóúü", f"{pairs('aeoáéó', 'aeoáéó')} {pairs('aeo', 'íú')} {pairs('íú', 'aeo')}"),
+        fillers=fillers(
+            "realmente, básicamente, simplemente, obviamente, evidentemente, por supuesto, de hecho, en realidad, la verdad es que, de alguna manera, más o menos, a nivel de, cabe destacar que, es importante señalar que, con el fin de, debido al hecho de que, en este momento, literalmente, totalmente, absolutamente"
+        ),
+        questions="Preguntas y respuestas",
+        dictionary="es_ES",
+        dictionaries={"mx": "es_MX", "ar": "es_AR", "cl": "es_CL", "co": "es_CO", "pe": "es_PE", "us": "es_US"},
+    ),
 )

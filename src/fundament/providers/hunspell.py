@@ -1,0 +1,103 @@
+"""Spelling by the hunspell program and the dictionaries of the system, as a child process. Where they are not installed there is no spelling for such languages, and that is said."""
+
+from __future__ import annotations
+
+import functools
+import re
+import subprocess
+import threading
+from pathlib import Path
+
+from fundament.core.language.packs import pack_of
+
+PROGRAM = "/usr/bin/hunspell"
+FOLDER = Path("/usr/share/hunspell")
+SECONDS = 10.0  # for all words of one question
+MOST_SUGGESTIONS, MOST_KEPT, MOST_LETTERS = 3, 20_000, 60
+_LETTERS = re.compile(r"[^\W\d_]+(?:['’][^\W\d_]+)*")
+
+
+class Hunspell:
+    """One dictionary. What is known of a word is kept: most of a text is the same the next time."""
+
+    def __init__(self, dictionary: str) -> None:
+        self.dictionary = dictionary
+        self.known: dict[str, tuple[str, ...] | None] = {}  # None: the word is right
+        self.process: subprocess.Popen[bytes] | None = None
+        self.lock = threading.Lock()
+
+    def unknown(self, words: tuple[str, ...]) -> dict[str, tuple[str, ...]]:
+        """See `Speller`. A dictionary that does not answer in time knows of nothing that is wrong."""
+        with self.lock:
+            new = [
+                word for word in dict.fromkeys(words) if word not in self.known and len(word) <= MOST_LETTERS and _LETTERS.fullmatch(word)
+            ]
+            if new:
+                if len(self.known) + len(new) > MOST_KEPT:
+                    self.known.clear()
+                self.known.update(self._ask(new))
+            found = {word: self.known.get(word) for word in words}
+        return {word: suggestions for word, suggestions in found.items() if suggestions is not None}
+
+    def _ask(self, words: list[str]) -> dict[str, tuple[str, ...] | None]:
+        """Ask the program, which stays for the next question, since loading a dictionary takes longer than all words of a text. It takes a word a line and answers each with lines up to an empty
+        one: "*", "+ stem" or "-" for right ones, "& word count place: suggestions", "# word place"."""
+        found: dict[str, tuple[str, ...] | None] = {}
+        guard = threading.Timer(SECONDS, self._end)
+        guard.start()
+        try:
+            process = self._running()
+            if process is None or process.stdin is None or process.stdout is None:
+                return {}
+            for word in words:
+                process.stdin.write(f"^{word.replace('’', chr(39))}\n".encode())  # "^": what follows is no command
+                process.stdin.flush()
+                lines = []
+                while line := process.stdout.readline().decode("utf-8", errors="replace").strip():
+                    lines.append(line)
+                if process.poll() is not None:
+                    break
+                found[word] = _verdict(lines)
+        except OSError:
+            self._end()
+        finally:
+            guard.cancel()
+        return found
+
+    def _running(self) -> subprocess.Popen[bytes] | None:
+        if self.process is None or self.process.poll() is not None:
+            self.process = subprocess.Popen(  # noqa: S603 - words go in by the standard input, none into the command
+                [PROGRAM, "-a", "-i", "utf-8", "-d", self.dictionary], stdin=subprocess.PIPE, stdout=subprocess.PIPE, stderr=subprocess.DEVNULL,
+                env={"LC_ALL": "C.UTF-8", "PATH": "/usr/bin:/bin", "HOME": "/nonexistent"},
+            )  # fmt: skip
+            if self.process.stdout is None or not self.process.stdout.readline():  # its name
+                self._end()
+        return self.process
+
+    def _end(self) -> None:
+        if self.process is not None:
+            self.process.kill()
+            self.process.wait()
+            self.process = None
+
+
+def _verdict(lines: list[str]) -> tuple[str, ...] | None:
+    wrong = [line for line in lines if line[:1] in ("&", "#")]
+    if not wrong:
+        return None
+    suggestions = wrong[0].partition(": ")[2].split(", ") if wrong[0][0] == "&" else []
+    return tuple(suggestions[:MOST_SUGGESTIONS])
+
+
+@functools.cache
+def _of(dictionary: str) -> Hunspell:
+    return Hunspell(dictionary)
+
+
+def speller_for(language: str, country: str = "") -> Hunspell | None:
+    """The speller of a language as it is written in a country; None where the program or the dictionary is not here."""
+    prose = pack_of(language).prose
+    dictionary = prose.dictionaries.get(country, prose.dictionary)
+    if not dictionary or not Path(PROGRAM).exists() or not (FOLDER / f"{dictionary}.dic").exists():
+        return None
+    return _of(dictionary)
