@@ -31,6 +31,7 @@ STUDIES: dict[str, tuple[str, dict[int, str]]] = {
     "insulating a suspended timber floor": ("floor", {}),
 }
 REDIRECTS = {"https://hartle.example/lime-repointing": "https://www.hartle-masonry.example/services/lime-repointing"}
+MOST_BODY = 8_000_000
 QUESTIONS = {
     "repointing brick with lime mortar": [
         "How deep should you rake out before repointing?",
@@ -115,6 +116,18 @@ class Handler(BaseHTTPRequestHandler):
                 query = {name: values[0] for name, values in parse_qs(parts.query).items()}
                 status, headers, body = self.web.services.answer(parts.path, query)
                 self._send(status, body, headers.pop("Content-Type", "application/json"), headers)
+        except (BrokenPipeError, ConnectionResetError):
+            self.close_connection = True
+
+    def do_POST(self) -> None:
+        length = self.headers.get("Content-Length", "")
+        if not length.isdigit() or int(length) > MOST_BODY:
+            self.close_connection = True
+            self._send(413, b"too large", "text/plain")
+            return
+        try:
+            status, headers, body = self.web.services.answer(urlsplit(self.path).path, {}, self.rfile.read(int(length)))
+            self._send(status, body, headers.pop("Content-Type", "application/json"), headers)
         except (BrokenPipeError, ConnectionResetError):
             self.close_connection = True
 

@@ -9,7 +9,7 @@ from collections import deque
 from collections.abc import Callable, Sequence
 from typing import Any
 
-from standins import catalogue, observed, pictures
+from standins import assistant, catalogue, observed, pictures
 from standins.catalogue import MONTHS, Keyword, Ranking
 from standins.observed import Links
 
@@ -36,14 +36,14 @@ class Services:
             "trust/referring": self._referring, "speed/page": self._speed, "pictures/search": self._pictures,
         }  # fmt: skip
 
-    def answer(self, path: str, query: Query) -> tuple[int, dict[str, str], bytes]:
-        """(status, headers, body)."""
+    def answer(self, path: str, query: Query, body: bytes | None = None) -> tuple[int, dict[str, str], bytes]:
+        """(status, headers, body). body: of a POST; None for a GET."""
         name = path.strip("/")
         service = name.partition("/")[0]
         if name == "trouble":
             return self._make_trouble(query)
-        question = self.questions.get(name)
-        if question is None:
+        asked, told = self.questions.get(name) if body is None else None, assistant.QUESTIONS.get(name) if body is not None else None
+        if asked is None and told is None:
             return 404, {}, _json({"error": f"there is no {name}"})
         trouble = self._in_trouble(service)
         if trouble is not None:
@@ -51,8 +51,8 @@ class Services:
         if self._too_often(service):
             return 429, {"Retry-After": "1"}, _json({"error": f"at most {MOST_A_SECOND} questions a second"})
         try:
-            return 200, {}, _json(question(query))
-        except AskedWronglyError as error:
+            return 200, {}, _json(asked(query) if asked is not None else told(assistant.parse(body or b"")) if told is not None else {})
+        except (AskedWronglyError, assistant.NoTaskError) as error:
             return 400, {}, _json({"error": str(error)})
 
     def _too_often(self, service: str) -> bool:

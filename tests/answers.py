@@ -16,10 +16,13 @@ def serve() -> Iterator[Callable[[int, bytes], str]]:
     def start(status: int, body: bytes) -> str:
         class Handler(BaseHTTPRequestHandler):
             def do_GET(self) -> None:
+                self.rfile.read(int(self.headers.get("Content-Length", 0)))
                 self.send_response(status)
                 self.send_header("Content-Length", str(len(body)))
                 self.end_headers()
                 self.wfile.write(body)
+
+            do_POST = do_GET
 
             def log_message(self, *arguments: object) -> None:
                 pass

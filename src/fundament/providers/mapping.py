@@ -15,11 +15,9 @@ For a catalogue: "search" and "of_site" are addresses of their own in "addresses
 
 from __future__ import annotations
 
-import json
 import string
 from collections.abc import Iterator, Mapping
 from dataclasses import dataclass, field
-from pathlib import Path
 from typing import Any
 from urllib.parse import quote
 
@@ -29,7 +27,7 @@ from jmespath.exceptions import JMESPathError
 from fundament.providers.errors import ServiceError
 from fundament.providers.keywords import MOST_PAGES, PAGE_SIZE, CatalogueKeyword, keyword_of, rows_of
 from fundament.providers.results import RankedResult, ResultPage
-from fundament.providers.service import Answers, JsonService, Terms, clean_text
+from fundament.providers.service import Answers, JsonService, Terms, clean_text, described_headers, read_description
 
 
 @dataclass(frozen=True)
@@ -60,10 +58,7 @@ class Mapped:
     @staticmethod
     def read(path: str) -> Mapped:
         """A description out of a file. Raises ServiceError."""
-        try:
-            return Mapped.of(json.loads(Path(path).read_text(encoding="utf-8")))
-        except (OSError, ValueError) as error:
-            raise ServiceError("mapping.unreadable", path=path, reason=str(error)[:120]) from None
+        return Mapped.of(read_description(path))
 
     def address(self, question: str, values: Mapping[str, str]) -> str:
         """The address of a question, with the values put in. Raises ServiceError for a name that nobody knows."""
@@ -92,8 +87,7 @@ class _Client:
 
     def __init__(self, name: str, mapped: Mapped, *, key: str = "", terms: Terms | None = None, answers: Answers | None = None) -> None:
         self.mapped, self.key = mapped, key
-        headers = {"Accept": "application/json", **{name: value.replace("{key}", key) for name, value in mapped.headers.items()}}
-        self.service = JsonService(name, "", terms or Terms(), answers, headers=headers)
+        self.service = JsonService(name, "", terms or Terms(), answers, headers=described_headers(mapped.headers, key))
 
     def ask(self, question: str, values: Mapping[str, str]) -> Any:
         return self.service.ask(self.mapped.address(question, {**values, "key": self.key}), {})

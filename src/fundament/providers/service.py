@@ -6,11 +6,13 @@ serves what is a setting, `PROVIDERS` of the application; `load` finds it.
 
 from __future__ import annotations
 
+import hashlib
 import json
 import time
 from collections.abc import Callable, Mapping
 from dataclasses import dataclass, field
 from importlib import import_module
+from pathlib import Path
 from typing import Any, Protocol
 
 import httpx
@@ -54,41 +56,48 @@ class JsonService:
     terms: Terms = field(default_factory=Terms)
     answers: Answers | None = None
     seconds: float = 15.0
+    tries: int = TRIES
     headers: Mapping[str, str] = field(default_factory=lambda: {"Accept": "application/json"})
     wait: Callable[[float], None] = time.sleep
 
     def ask(self, path: str, query: Mapping[str, str]) -> Any:
         """The answer's JSON. path: after the service's address, or a whole address. Raises ServiceError when there is none to be had, QuotaError when the service may not be
         asked now."""
-        question = json.dumps([path, dict(sorted(query.items()))])
+        return self._asked(json.dumps([path, dict(sorted(query.items()))]), path, query, None)
+
+    def send(self, path: str, body: Any) -> Any:
+        """The answer's JSON to a body sent as JSON, of which only a hash is kept: it can be long, and somebody's own text. Raises as `ask`."""
+        digest = hashlib.sha256(json.dumps(body, sort_keys=True).encode()).hexdigest()
+        return self._asked(json.dumps([path, digest]), path, {}, body)
+
+    def _asked(self, question: str, path: str, query: Mapping[str, str], body: Any) -> Any:
         if self.answers is not None:
             if self.terms.keep_seconds and (known := self.answers.recent(self.name, question, self.terms.keep_seconds)) is not None:
                 return json.loads(known)
             if self.terms.quota and self.answers.asked(self.name, self.terms.quota_seconds) >= self.terms.quota:
                 raise QuotaError("service.quota", service=self.name, quota=self.terms.quota, hours=self.terms.quota_seconds / 3600)
-        raw = self._fetch(path, query)
+        raw = self._answer(path, query, MOST_BYTES, body).text
         try:
-            body = json.loads(raw)
+            answer = json.loads(raw)
         except (ValueError, RecursionError):
             raise ServiceError("service.no_json", service=self.name) from None
         if self.answers is not None:
             self.answers.keep(self.name, question, raw, 1.0)
-        return body
+        return answer
 
     def fetch_bytes(self, address: str, most_bytes: int) -> bytes:
         """What is at an address of the service, as it is. Raises ServiceError."""
         return self._answer(address, {}, most_bytes).content
 
-    def _fetch(self, path: str, query: Mapping[str, str]) -> str:
-        return self._answer(path, query, MOST_BYTES).text
-
-    def _answer(self, path: str, query: Mapping[str, str], most_bytes: int) -> httpx.Response:
+    def _answer(self, path: str, query: Mapping[str, str], most_bytes: int, body: Any = None) -> httpx.Response:
         pause = FIRST_WAIT
-        for left in range(TRIES - 1, -1, -1):
+        for left in range(self.tries - 1, -1, -1):
             try:
-                answer = httpx.get(
+                answer = httpx.request(
+                    "GET" if body is None else "POST",
                     path if "://" in path else f"{self.address.rstrip('/')}{path}",
                     params=dict(query) or None,
+                    json=body,
                     headers=dict(self.headers),
                     timeout=self.seconds,
                     trust_env=False,
@@ -107,6 +116,19 @@ class JsonService:
             self.wait(pause)
             pause = min(LONGEST_WAIT, 2 * pause)
         raise AssertionError("the last try answers or raises")
+
+
+def read_description(path: str) -> Any:
+    """The JSON of a file that describes a service. Raises ServiceError."""
+    try:
+        return json.loads(Path(path).read_text(encoding="utf-8"))
+    except (OSError, ValueError) as error:
+        raise ServiceError("mapping.unreadable", path=path, reason=str(error)[:120]) from None
+
+
+def described_headers(headers: Mapping[str, Any], key: str) -> dict[str, str]:
+    """The headers that a description tells, with the service's key put in; without blanks at their ends, which no header may have."""
+    return {"Accept": "application/json"} | {str(name): str(value).replace("{key}", key).strip() for name, value in headers.items()}
 
 
 def _retry_after(value: str) -> float:
