@@ -17,6 +17,7 @@ from fundament.core.yardstick.model import Range, Yardstick
 from fundament.core.yardstick.ranges import robust_range
 
 ZONES = ("title", "description", "h1", "h2", "h3", "body", "alt", "anchor", "emphasis")
+ONE_EARNS = frozenset(["title", "description", "h1", "h2"])
 LEAST_SHARE = 0.5  # of the keyword's content words, from which a text is a partial match
 
 
@@ -75,9 +76,12 @@ def zone_ranges(yardstick: Yardstick) -> dict[str, tuple[Range, Range]]:
     }
 
 
-def zone_advice(count: int, wanted: Range) -> Message:
-    """What brings a count into the middle half of the competitors: add so many, take out so many, or leave it."""
+def zone_advice(count: int, wanted: Range, zone: str = "") -> Message:
+    """What brings a count into the middle half of the competitors: add so many, take out so many, or leave it. zone: of word for word uses, where one of them earns in ONE_EARNS however few
+    competitors have it."""
     low, high = round(wanted.p25), round(wanted.p75)
+    if zone in ONE_EARNS:
+        high = max(high, 1)
     if count < low:
         return message("advice.add", count=low - count)
     if count > max(high, round(wanted.p95)):

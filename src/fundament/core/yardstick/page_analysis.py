@@ -79,7 +79,7 @@ def analyse_page(reading: Reading) -> PageAnalysis:
     forms: dict[str, Counter[str]] = defaultdict(Counter)
     tags: dict[str, Counter[str]] = defaultdict(Counter)
     names: Counter[tuple[str, str]] = Counter()
-    tag = _tagger_of(language)
+    tag = tagger_of(language)
     for sentence, source, is_heading in zip(sentences, sources, prominent, strict=True):
         sentence_tags = tag([token.text for token in sentence.tokens], sentence.joined)
         for start, end in _candidate_bounds(sentence, sentence_tags, language):
@@ -113,7 +113,7 @@ def _written(source: str, sentence: Sentence, first: int, after: int) -> str:
     return " ".join(source[begin:end].split())
 
 
-def _tagger_of(language: str) -> Callable[[Sequence[str], Sequence[bool]], tuple[str, ...]]:
+def tagger_of(language: str) -> Callable[[Sequence[str], Sequence[bool]], tuple[str, ...]]:
     """What gives each word of a sentence its part of speech, "" where none is known."""
     tagger = pack_of(language).tagger
     if tagger:

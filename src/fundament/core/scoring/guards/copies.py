@@ -120,6 +120,15 @@ class Copies:
                 found.append((int(at[place]), pages))
         return found
 
+    def count_runs(self, sentences: Sequence[Sentence]) -> int:
+        """How many runs of RUN words of a text stand on some page, stock phrases and titles too."""
+        words = np.array([word_number(lemma) for sentence in sentences for lemma in sentence.lemmas], dtype=np.uint32)
+        if not len(self.runs) or len(words) < RUN:
+            return 0
+        hashes, _ = _hashed(words, RUN)
+        at = np.minimum(np.searchsorted(self.runs, hashes), len(self.runs) - 1)
+        return int((self.runs[at] == hashes).sum())
+
     def pairs_of(self, sentence: Sentence) -> tuple[int, int]:
         """(pairs of neighbouring words of a sentence that stand on some page, all of its pairs)."""
         if len(sentence.lemmas) < PAIR or not len(self.pairs):

@@ -1,0 +1,84 @@
+"""All proposals for a text, those with the largest gain first.
+
+`prepare` works out those that need nobody's wording, and what is to be worded; whoever words it may be far away and slow, so it is asked in between; `finish` judges the answers.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+
+from fundament.core.documents.changing import AFTER, BEFORE, CONTENT, blocks_of
+from fundament.core.edits.model import Edit
+from fundament.core.edits.proposals.asked import question_block
+from fundament.core.edits.proposals.judging import LEAST_GAIN, judged
+from fundament.core.edits.proposals.model import Proposal, Wording, WritingTask
+from fundament.core.edits.proposals.own import own_proposals
+from fundament.core.edits.proposals.tasks import writing_tasks
+from fundament.core.edits.proposals.trial import Trial
+from fundament.core.reading.model import Reading
+from fundament.core.scoring.features import DraftFeatures
+
+MOST = 20
+WITHOUT_GAIN = frozenset(["emphasis"])  # counts nothing in the score
+WORDED = "use_term"
+
+
+@dataclass(frozen=True)
+class Prepared:
+    """own: proposals that are ready. tasks: what is to be worded; places: of each by its key the ids of its passages. busy: blocks that have a proposal."""
+
+    own: tuple[Proposal, ...]
+    tasks: tuple[WritingTask, ...]
+    places: dict[str, tuple[str, ...]]
+    busy: frozenset[str]
+
+
+def prepare(
+    trial: Trial,
+    reading: Reading,
+    features: DraftFeatures,
+    edits: Sequence[Edit],
+    finished: frozenset[str] = frozenset(),
+    questions: Sequence[str] = (),
+) -> Prepared:
+    """What can be proposed for a text. reading, features, edits: of the trial's text. finished: keys of proposals that were taken or dismissed. questions: those that people ask and
+    the text does not answer."""
+    busy: set[str] = set()
+    found: list[Proposal] = []
+    for proposal in own_proposals(trial.document, reading, trial.compiled, features, edits):
+        if proposal.key in finished or (proposal.block and proposal.block in busy):
+            continue
+        if proposal.check not in WITHOUT_GAIN:
+            gain, by_part, denied = trial.gain(proposal.operations)
+            if gain < LEAST_GAIN or denied > 0:
+                continue
+            proposal = replace(proposal, gain=gain, by_part=by_part)
+        found.append(proposal)
+        busy |= {operation.block for operation in proposal.operations if operation.kind in (CONTENT, BEFORE, AFTER)}
+    block = question_block(trial.document, trial.compiled, edits, questions)
+    if block is not None and block.key not in finished:
+        gain, by_part, _ = trial.gain(block.operations)
+        found.append(replace(block, gain=gain, by_part=by_part))
+    taken = frozenset(key.partition(":")[2] for key in finished if key.startswith(f"{WORDED}:"))
+    tasks, places = writing_tasks(trial.document, trial.compiled, edits, taken=taken)
+    return Prepared(tuple(found), tuple(tasks), places, frozenset(busy))
+
+
+def finish(trial: Trial, prepared: Prepared, answers: Sequence[Sequence[Wording]], most: int = MOST) -> list[Proposal]:
+    """At most so many proposals, none of which touches the paragraph of another. answers: wordings for each task."""
+    nodes = blocks_of(trial.document)
+    busy, frames = set(prepared.busy), set[int]()
+    found = list(prepared.own)
+    for task, wordings in zip(prepared.tasks, answers, strict=False):
+        if len(found) - len(prepared.own) >= most:
+            break
+        proposal = judged(task, wordings, prepared.places[task.key], nodes, trial, frames, busy)
+        if proposal is not None:
+            found.append(proposal)
+    return sorted(found, key=lambda proposal: (proposal.is_skeleton, -proposal.gain, proposal.key))[:most]
+
+
+def joint_gain(trial: Trial, proposals: Sequence[Proposal]) -> float:
+    """What several proposals gain together, in points of 100; gains do not add. What has still to be filled is left out."""
+    return trial.gain([operation for proposal in proposals if not proposal.is_skeleton for operation in proposal.operations])[0]

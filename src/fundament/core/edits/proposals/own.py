@@ -1,0 +1,259 @@
+"""Proposals that need nobody's wording: a heading for what the text says already, a long paragraph split, title and description, alt texts, emphasis."""
+
+from __future__ import annotations
+
+import itertools
+from collections.abc import Iterator, Sequence
+
+from fundament.core.documents.changing import (
+    AFTER,
+    ALT,
+    BEFORE,
+    CONTENT,
+    DESCRIPTION,
+    TITLE,
+    Operation,
+    blocks_of,
+    fresh_id,
+    text_of_block,
+    with_mark,
+)
+from fundament.core.documents.difference import word_pieces
+from fundament.core.documents.schema import Node, plain_text
+from fundament.core.edits.model import Edit
+from fundament.core.edits.proposals.model import Proposal
+from fundament.core.language.analysis import analyse_text
+from fundament.core.language.function_words import function_words
+from fundament.core.reading.model import Reading
+from fundament.core.scoring.compiled import CompiledYardstick
+from fundament.core.scoring.features import DraftFeatures
+from fundament.core.scoring.guards.copies import RUN
+from fundament.core.scoring.points import DESCRIPTION_LENGTH, TITLE_LENGTH, structure_target, text_credit
+from fundament.core.yardstick.structure import LONG_PARAGRAPH
+
+LEAST_SAID = 0.6  # of a heading's words of content
+SHOWN = 160  # characters of what stands below a heading
+MOST_BOLD, MOST_HEADINGS, MOST_SPLITS = 3, 4, 2
+
+
+def own_proposals(
+    document: Node, reading: Reading, compiled: CompiledYardstick, features: DraftFeatures, edits: Sequence[Edit]
+) -> Iterator[Proposal]:
+    """All of them, without their gains. reading, features, edits: of the document."""
+    top = document.get("content", [])
+    title, description = reading.title, reading.description
+    yield from _headings(top, reading, compiled, features, edits)
+    yield from _splits(top, compiled)
+    yield from _title(top, compiled, title)
+    yield from _description(top, compiled, description)
+    yield from _alt_texts(document)
+    yield from _emphasis(top, compiled, features)
+
+
+def _id(node: Node) -> str:
+    return str(node.get("attrs", {}).get("id", ""))
+
+
+def _headings(
+    top: Sequence[Node], reading: Reading, compiled: CompiledYardstick, features: DraftFeatures, edits: Sequence[Edit]
+) -> Iterator[Proposal]:
+    """A heading over the paragraph that covers a subtopic, where none stands over it yet."""
+    number_of = {subtopic.key: number for number, subtopic in enumerate(compiled.yardstick.subtopics)}
+    covered = text_credit(features.figures)
+    _, block_of = features.ordered_closest
+    place_of = {_id(node): place for place, node in enumerate(top)}
+    used: set[str] = set()
+    level = 2
+    levels = []
+    for node in top:
+        level = node["attrs"]["level"] if node["type"] == "heading" else level
+        levels.append(max(2, level))
+    for edit in edits:
+        number = number_of.get(edit.finding.subject_key, -1) if edit.finding.check == "head_subtopic" else -1
+        if number < 0 or covered[number] <= 0.0:
+            continue
+        closest = int(block_of[0, number])
+        block = reading.blocks[closest].key if closest >= 0 else ""
+        place = place_of.get(block, -1)
+        subtopic = compiled.yardstick.subtopics[number]
+        if place < 1 or block in used or top[place]["type"] != "paragraph" or len(subtopic.label.split()) >= RUN:
+            continue
+        if top[place - 1]["type"] == "heading" or (
+            place > 1 and top[place - 2]["type"] == "heading" and top[place - 1]["type"] != "paragraph"
+        ):
+            continue  # two headings with nothing between, or a picture alone
+        if _share_below(subtopic.label, top[place:], compiled.language) < LEAST_SAID:
+            continue
+        if len(used) >= MOST_HEADINGS:
+            return
+        used.add(block)
+        key = f"head_subtopic:{subtopic.key}"
+        made = {
+            "type": "heading",
+            "attrs": {"level": levels[place], "id": fresh_id(key, block)},
+            "content": [{"type": "text", "text": subtopic.label}],
+        }
+        below = " ".join(_text(top[place]).split())
+        below = below if len(below) <= SHOWN else below[:SHOWN].rpartition(" ")[0] + " …"
+        yield Proposal(
+            key, "head_subtopic", "subtopics", subtopic.key, subtopic.label, block, (("new", subtopic.label), ("same", f"\n{below}")),
+            (Operation(BEFORE, block, [made]),), is_heading=True,
+        )  # fmt: skip
+
+
+def _share_below(label: str, nodes: Sequence[Node], language: str) -> float:
+    """How much of a heading's words of content stands in the text below it, up to the next heading: a heading promises nothing that is not said."""
+    functional = function_words(language)
+    wanted = {lemma for sentence in analyse_text(label, language) for lemma in sentence.lemmas if lemma not in functional}
+    below = itertools.takewhile(lambda node: node["type"] != "heading", nodes)
+    said = {lemma for node in below for sentence in analyse_text(plain_text(node), language) for lemma in sentence.lemmas}
+    return len(wanted & said) / len(wanted) if wanted else 1.0
+
+
+def _text(node: Node) -> str:
+    return "".join(child.get("text", " ") for child in node.get("content", ()))
+
+
+def _splits(top: Sequence[Node], compiled: CompiledYardstick) -> Iterator[Proposal]:
+    """A long paragraph, split between two of its sentences."""
+    made = 0
+    for node in top:
+        text = text_of_block(node) if node["type"] == "paragraph" else None
+        if text is None or len(text.split()) <= LONG_PARAGRAPH:
+            continue
+        sentences = analyse_text(text, compiled.language)
+        half = next((n for n in range(1, len(sentences)) if sum(s.words for s in sentences[:n]) >= sum(s.words for s in sentences) / 2), 0)
+        if not half or len(sentences) < 2:
+            continue
+        at = sentences[half].start
+        first, second = _cut(node, at)
+        if (made := made + 1) > MOST_SPLITS:
+            return
+        key = f"split_paragraph:{_id(node)}"
+        yield Proposal(
+            key, "split_paragraph", "structure", _id(node), " ".join(text.split()[:6]) + " …", _id(node),
+            (("same", text[:at].rstrip()), ("new", "\n\n"), ("same", text[at:])),
+            (Operation(CONTENT, _id(node), first), Operation(AFTER, _id(node), [{"type": "paragraph", "attrs": {"id": fresh_id(key, text)}, "content": second}])),
+        )  # fmt: skip
+
+
+def _cut(node: Node, at: int) -> tuple[list[Node], list[Node]]:
+    """A block's content in two; the space between goes."""
+    first: list[Node] = []
+    second: list[Node] = []
+    start = 0
+    for child in node["content"]:
+        text, end = child["text"], start + len(child["text"])
+        here, there = text[: max(0, at - start)], text[max(0, at - start) :]
+        here = here.rstrip() if end >= at else here
+        if here:
+            first.append({**child, "text": here})
+        if there:
+            second.append({**child, "text": there})
+        start = end
+    return first, second
+
+
+def _title(top: Sequence[Node], compiled: CompiledYardstick, title: str) -> Iterator[Proposal]:
+    """A title tag with the keyword first, that fits."""
+    low, high = TITLE_LENGTH
+    keyword = compiled.yardstick.keyword
+    heading = next((_text(node) for node in top if node["type"] == "heading" and node["attrs"]["level"] == 1), "")
+    if keyword.lower() in title.lower() and low <= len(title) <= high:
+        return
+    name = keyword[:1].upper() + keyword[1:]
+    rest = [text for text in (title, heading) if text and keyword.lower() not in text.lower()]
+    whole = [text for text in (title, heading) if keyword.lower() in text.lower()]
+    below = [_text(node) for node in top if node["type"] == "heading" and node["attrs"]["level"] == 2]
+    made = [*whole, *(f"{name}: {_within(text)}" for text in rest)]
+    for one, other in itertools.pairwise(below):
+        made.append(f"{name}: {_within(one)} and {_within(other)}")
+    made += [f"{name}: {_within(one)}" for one in below]
+    found = next((text for text in made if low <= len(text) <= high and text != title), "")
+    if found:
+        yield Proposal("title:title", "title", "placement", "title", "", "", word_pieces(title, found), (Operation(TITLE, "", found),))
+
+
+def _within(heading: str) -> str:
+    """A heading as it stands inside a line."""
+    return heading[:1].lower() + heading[1:] if heading[1:2].islower() else heading
+
+
+def _description(top: Sequence[Node], compiled: CompiledYardstick, description: str) -> Iterator[Proposal]:
+    """A description of whole sentences of the text, one with the keyword first."""
+    low, high = DESCRIPTION_LENGTH
+    keyword = compiled.yardstick.keyword.lower()
+    if keyword in description.lower() and low <= len(description) <= high:
+        return
+    sentences = [
+        text[s.start : s.end].strip()
+        for text in (_text(node) for node in top if node["type"] == "paragraph")
+        for s in analyse_text(text, compiled.language)
+        if s.natural
+    ]
+    with_keyword = [sentence for sentence in sentences if keyword in sentence.lower()]
+    name = compiled.yardstick.keyword[:1].upper() + compiled.yardstick.keyword[1:]
+    for first in [*with_keyword, *(f"{name}: {_within(sentence)}" for sentence in sentences[:12])]:
+        made = [first, *(f"{first} {other}" for other in sentences if other != first)]
+        found = next((text for text in made if low <= len(text) <= high), "")
+        if found and found != description:
+            yield Proposal(
+                "description:description", "description", "placement", "description", "", "", word_pieces(description, found),
+                (Operation(DESCRIPTION, "", found),),
+            )  # fmt: skip
+            return
+
+
+def _alt_texts(document: Node) -> Iterator[Proposal]:
+    """A picture without alt text that has a caption says what the caption says."""
+
+    for block, image in blocks_of(document).items():
+        if image["type"] != "image":
+            continue
+        caption = " ".join(str(image["attrs"].get("caption") or "").split())
+        if caption and not (image["attrs"].get("alt") or "").strip():
+            yield Proposal(
+                f"alt:{block}",
+                "alt",
+                "structure",
+                block,
+                caption,
+                block,
+                (("new", caption),),
+                (Operation(ALT, block, caption.rstrip(".")),),
+            )
+
+
+def _emphasis(top: Sequence[Node], compiled: CompiledYardstick, features: DraftFeatures) -> Iterator[Proposal]:
+    """The first use of a term of the first tier in bold, where the competitors have more of it."""
+    missing = int(structure_target(compiled, "bold")[0] - features.structure["bold"])
+    if missing <= 0:
+        return
+    functional = function_words(compiled.language)
+    terms = [number for number, term in enumerate(compiled.yardstick.terms) if term.tier == 1 and term.is_noun and len(term.phrases[0]) > 1]
+    done: set[int] = set()
+    for node in top:
+        text = text_of_block(node) if node["type"] == "paragraph" else None
+        if text is None:
+            continue
+        for sentence in analyse_text(text, compiled.language):
+            match = next(
+                (m for m in compiled.term_matcher.find(sentence.lemmas, sentence.joined) if m.phrase in terms and m.phrase not in done),
+                None,
+            )
+            if match is None or sentence.lemmas[match.start] in functional:
+                continue
+            start, end = sentence.bounds(match.start, match.end)
+            content = with_mark(node, start, end, "bold")
+            if content is None:
+                continue
+            done.add(match.phrase)
+            term = compiled.yardstick.terms[match.phrase]
+            yield Proposal(
+                f"emphasis:{term.key}", "emphasis", "structure", term.key, term.name, _id(node),
+                (("same", text[sentence.start : start]), ("new", text[start:end]), ("same", text[end : sentence.end])),
+                (Operation(CONTENT, _id(node), content),),
+            )  # fmt: skip
+            break
+        if len(done) >= min(missing, MOST_BOLD):
+            return

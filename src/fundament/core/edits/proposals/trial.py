@@ -1,0 +1,51 @@
+"""What a change of a text does to its score: the text is changed and scored, once for each change that is looked at."""
+
+from __future__ import annotations
+
+import functools
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+from fundament.core.documents.changing import DESCRIPTION, TITLE, Operation, changed
+from fundament.core.documents.read_document import read_document
+from fundament.core.documents.schema import Node
+from fundament.core.scoring.compiled import CompiledYardstick
+from fundament.core.scoring.guards.verdicts import NO_CLAIMS, Claims
+from fundament.core.scoring.model import Score
+from fundament.core.scoring.said import NOTHING_SAID, Said
+from fundament.core.scoring.score import score_said
+
+
+@dataclass(frozen=True, eq=False)
+class Trial:
+    """A text with what is known of it beside. said, claims: as for its score."""
+
+    compiled: CompiledYardstick
+    document: Node
+    title: str = ""
+    description: str = ""
+    said: Said = NOTHING_SAID
+    claims: Claims = NO_CLAIMS
+    known: Score | None = None  # the score as the text is, where it is at hand
+
+    @functools.cached_property
+    def now(self) -> Score:
+        """The score as the text is."""
+        return self.known or self.after(())
+
+    def after(self, operations: Sequence[Operation]) -> Score:
+        """The score after some operations."""
+        beside = {operation.kind: operation.value for operation in operations if operation.kind in (TITLE, DESCRIPTION)}
+        reading = read_document(
+            changed(self.document, [operation for operation in operations if operation.kind not in beside]),
+            title=beside.get(TITLE, self.title), description=beside.get(DESCRIPTION, self.description),
+            language=self.compiled.language, counted=False,
+        )  # fmt: skip
+        return score_said(self.compiled, reading, self.said, self.claims, with_items=False)[1]
+
+    def gain(self, operations: Sequence[Operation]) -> tuple[float, tuple[tuple[str, float], ...], int]:
+        """(points of the score, by part, so many more sentences that earn nothing) of some operations."""
+        then = self.after(operations)
+        parts = {part.name: part.points for part in self.now.parts}
+        by_part = tuple((part.name, part.points - parts[part.name]) for part in then.parts)
+        return then.total - self.now.total, by_part, len(then.denied) - len(self.now.denied)
