@@ -67,9 +67,14 @@ def _alike(words: set[str], other: Block) -> float:
 
 
 def _changed(before: Block, after: Block) -> Passage:
-    one, other = _PIECE.findall(before.text), _PIECE.findall(after.text)
+    return Passage("changed", after.kind, after.level, word_pieces(before.text, after.text))
+
+
+def word_pieces(before: str, after: str) -> tuple[tuple[str, str], ...]:
+    """("same" | "gone" | "new", text) in order: what of a text stayed, word by word."""
+    one, other = _PIECE.findall(before), _PIECE.findall(after)
     if max(len(one), len(other)) > MOST_WORDS:
-        return Passage("changed", after.kind, after.level, (("gone", before.text), ("new", after.text)))
+        return ("gone", before), ("new", after)
     pieces: list[tuple[str, str]] = []
     was, now = ([piece.strip() for piece in text] for text in (one, other))  # the last word of a text has no space after it
     for tag, first, last, begin, end in SequenceMatcher(None, was, now, autojunk=False).get_opcodes():
@@ -77,4 +82,4 @@ def _changed(before: Block, after: Block) -> Passage:
             pieces.append(("same", "".join(other[begin:end])))
             continue
         pieces += [(how, text) for how, text in (("gone", "".join(one[first:last])), ("new", "".join(other[begin:end]))) if text]
-    return Passage("changed", after.kind, after.level, tuple(pieces))
+    return tuple(pieces)
