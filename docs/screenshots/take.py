@@ -23,7 +23,6 @@ VIEWS = {
     "questions": "/studies/1/questions/",
     "compare": "/studies/1/compare/",
     "plan": "/studies/1/plan/",
-    "members": "/settings/members/",
     "operating": "/settings/operating/",
     "keywords": "/keywords/1/",
     "site": "/sites/1/?kind=product",
@@ -48,6 +47,10 @@ def main(address: str) -> None:
         page.wait_for_selector(".evidence-box")
         page.wait_for_timeout(400)
         page.screenshot(path=HERE / "writing-terms.png")
+        page.goto(f"{address}/drafts/1/?panel=proposals")
+        page.locator(".proposal").nth(1).focus()
+        page.wait_for_timeout(400)
+        page.screenshot(path=HERE / "proposals.png")
         browser.close()
 
 

@@ -7,8 +7,8 @@ export interface TextBlock {
   id: string;
 }
 
-// [id of the block, first character, last + 1], in the block's text with white space folded
-export type Use = [string, number, number];
+// [id of the block, first character, last + 1, why it does not count], in the block's text with white space folded
+export type Use = [string, number, number, string?];
 
 // The blocks that hold text, in order, as the server counts them.
 export function textBlocks(doc: Node): TextBlock[] {

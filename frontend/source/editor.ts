@@ -3,7 +3,7 @@ import { Editor, type JSONContent } from "@tiptap/core";
 import { Slice } from "@tiptap/pm/model";
 import { extensions } from "./extensions";
 import type { Happened } from "./live";
-import { byId } from "./page";
+import { byId, csrfToken } from "./page";
 import { drawProfile } from "./profile";
 import { Saver, type Answer, type Chosen, type Text } from "./saver";
 import { Counts } from "./counts";
@@ -11,13 +11,17 @@ import { setUpOutline } from "./draft-outline";
 import { setUpFind } from "./find";
 import { setUpKeys } from "./keys";
 import { cleaned, htmlOfMarkdown } from "./paste";
+import { inAddress, setUpPanelView, viewOfAddress } from "./panel-view";
 import { Pictures } from "./pictures";
+import { Proposals } from "./proposals";
+import { setUpRemarks } from "./remarks";
+import { SigningIn } from "./signing-in";
 import { setUpStating } from "./stating";
 import { setUpToolbar } from "./toolbar";
 
 const sheet = byId("sheet");
 const fields = { title: byId<HTMLInputElement>("title-tag"), description: byId<HTMLTextAreaElement>("meta-description") };
-const chosen: Chosen = { panel: new URLSearchParams(location.search).get("panel") || "edits", part: "", key: "" };
+const chosen: Chosen = { panel: new URLSearchParams(location.search).get("panel") || "edits", part: "", key: "", ...viewOfAddress() };
 const readOnly = sheet.dataset["readOnly"] === "yes";
 
 const editor = new Editor({
@@ -46,7 +50,7 @@ function note(words: string): void {
   place.hidden = !words;
 }
 
-const pictures = new Pictures(editor, sheet.dataset["pictures"] ?? "", sheet.dataset["csrf"] ?? "", note);
+const pictures = new Pictures(editor, sheet.dataset["pictures"] ?? "", note);
 const counts = new Counts(editor, sheet.dataset["draft"] ?? "");
 
 function clean(html: string): string {
@@ -88,6 +92,7 @@ function text(): Text {
   return { document: editor.getJSON(), title_tag: fields.title.value, meta_description: fields.description.value };
 }
 
+const PROPOSALS = "proposals"; // a panel that is not made anew with every change
 const REST = 400; // ms without a key before the panel follows; the score does not wait for it
 const LATER = 1200; // ms until figures are asked for again that were not there yet
 let resting: ReturnType<typeof setTimeout> | undefined;
@@ -105,7 +110,8 @@ function showPanel(html: string): void {
   const panel = byId("panel");
   const scrolled = panel.scrollTop;
   const active = document.activeElement as HTMLElement | null;
-  const focused = active && panel.contains(active) ? active.dataset["key"] : undefined;
+  const isInside = active !== null && panel.contains(active);
+  const focused = isInside ? (active.dataset["key"] ? `[data-key="${CSS.escape(active.dataset["key"])}"]` : active.dataset["view"] ? `[data-view=${active.dataset["view"]}]` : "") : "";
   const filling = panel.querySelector("details.there-already[open]"); // what is being typed there stays
   panel.innerHTML = html;
   if (filling) panel.querySelector("details.there-already")?.replaceWith(filling);
@@ -113,7 +119,9 @@ function showPanel(html: string): void {
   panel.scrollTop = scrolled;
   panel.removeAttribute("aria-busy");
   sayScore();
-  if (focused) panel.querySelector<HTMLElement>(`[data-key="${CSS.escape(focused)}"]`)?.focus();
+  const again = focused ? panel.querySelector<HTMLElement>(focused) : null;
+  again?.focus();
+  if (again instanceof HTMLInputElement && again.type === "text") again.setSelectionRange(again.value.length, again.value.length);
 }
 
 // The score is said aloud at rest only: while one types it would be noise.
@@ -133,7 +141,8 @@ function show(answer: Answer): void {
     return;
   }
   byId("core").innerHTML = answer.core;
-  if (answer.panel === null) panelAtRest();
+  if (chosen.panel === PROPOSALS) sayScore(); // they stay as they were worked out until they are asked for again
+  else if (answer.panel === null) panelAtRest();
   else showPanel(answer.panel);
   counts.show(answer.words);
   editor.commands.showMarks(answer.marks);
@@ -148,7 +157,8 @@ function say(words: string, isTrouble: boolean): void {
 
 const saver = new Saver({
   address: sheet.dataset["save"] ?? "",
-  token: sheet.dataset["csrf"] ?? "",
+  token: csrfToken,
+  signedOut: () => signingIn.open(),
   draft: sheet.dataset["draft"] ?? "",
   version: Number(sheet.dataset["version"]),
   readOnly,
@@ -156,10 +166,15 @@ const saver = new Saver({
   chosen,
   show,
   say,
-  conflict: (open) => {
+  conflict: (open, revision) => {
     byId("conflict").hidden = !open;
+    if (open) byId("moved-on").hidden = true; // it says more
+    const both = document.querySelector<HTMLAnchorElement>("#conflict-both");
+    if (both && revision) both.href = (both.dataset["merge"] ?? "").replace("/0/", `/${revision}/`);
   },
 });
+
+const signingIn = new SigningIn(() => void saver.saveNow());
 
 let typings = 0; // how often something was changed
 
@@ -187,11 +202,21 @@ for (const field of Object.values(fields)) {
 }
 
 async function choose(change: Partial<Chosen>): Promise<void> {
-  if (change.panel && change.panel !== chosen.panel) byId("panel").scrollTop = 0;
+  if (change.panel && change.panel !== chosen.panel) {
+    byId("panel").scrollTop = 0;
+    Object.assign(chosen, { only: "", sort: "", find: "", here: "" });
+  }
   Object.assign(chosen, change);
+  editor.commands.showChange(null);
   const address = new URL(location.href);
   address.searchParams.set("panel", chosen.panel);
+  inAddress(address, chosen);
   history.replaceState(null, "", address);
+  if (chosen.panel === PROPOSALS) {
+    byId("panel").setAttribute("aria-busy", "true");
+    await proposals.fetch();
+    return;
+  }
   if (saver.isWaiting()) {
     await saver.saveNow(); // its answer brings the panel, unless a quick save was on its way
     if (!byId("panel").hasAttribute("aria-busy")) return;
@@ -250,6 +275,13 @@ document.addEventListener("keydown", (event) => {
 });
 
 byId("conflict-mine").addEventListener("click", () => void saver.goOnWithMine());
+document.getElementById("conflict-both")?.addEventListener("click", async (event) => {
+  event.preventDefault();
+  await saver.saveNow(); // all that was typed is in the revision then
+  saver.forget();
+  saver.dirty = false;
+  location.href = (event.target as HTMLAnchorElement).href;
+});
 byId("conflict-theirs").addEventListener("click", async () => {
   await saver.saveNow();
   saver.forget();
@@ -280,6 +312,23 @@ function offerUnsaved(): void {
   });
 }
 
+const POLL = 4000; // ms; where no events come, as with a link of a visitor
+
+async function lookForNewer(address: string): Promise<void> {
+  if (document.hidden || saver.isWaiting()) return;
+  try {
+    const response = await fetch(address, { headers: { "X-Requested-With": "fetch" } });
+    const answer = (await response.json()) as { version?: number; problem?: string };
+    if (!response.ok) say(answer.problem ?? "The link is over", true);
+    else if (saver.hasMovedOn(answer.version ?? 0)) {
+      byId("moved-on").hidden = false;
+      say("A newer text is there", true);
+    }
+  } catch {
+    // the next save says it
+  }
+}
+
 // Somebody else, or another tab, moved the draft on: who has typed nothing is told before they do.
 function watch(): void {
   window.fundamentLive?.listenTo(`draft:${sheet.dataset["draft"]}`, (event: Happened) => {
@@ -292,19 +341,37 @@ function watch(): void {
     }, 300);
   });
   byId("moved-on-reload").addEventListener("click", () => location.reload());
+  const poll = sheet.dataset["poll"];
+  if (poll) setInterval(() => void lookForNewer(poll), POLL);
 }
 
 setUpToolbar(editor);
 setUpFind(editor, readOnly);
 setUpOutline(editor, readOnly);
 setUpKeys();
-setUpStating(sheet.dataset["said"] ?? "", sheet.dataset["csrf"] ?? "", () => void afterSaying(), note);
+setUpStating(sheet.dataset["said"] ?? "", () => void afterSaying(), note);
+const proposals = new Proposals(
+  editor,
+  { proposals: sheet.dataset["proposals"] ?? "", settle: sheet.dataset["settle"] ?? "", rewrite: sheet.dataset["rewrite"] ?? "" },
+  { saveNow: () => saver.saveNow(), isWaiting: () => saver.isWaiting(), show: showPanel, note, isChosen: () => chosen.panel === PROPOSALS },
+);
+proposals.listen();
+setUpRemarks(editor, sheet.dataset["languageAddress"] ?? "", {
+  show: (marks) => {
+    editor.commands.showMarks(marks);
+    drawProfile(editor, marks);
+  },
+  changed: () => void afterSaying(),
+  note,
+});
+setUpPanelView(editor, (change) => void choose(change));
 counts.listen();
 pictures.listen();
 countFields();
 drawProfile(editor, []);
 saver.listen();
-if (sheet.dataset["later"]) panelAtRest(true);
+if (chosen.panel === PROPOSALS && sheet.dataset["proposals"]) void choose({});
+else if (sheet.dataset["later"]) panelAtRest(true);
 offerUnsaved();
 watch();
 window.addEventListener("resize", () => drawProfile(editor, saver.marks));

@@ -5,6 +5,7 @@ import { TableKit } from "@tiptap/extension-table";
 import StarterKit from "@tiptap/starter-kit";
 import { search } from "prosemirror-search";
 import { BlockIds } from "./block-ids";
+import { Changes } from "./changes";
 import { Marks } from "./marks";
 import { Picture } from "./picture-node";
 
@@ -35,5 +36,6 @@ export const extensions = [
   raised("superscript", "sup", "super", "subscript"),
   BlockIds,
   Marks,
+  Changes,
   Find,
 ];

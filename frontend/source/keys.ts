@@ -8,7 +8,8 @@ const KEYS: [string, [string, string][]][] = [
     ["Tab, Shift+Tab", "in a list deeper or less deep, in a table the next or the last cell"], ["Shift+Enter", "line break"], ["Ctrl+Z, Ctrl+Shift+Z", "undo, redo"],
   ]],
   ["As one types", [["# to ###### and a space", "heading"], ["- or * and a space", "list"], ["1. and a space", "numbered list"], ["[ ] and a space", "to tick off"], ["> and a space", "quote"], ["```", "code block"], ["**words**, *words*, `words`", "bold, italic, code"], ["---", "rule"]]],
-  ["Around the text", [["Ctrl+F, Ctrl+H", "find, replace"], ["Alt+O", "outline; there Up, Down, and with Alt a section is moved"], ["Alt+P", "from the text to the panel and back"], ["Alt+Q", "fold the panel away"], ["? or Ctrl+/", "this list"], ["Escape", "close what is open"]]],
+  ["In the panel", [["I on an edit", "take it in: its heading, or where it is written"], ["A, E, D on a proposal", "take, edit, dismiss it"], ["C, N on what is perhaps covered", "covered, not covered"]]],
+  ["Around the text", [["Ctrl+F, Ctrl+H", "find, replace"], ["Alt+O", "outline; there Up, Down, and with Alt a section is moved"], ["Alt+P", "from the text to the panel and back"], ["Alt+Q", "fold the panel away"], ["Alt+Down, Alt+Up", "to the next or last use that is marked"], ["? or Ctrl+/", "this list"], ["Escape", "close what is open"]]],
 ];
 
 export function setUpKeys(): void {

@@ -16,9 +16,9 @@ declare module "@tiptap/core" {
 export function decorationsOf(doc: Node, marks: Use[]): DecorationSet {
   const blocks = new Map(textBlocks(doc).map((block) => [block.id, block]));
   const drawn: Decoration[] = [];
-  for (const [id, start, end] of marks) {
+  for (const [id, start, end, why] of marks) {
     const block = blocks.get(id);
-    if (block) drawn.push(Decoration.inline(placeOf(block, start), placeOf(block, end), { class: "use" }));
+    if (block) drawn.push(Decoration.inline(placeOf(block, start), placeOf(block, end), why ? { class: "use use-idle", title: `Does not count: ${why}` } : { class: "use" }));
   }
   return DecorationSet.create(doc, drawn);
 }

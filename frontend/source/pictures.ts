@@ -1,7 +1,7 @@
 // Pictures are brought from a file, a clipboard, an address or the library. Each goes through the server, which makes it anew; none is shown from elsewhere.
 import type { Editor } from "@tiptap/core";
 import { NodeSelection } from "@tiptap/pm/state";
-import { byId } from "./page";
+import { byId, csrfToken } from "./page";
 import { isMissing, isOwn, MISSING } from "./picture-node";
 
 interface Kept {
@@ -30,7 +30,6 @@ export class Pictures {
   constructor(
     private readonly editor: Editor,
     private readonly address: string,
-    private readonly token: string,
     private readonly say: (words: string) => void,
   ) {}
 
@@ -62,10 +61,11 @@ export class Pictures {
   }
 
   async keep(what: Record<string, string | Blob>): Promise<Kept> {
+    if (!this.address) return { problem: "Pictures cannot be brought here." };
     const body = new FormData();
     for (const [name, value] of Object.entries(what)) body.set(name, value);
     try {
-      const response = await fetch(this.address, { method: "POST", body, headers: { "X-CSRFToken": this.token, "X-Requested-With": "fetch" } });
+      const response = await fetch(this.address, { method: "POST", body, headers: { "X-CSRFToken": csrfToken(), "X-Requested-With": "fetch" } });
       return (await response.json()) as Kept;
     } catch {
       return { problem: "The server cannot be reached, so the picture was not brought. Choose its file again when it is back." };

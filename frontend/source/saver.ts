@@ -19,6 +19,10 @@ export interface Chosen {
   panel: string;
   part: string;
   key: string;
+  only: string; // a kind of edit, or a state
+  sort: string;
+  find: string;
+  here: string; // heading whose section comes first, by its id
 }
 
 export interface Answer {
@@ -29,11 +33,13 @@ export interface Answer {
   words: number;
   version: number;
   conflict?: boolean;
+  revision?: number | null; // that keeps a text which could not be saved
 }
 
 export interface Parts {
   address: string; // where a text is saved
-  token: string; // against forged requests
+  token: () => string; // against forged requests
+  signedOut: () => void;
   draft: string;
   version: number;
   readOnly: boolean;
@@ -41,7 +47,7 @@ export interface Parts {
   chosen: Chosen;
   show: (answer: Answer) => void;
   say: (words: string, isTrouble: boolean) => void;
-  conflict: (open: boolean) => void;
+  conflict: (open: boolean, revision?: number | null) => void;
 }
 
 interface Kept extends Text {
@@ -117,7 +123,7 @@ export class Saver {
   }
 
   private request(body: string, keepalive = false): Promise<Response> {
-    const headers = { "Content-Type": "application/json", "X-CSRFToken": this.parts.token };
+    const headers = { "Content-Type": "application/json", "X-CSRFToken": this.parts.token() };
     return fetch(this.parts.address, { method: "POST", keepalive, headers, body });
   }
 
@@ -154,7 +160,9 @@ export class Saver {
       return;
     }
     if (response.redirected) {
-      this.tryLater("You were signed out. Sign in again in another tab; your text is kept in this browser");
+      this.dirty = true;
+      this.parts.say("You were signed out. Your text is kept in this browser", true);
+      this.parts.signedOut();
       return;
     }
     if (!response.ok) {
@@ -165,7 +173,7 @@ export class Saver {
     this.took = Date.now() - sent;
     if (answer.conflict) {
       this.newest = answer.version;
-      this.parts.conflict(true);
+      this.parts.conflict(true, answer.revision);
       this.parts.say("Kept as a revision", true);
     } else {
       this.version = answer.version;

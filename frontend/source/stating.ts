@@ -1,21 +1,15 @@
 // Words of a person on the text: not for this page, there already, covered or not, ours. They are said from the panel, and taken back there.
-import { byId } from "./page";
+import { byId, said } from "./page";
 
-export function setUpStating(address: string, token: string, said: () => void, trouble: (words: string) => void): void {
+export function setUpStating(address: string, done: () => void, trouble: (words: string) => void): void {
   async function post(path: string, values: Record<string, string>): Promise<void> {
-    const body = new FormData();
-    for (const [name, value] of Object.entries(values)) body.set(name, value);
-    try {
-      const response = await fetch(path, { method: "POST", body, headers: { "X-CSRFToken": token, "X-Requested-With": "fetch" } });
-      const answer = (await response.json()) as { problem?: string };
-      if (response.ok) {
-        if (values["text"]) byId<HTMLTextAreaElement>("there-text").value = "";
-        said();
-      }
-      else trouble(answer.problem ?? "This could not be said.");
-    } catch {
-      trouble("The server cannot be reached, so it was not said.");
+    const problem = await said(path, values);
+    if (problem) {
+      trouble(problem);
+      return;
     }
+    if (values["text"]) byId<HTMLTextAreaElement>("there-text").value = "";
+    done();
   }
 
   const panel = byId("panel");

@@ -10,9 +10,9 @@ function saver(replies: Reply[], draft = String(Math.random())) {
   const shown: number[] = [];
   let text = "one";
   const made = new Saver({
-    address: "/text/", token: "t", draft, version: 1, readOnly: false,
+    address: "/text/", token: () => "t", signedOut: () => undefined, draft, version: 1, readOnly: false,
     text: () => ({ document: { type: "doc", content: [{ type: "text", text }] }, title_tag: "", meta_description: "" }),
-    chosen: { panel: "edits", part: "", key: "" },
+    chosen: { panel: "edits", part: "", key: "", only: "", sort: "", find: "", here: "" },
     show: (answer) => shown.push(answer.version),
     say: (words) => said.push(words),
     conflict: () => undefined,

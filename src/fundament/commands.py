@@ -202,7 +202,10 @@ def _zones(yardstick: Yardstick, uses: dict[str, tuple[int, int]] | None = None)
         for place, (name, wanted) in enumerate(zip(("exact", "partial"), ranges, strict=True)):
             zones[zone][name] = _range(wanted)
             if uses is not None:
-                zones[zone][name] |= {"draft": uses[zone][place], "advice": say(zone_advice(uses[zone][place], wanted))}
+                zones[zone][name] |= {
+                    "draft": uses[zone][place],
+                    "advice": say(zone_advice(uses[zone][place], wanted, zone if name == "exact" else "")),
+                }
     return zones
 
 

@@ -121,7 +121,7 @@ class Demo:
             standins, standins_port = self._start_standins()
             stack.callback(_end, standins)
             environment["FUNDAMENT_PAGE_PROXY"] = f"http://127.0.0.1:{standins_port}"
-            for name in ("RESULTS", "KEYWORDS", "TRUST", "SPEED", "PICTURES"):
+            for name in ("RESULTS", "KEYWORDS", "TRUST", "SPEED", "PICTURES", "ASSISTANT"):
                 environment[f"FUNDAMENT_{name}_ADDRESS"] = f"http://127.0.0.1:{standins_port}"
             _manage(environment, "migrate", "--verbosity", "0")
             environment["FUNDAMENT_STATIC_ROOT"] = str(DATA / "static")

@@ -14,6 +14,7 @@ from fundament.core.documents.html import document_from_html
 from fundament.web.accounts.models import Membership, Person, Workspace
 from fundament.web.accounts.roles import Actor
 from fundament.web.drafts.models import Draft
+from fundament.web.drafts.services import sharing
 from fundament.web.drafts.services.saving import create_draft
 from fundament.web.drafts.services.texts import Text
 from fundament.web.studies.models import Study
@@ -34,8 +35,9 @@ def outside(settings: Any, standins: str) -> str:
 
 @pytest.fixture(autouse=True)
 def fresh() -> Iterator[None]:
-    """No yardstick of a test that was rolled back is taken for that of another."""
+    """No yardstick of a test that was rolled back is taken for that of another, and no test pays for the links another tried."""
     yield
+    sharing.tries.forget()
     yardsticks.forget_all()
 
 

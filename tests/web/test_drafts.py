@@ -225,7 +225,7 @@ def test_every_panel_is_shown_and_a_term_is_marked_where_it_stands(signed_in: Cl
     answer = signed_in.get(reverse("draft-panel", args=[draft.pk]), {"panel": "terms", "part": "terms", "key": key}).json()
     assert "evidence-box" in answer["panel"]
     blocks = {block.key: block.text for block in read_document(draft.document).blocks}
-    assert {blocks[block][start:end] for block, start, end in answer["marks"]} == {"lime mortar"}
+    assert {blocks[block][start:end] for block, start, end, _ in answer["marks"]} == {"lime mortar"}
 
 
 def test_a_heading_at_the_wrong_level_is_said_and_costs_nothing(signed_in: Client, draft: Draft) -> None:
@@ -364,7 +364,7 @@ def test_sentences_that_earn_nothing_are_told_and_marked(signed_in: Client, draf
     post(signed_in, draft, TEXT + "".join(f"<p>{text}</p>" for text in told), 1)
     answer = signed_in.get(reverse("draft-panel", args=[draft.pk]), {"panel": "edits", "part": "denied", "key": "frame"}).json()
     assert "3 sentences earn nothing" in answer["panel"] and "Vary the sentences" in answer["panel"]
-    assert [end - start for _, start, end in answer["marks"]] == [len(text) for text in told[2:]]
-    assert len({block for block, _, _ in answer["marks"]}) == 3
+    assert [end - start for _, start, end, _ in answer["marks"]] == [len(text) for text in told[2:]]
+    assert len({block for block, *_ in answer["marks"]}) == 3
     other = signed_in.get(reverse("draft-panel", args=[draft.pk]), {"panel": "edits", "part": "denied", "key": "order"}).json()
     assert other["marks"] == []

@@ -10,13 +10,17 @@ from django.urls import reverse
 from django.utils import timezone
 
 from fundament.core.documents.html import document_from_html
+from fundament.core.documents.schema import plain_text
 from fundament.web.accounts.roles import Actor
 from fundament.web.drafts.models import Draft, Revision, ScorePoint
 from fundament.web.drafts.services import revising
+from fundament.web.drafts.services.saving import save
 from fundament.web.drafts.services.thinning import thin_revisions
 from fundament.web.errors import NotFoundError
+from fundament.web.history.models import ActionLog
+from fundament.web.history.services.undo import undo
 from fundament.web.studies.models import Study
-from tests.web.conftest import make_draft
+from tests.web.conftest import make_draft, text
 
 BEFORE = "<h1>Walls</h1><p>Rake out the old joints and brush away the dust.</p>"
 AFTER = "<h1>Walls</h1><p>Rake out the old joints with a chisel and brush away all the dust.</p><h2>Which lime mortar</h2><p>We mix one part of lime putty with three parts of sharp sand.</p>"
@@ -82,3 +86,21 @@ def test_the_curve_says_what_moved_the_score(draft: Draft, signed_in: Client) ->
     draft.score, draft.version = noted, 3
     assert [(step.cause, step.total) for step in revising.curve_of(draft)][-1] == ("text", 31.0)  # though no minute has passed
     assert "Score from 20 to 26 in 4 steps, aim 55" in page and "a newer version of the program" in page
+
+
+def test_two_texts_are_made_one_and_both_stay(actor: Actor, study: Study, signed_in: Client) -> None:
+    draft = make_draft(actor, study, "<h1>Walls</h1><p>Of the first.</p><p>The same.</p>")
+    kept = save(actor, draft.pk, text("<h1>Walls</h1><p>Of the other.</p><p>The same.</p>"), 0)
+    assert kept.conflict
+    address = reverse("merge-revision", args=[draft.pk, kept.revision])
+    shown = signed_in.get(address).content.decode()
+    assert "Of the <del>first</del>." in shown and "Of the <ins>other</ins>." in shown and shown.count('value="both" checked') == 1
+    stale = signed_in.post(address, {"version": "99", "p1": "mine"})
+    assert stale.status_code == 422 and "made again" in stale.content.decode()
+    assert signed_in.post(address, {"version": str(draft.version), "p1": "both", "p7": "moon", "x": "y"}).status_code == 302
+    draft.refresh_from_db()
+    assert "Of the first." in plain_text(draft.document) and "Of the other." in plain_text(draft.document)
+    assert draft.version == 2 and draft.revisions.filter(cause="before").exists() and draft.revisions.filter(cause="conflict").exists()
+    undo(actor, ActionLog.objects.filter(verb="draft.take_over").latest("pk").pk)
+    draft.refresh_from_db()
+    assert "Of the other." not in plain_text(draft.document)

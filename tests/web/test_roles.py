@@ -19,6 +19,7 @@ from fundament.web.accounts.roles import ALLOWED_FROM, LOWEST_FIRST, Actor, can,
 from fundament.web.assets.services.keeping import keep_made
 from fundament.web.drafts.models import Draft
 from fundament.web.drafts.services import publishing
+from fundament.web.drafts.services.sharing import share
 from fundament.web.drafts.services.stating import state
 from fundament.web.history.models import ActionLog
 from fundament.web.imports.services import taking
@@ -153,6 +154,19 @@ ADDRESSES: dict[str, tuple[str, str | None]] = {
     "state": ("POST", "writer"),
     "take-back-statement": ("POST", "writer"),
     "draft-panel": ("GET", "reader"),
+    "proposals": ("GET", "reader"),
+    "settle-proposals": ("POST", "writer"),
+    "rewrite": ("POST", "writer"),
+    "say-of-language": ("POST", "writer"),
+    "shares": ("GET", "editor"),
+    "merge-revision": ("GET", "reader"),
+    "renew-share": ("POST", "editor"),
+    "end-share": ("POST", "editor"),
+    "shared": ("GET", ""),
+    "guest-desk": ("GET", ""),
+    "guest-save": ("POST", ""),
+    "guest-panel": ("GET", ""),
+    "guest-version": ("GET", ""),
     "rename-draft": ("POST", "writer"),
     "archive-draft": ("POST", "writer"),
     "measured-against": ("GET", "reader"),
@@ -251,7 +265,7 @@ def places(actor: Actor, study: Study, draft: Draft) -> dict[str, dict[str, Any]
         ],
         of_draft,
     )
-    found |= dict.fromkeys(("revision", "take-over"), of_revision)
+    found |= dict.fromkeys(("revision", "take-over", "merge-revision"), of_revision)
     keyword_list, table, own, publication = things_beside_studies(actor, draft)
     found |= {
         key: {"list_id": keyword_list}
@@ -266,7 +280,12 @@ def places(actor: Actor, study: Study, draft: Draft) -> dict[str, dict[str, Any]
     found["export-file"] = {**of_draft, "form": "markdown"}
     found["bring-draft"] = of_study
     found["keep-revision"] = found["compare-revisions"] = of_draft
-    found["state"] = of_draft
+    found["state"] = found["proposals"] = found["settle-proposals"] = found["rewrite"] = found["say-of-language"] = found["shares"] = (
+        of_draft
+    )
+    found |= dict.fromkeys(("guest-desk", "guest-save", "guest-panel", "guest-version"), of_draft)
+    found["shared"] = {"token": "none"}
+    found["renew-share"] = found["end-share"] = {**of_draft, "share_id": share(actor, draft.pk, hours=1, with_scores=True)[0].pk}
     found["take-back-statement"] = {**of_draft, "statement_id": state(actor, draft.pk, "not_for_page", "terms:x").pk}
     picture = keep_made(actor, Picture(b"\x89PNG", "image/png", 1, 1))
     found["asset"] = {"asset_id": picture.pk, "hash": picture.content_hash[:12]}
@@ -313,6 +332,8 @@ BODIES: dict[str, Any] = {
     "keep-intent": {"intent": "0"},
     "take-up": {"phrase": "hair in plaster", "to": "outline"},
     "plan-length": {"words": "900"}, "decide": {"kind": "terms", "action": "dropped"}, "add-terms": {"terms": "garden gnome"}, "join": {"kind": "terms"}, "split": {"member": "x"}, "call": {"name": "Other"}, "add-entity": {"name": "Aunt Mabel"}, "add-heading": {"heading": "Another"}, "move-heading": {"way": "up"}, "export-plan": {"format": "md"}, "set-logo": {"remove": "yes"},
+    "say-of-language": {"what": "check", "key": "facts", "done": "yes"},
+    "settle-proposals": {"verdict": "dismissed", "proposals": [{"key": "use_term:x"}]}, "rewrite": {"kind": "shorten", "block": "x", "start": 0, "end": 0},
     "state": {"kind": "not_for_page", "target": "terms:y"}, "save-draft": {"document": EMPTY, "base_version": 1}, "rename-draft": {"name": "Other"}, "rename-study": {"name": "Other"},
     "rename-workspace": {"name": "Other"}, "new-keyword-list": {"name": "Other"}, "keywords-from-catalogue": {"seed": "lime"}, "add-keywords": {"phrases": "a b"},
     "rename-keyword-list": {"name": "Other"}, "new-import": {"kind": "keywords", "pasted": "keyword\na b\n"}, "import-columns": {"column-0": "keyword"},
@@ -321,11 +342,14 @@ BODIES: dict[str, Any] = {
 }  # fmt: skip
 
 
+FOR_VISITORS = ("shared", "guest-desk", "guest-save", "guest-panel", "guest-version")  # nothing is there for whoever did not come by a link
+
+
 def ask(client: Client, name: str, place: dict[str, Any], method: str = "") -> int:
     method = method or ADDRESSES[name][0]
     address = reverse(name, kwargs=place)
     body = BODIES.get(name, {})
-    if name == "save-draft" and method == "POST":
+    if name in ("save-draft", "settle-proposals", "rewrite") and method == "POST":
         return client.post(address, json.dumps(body), content_type="application/json").status_code
     return getattr(client, method.lower())(address, body).status_code
 
@@ -351,7 +375,7 @@ def test_what_each_role_may_do(client: Client, actor: Actor, places: dict[str, d
         if (
             (status == 403) == allowed
             or status >= 500
-            or (allowed and status == 404 and name not in ("measure-against", "take-back", "join", "logo"))
+            or (allowed and status == 404 and name not in ("measure-against", "take-back", "join", "logo") and name not in FOR_VISITORS)
         ):
             wrong[name] = status
     assert not wrong
@@ -375,6 +399,14 @@ def test_without_signing_in_there_is_only_the_way_in(client: Client, places: dic
     assert set(wrong.values()) == {302}
     assert ask(client, "health", {}) == 200
     assert ask(client, "invitation", {"token": "none"}) == 404
+
+
+def test_a_visitor_by_link_gets_no_further_than_anybody(actor: Actor, draft: Draft, places: dict[str, dict[str, Any]]) -> None:
+    client = Client()
+    assert client.post(reverse("shared", args=[share(actor, draft.pk, hours=1, with_scores=True)[1]]), {"name": "Gil"}).status_code == 302
+    answers = {name: ask(client, name, places[name]) for name, (_, least) in ADDRESSES.items() if least and name != "sign-out"}
+    assert set(answers.values()) == {302}  # to the way in
+    assert client.get(reverse("guest-desk", args=[draft.pk])).status_code == 200
 
 
 def test_what_changes_something_answers_to_no_other_method(client: Client, actor: Actor, places: dict[str, dict[str, Any]]) -> None:

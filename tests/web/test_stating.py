@@ -138,3 +138,13 @@ def test_no_more_is_said_than_anybody_reads(draft: Draft, actor: Actor, monkeypa
     stating.state(actor, draft.pk, "not_for_page", "terms:a")
     with pytest.raises(ApplicationError):
         stating.state(actor, draft.pk, "not_for_page", "terms:b")
+
+
+def test_words_of_people_are_drawn_where_they_count(draft: Draft, actor: Actor, signed_in: Client) -> None:
+    term = measure_stored(draft).compiled.yardstick.terms[0]  # type: ignore[union-attr]
+    stating.state(actor, draft.pk, "not_for_page", f"terms:{term.key}", name=term.name)
+    stating.state(actor, draft.pk, "there", "images_with_alt", name="images", count=3)
+    assert "state-struck" in panel(signed_in, draft, panel="terms") and "state-word" in panel(signed_in, draft, panel="structure")
+    core = json.loads(signed_in.get(reverse("draft-panel", args=[draft.pk])).content)["core"]
+    assert "core-excused" in core and "points excused" in core
+    assert "state-struck" in panel(signed_in, draft, panel="why")

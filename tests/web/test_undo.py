@@ -14,8 +14,8 @@ from django.urls import reverse
 from fundament.core.consensus.keys import heading_member
 from fundament.web.accounts.models import Invitation, Membership, PasswordLink, Workspace, WorkspaceLogo
 from fundament.web.accounts.roles import Actor
-from fundament.web.drafts.models import Draft, Publication, Statement
-from fundament.web.drafts.services import publishing, saving, stating
+from fundament.web.drafts.models import DictionaryWord, Draft, HandCheck, HushedRemark, Publication, SettledProposal, Statement
+from fundament.web.drafts.services import language, proposing, publishing, saving, sharing, stating
 from fundament.web.drafts.services.opening_study_file import open_study_file
 from fundament.web.drafts.services.writing_study_file import study_file_of
 from fundament.web.errors import ApplicationError, ChangedSinceError, NotAllowedError, NotFoundError
@@ -60,7 +60,7 @@ from tests.web.test_corrections import TURTLE, blocks_of, chosen_result
 
 WATCHED: tuple[Any, ...] = (
     StudyDefaults,
-    Workspace, WorkspaceLogo, Membership, Invitation, PasswordLink, Study, Result, CompetitorChoice, BlockCorrection, Decision, Publication, Addition, OutlineNode, SecondaryKeyword, Site, PagePurpose, Keyword, Statement,
+    Workspace, WorkspaceLogo, Membership, Invitation, PasswordLink, Study, Result, CompetitorChoice, BlockCorrection, Decision, Publication, Addition, OutlineNode, SecondaryKeyword, Site, PagePurpose, Keyword, Statement, SettledProposal, DictionaryWord, HushedRemark, HandCheck,
 )  # fmt: skip
 MOVES_ON = {"version", "updated_at", "score", "figures", "figures_problem", "kept_at", "words", "last_login"}
 
@@ -189,6 +189,14 @@ DO: dict[str, Callable[[World], Any]] = {
     "draft.unstate": lambda w: stating.take_back(
         w.actor, w.draft.pk, stating.state(w.actor, w.draft.pk, "there", "images_with_alt", count=2).pk
     ),
+    "draft.accept": lambda w: proposing.settle(w.actor, w.draft.pk, "taken", [{"key": "title:title", "after": "A title"}]),
+    "draft.dismiss": lambda w: proposing.settle(w.actor, w.draft.pk, "dismissed", [{"key": "use_term:x", "subject": "x"}]),
+    "draft.hush": lambda w: language.hush(w.actor, w.draft.pk, "filler:abc", "very"),
+    "draft.add_word": lambda w: language.add_word(w.actor, w.draft.pk, "ashlar"),
+    "draft.check_by_hand": lambda w: language.check_by_hand(w.actor, w.draft.pk, "facts", done=True),
+    "draft.share": lambda w: sharing.share(w.actor, w.draft.pk, hours=2, with_scores=True),
+    "draft.renew_share": lambda w: sharing.renew(w.actor, w.draft.pk, sharing.share(w.actor, w.draft.pk, hours=2, with_scores=True)[0].pk, 9),
+    "draft.end_share": lambda w: sharing.end(w.actor, w.draft.pk, sharing.share(w.actor, w.draft.pk, hours=2, with_scores=True)[0].pk),
     "draft.rename": lambda w: saving.rename(w.actor, w.draft.pk, "Other name"),
     "draft.archive": lambda w: saving.archive(w.actor, w.draft.pk, away=True),
     "draft.restore": lambda w: (saving.archive(w.actor, w.draft.pk, away=True), saving.archive(w.actor, w.draft.pk, away=False)),

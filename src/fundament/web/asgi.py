@@ -24,7 +24,7 @@ django.setup(set_prefix=False)
 from django.conf import settings  # noqa: E402 - after Django is set up
 
 from fundament.core.message import message  # noqa: E402
-from fundament.web.accounts.requests import workspace_of_scope  # noqa: E402
+from fundament.web.accounts.requests import is_known, workspace_of_scope  # noqa: E402
 from fundament.web.bodies import REFUSED, most_body_of  # noqa: E402
 from fundament.web.live.channel import EVENTS, Channel  # noqa: E402
 from fundament.web.policies import FOR_FILES  # noqa: E402
@@ -113,7 +113,7 @@ class Application:
             raise RefusedError(408, "error.body_slow", seconds=settings.BODY_SECONDS) from None
 
     async def _is_signed_in(self, scope: Scope) -> bool:
-        return await sync_to_async(workspace_of_scope, thread_sensitive=False)(scope) is not None
+        return await sync_to_async(is_known, thread_sensitive=False)(scope)
 
     async def _answer(self, scope: Scope, receive: Receive, send: Send, messages: list[Any]) -> None:
         waiting = iter(messages)

@@ -6,6 +6,7 @@ like every other, under the same policies.
 
 from __future__ import annotations
 
+import json
 from collections.abc import Callable
 from typing import Any, TypeVar
 
@@ -14,6 +15,7 @@ from django.http import HttpRequest, HttpResponse
 from django.urls import Resolver404, resolve
 
 from fundament.core.message import Message
+from fundament.web.errors import ApplicationError
 from fundament.web.sentences import sentence_answer
 
 View = TypeVar("View", bound=Callable[..., Any])
@@ -36,6 +38,17 @@ def most_body_of(path: str) -> int:
         return int(getattr(resolve(path).func, "most_body", settings.SMALL_BODY))
     except Resolver404:
         return int(settings.SMALL_BODY)
+
+
+def body_of(request: HttpRequest) -> dict[str, Any]:
+    """The JSON object of a request. Raises ApplicationError where there is none."""
+    try:
+        body = json.loads(request.body)
+    except (ValueError, RecursionError):
+        raise ApplicationError("error.document_malformed") from None
+    if not isinstance(body, dict):
+        raise ApplicationError("error.document_malformed")
+    return body
 
 
 class RefusedMiddleware:

@@ -206,8 +206,9 @@ SERVICES = {
         ("trust", "fundament.providers.observed:HttpObserver", "604800"),
         ("speed", "fundament.providers.observed:HttpObserver", "604800"),
         ("pictures", "fundament.providers.pictures:HttpPictures", "3600"),
+        ("assistant", "fundament.providers.assistant:HttpAssistant", "0"),
     )
 }
-RESULTS_ADDRESS, KEYWORDS_ADDRESS, TRUST_ADDRESS, SPEED_ADDRESS, PICTURES_ADDRESS = (
+RESULTS_ADDRESS, KEYWORDS_ADDRESS, TRUST_ADDRESS, SPEED_ADDRESS, PICTURES_ADDRESS, ASSISTANT_ADDRESS = (
     str(service["address"]) for service in SERVICES.values()
 )

@@ -18,6 +18,7 @@ from fundament.web.accounts.roles import Actor
 from fundament.web.errors import NotAllowedError
 
 WORKSPACE = "workspace"  # in the session: the one the person works in now
+VISITS = "visits"  # in the session of a visitor by link: number of the visit by number of the draft
 
 
 def person_of(request: HttpRequest) -> Person:
@@ -49,14 +50,32 @@ def actor_of(request: HttpRequest) -> Actor:
     return actor
 
 
+def is_known(scope: dict[str, Any]) -> bool:
+    """Whether a bare ASGI request comes from somebody who is signed in, or who came by a link and said their name; the connection is given back at once."""
+    try:
+        request = _request_of(scope)
+        return bool(request.session.get(VISITS)) or _workspace_of(request) is not None
+    finally:
+        connection.close()
+
+
 def workspace_of_scope(scope: dict[str, Any]) -> int | None:
     """The workspace that the sender of a bare ASGI request works in; None for nobody. For what is no view; the connection is given back at once."""
-    request = ASGIRequest(scope, BytesIO())
     try:
-        request.session = import_module(settings.SESSION_ENGINE).SessionStore(request.COOKIES.get(settings.SESSION_COOKIE_NAME))
-        request.user = get_user(request)
+        return _workspace_of(_request_of(scope))
+    finally:
+        connection.close()
+
+
+def _request_of(scope: dict[str, Any]) -> ASGIRequest:
+    request = ASGIRequest(scope, BytesIO())
+    request.session = import_module(settings.SESSION_ENGINE).SessionStore(request.COOKIES.get(settings.SESSION_COOKIE_NAME))
+    return request
+
+
+def _workspace_of(request: ASGIRequest) -> int | None:
+    request.user = get_user(request)
+    try:
         return int(actor_of(request).workspace.pk)
     except NotAllowedError:
         return None
-    finally:
-        connection.close()

@@ -30,6 +30,8 @@ ALLOWED_FROM = {
     "keywords.change": "editor",
     "site.see": "reader",
     "site.change": "editor",
+    "draft.state": "writer",
+    "draft.share": "editor",
     "action.undo": "writer",
     "workspace.rename": "owner",
     "workspace.operate": "owner",
@@ -39,19 +41,27 @@ ALLOWED_FROM = {
 }
 
 
+GUEST = "guest"  # the role of whoever comes by a link: they may do these things with one draft, and nothing else is there for them
+GUEST_MAY = frozenset(["draft.see", "draft.write"])
+GUEST_THING = "drafts.draft"
+
+
 @dataclass(frozen=True)
 class Actor:
-    """Somebody who does something in a workspace. person is None for a job of the application itself. done: the entries of the log made for them, in this request."""
+    """Somebody who does something in a workspace. person is None for a job of the application itself, and for a guest, whose name is guest and for whom there is one draft, by its number. done: the
+    entries of the log made for them, in this request."""
 
     person: Person | None
     workspace: Workspace
     role: str
+    guest: str = ""
+    draft: int = 0
     done: list[Any] = field(default_factory=list, compare=False, repr=False)
 
     @property
     def kind(self) -> str:
-        """ "person" or "job"."""
-        return "person" if self.person is not None else "job"
+        """ "person", "guest" or "job"."""
+        return "person" if self.person is not None else "guest" if self.role == GUEST else "job"
 
 
 def job_in(workspace: Workspace) -> Actor:
@@ -64,6 +74,8 @@ def can(actor: Actor, action: str, thing: Any = None) -> bool:
     lowest = ALLOWED_FROM[action]
     if thing is not None and workspace_id_of(thing) != actor.workspace.pk:
         return False
+    if actor.role == GUEST:
+        return action in GUEST_MAY and (thing is None or (thing._meta.label_lower == GUEST_THING and thing.pk == actor.draft))
     return LOWEST_FIRST.index(actor.role) >= LOWEST_FIRST.index(lowest)
 
 
@@ -77,6 +89,12 @@ def ask(actor: Actor, action: str, thing: Any = None) -> None:
 
 def seen_by(actor: Actor, things: QuerySet) -> QuerySet:
     """Of these things those of the actor's workspace. Every model that people see has a `workspace`."""
+    if actor.role == GUEST:
+        return (
+            things.filter(workspace_id=actor.workspace.pk, pk=actor.draft)
+            if things.model._meta.label_lower == GUEST_THING
+            else things.none()
+        )
     return things.filter(workspace_id=actor.workspace.pk)
 
 

@@ -44,6 +44,14 @@ class DraftsConfig(AppConfig):
             Verb("draft.rename", "draft.write"),
             Verb("draft.state", "draft.write", follow=follow_words),
             Verb("draft.unstate", "draft.write", follow=follow_words),
+            Verb("draft.accept", "draft.write", can_be_undone=False),  # the text has its own undo
+            Verb("draft.dismiss", "draft.write", follow=follow_words),
+            Verb("draft.hush", "draft.write", follow=follow_words),
+            Verb("draft.add_word", "draft.write", follow=follow_words),
+            Verb("draft.check_by_hand", "draft.write", follow=follow_words),
+            Verb("draft.share", "draft.share", can_be_undone=False),  # the link is ended instead
+            Verb("draft.renew_share", "draft.share", can_be_undone=False),
+            Verb("draft.end_share", "draft.share", can_be_undone=False),
             Verb("draft.archive", "draft.archive"),
             Verb("draft.restore", "draft.archive"),
             Verb("draft.take_over", "draft.write", follow=follow_text),

@@ -7,6 +7,7 @@ from uuid import UUID
 
 from django.conf import settings
 from django.db import models
+from django.utils import timezone
 
 from fundament.core.documents.schema import SCHEMA_VERSION
 from fundament.core.version import CORE_VERSION
@@ -113,6 +114,7 @@ class Revision(models.Model):
         ("conflict", "Could not be saved over a newer text"),
         ("before", "Before another was taken over"),
         ("published", "Published"),
+        ("proposal", "Before proposals were taken"),
     )
 
     draft = models.ForeignKey(Draft, on_delete=models.CASCADE, related_name="revisions")
@@ -125,13 +127,134 @@ class Revision(models.Model):
     document_schema = models.PositiveSmallIntegerField(default=SCHEMA_VERSION)
     words = models.PositiveIntegerField(default=0)
     created_by = models.ForeignKey(settings.AUTH_USER_MODEL, null=True, on_delete=models.SET_NULL)
+    guest = models.CharField(max_length=80, blank=True)  # the name of a visitor by link, whose text it was
     created_at = models.DateTimeField(auto_now_add=True)
 
     class Meta:
         ordering = ("-created_at", "-id")
 
+    @property
+    def by(self) -> str:
+        """Who made it."""
+        return f"{self.guest}, by a link" if self.guest else self.created_by.shown if self.created_by else ""
+
     def __str__(self) -> str:
         return f"{self.draft}, version {self.version}"
+
+
+class SettledProposal(models.Model):
+    """What became of a proposal. key: see `core.edits.proposals`. before, after: what was shown. gain: points of 100, as it was said then."""
+
+    TAKEN, EDITED, DISMISSED = "taken", "edited", "dismissed"
+    VERDICTS = ((TAKEN, "Taken"), (EDITED, "Edited and taken"), (DISMISSED, "Dismissed"))
+
+    draft = models.ForeignKey(Draft, on_delete=models.CASCADE, related_name="settled_proposals")
+    key = models.CharField(max_length=240)
+    check_id = models.CharField(max_length=40)
+    subject = models.CharField(max_length=200, blank=True)
+    before = models.TextField(blank=True)
+    after = models.TextField(blank=True)
+    gain = models.FloatField(default=0.0)
+    verdict = models.CharField(max_length=10, choices=VERDICTS)
+    created_by = models.ForeignKey(settings.AUTH_USER_MODEL, null=True, on_delete=models.SET_NULL, related_name="+")
+    created_at = models.DateTimeField(auto_now_add=True)
+    stands = False  # whether its text is in the draft; filled in by `proposing.settled_of`
+
+    class Meta:
+        ordering = ("-created_at", "-id")
+        constraints = (models.UniqueConstraint(fields=["draft", "key"], name="proposal_settled_once"),)
+
+    def __str__(self) -> str:
+        return f"{self.get_verdict_display()}: {self.subject or self.key}"
+
+
+class DictionaryWord(models.Model):
+    """A word that is right in a workspace, in one language, whatever a dictionary says."""
+
+    workspace = models.ForeignKey(Workspace, on_delete=models.CASCADE, related_name="dictionary_words")
+    language = models.CharField(max_length=8)
+    word = models.CharField(max_length=80)
+    created_by = models.ForeignKey(settings.AUTH_USER_MODEL, null=True, on_delete=models.SET_NULL, related_name="+")
+    created_at = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        ordering = ("word",)
+        constraints = (models.UniqueConstraint(fields=["workspace", "language", "word"], name="word_once_in_a_dictionary"),)
+
+    def __str__(self) -> str:
+        return self.word
+
+
+class HushedRemark(models.Model):
+    """A remark on a draft's language that is not wanted. key: see `core.proofreading.model.Remark`. text: what stood there."""
+
+    draft = models.ForeignKey(Draft, on_delete=models.CASCADE, related_name="hushed_remarks")
+    key = models.CharField(max_length=80)
+    text = models.CharField(max_length=200, blank=True)
+    created_by = models.ForeignKey(settings.AUTH_USER_MODEL, null=True, on_delete=models.SET_NULL, related_name="+")
+    created_at = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        ordering = ("-created_at", "-id")
+        constraints = (models.UniqueConstraint(fields=["draft", "key"], name="remark_hushed_once"),)
+
+    def __str__(self) -> str:
+        return self.key
+
+
+class HandCheck(models.Model):
+    """Something that no program can check, and somebody did."""
+
+    draft = models.ForeignKey(Draft, on_delete=models.CASCADE, related_name="hand_checks")
+    key = models.CharField(max_length=20)
+    created_by = models.ForeignKey(settings.AUTH_USER_MODEL, null=True, on_delete=models.SET_NULL, related_name="+")
+    created_at = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        ordering = ("key",)
+        constraints = (models.UniqueConstraint(fields=["draft", "key"], name="hand_check_once"),)
+
+    def __str__(self) -> str:
+        return self.key
+
+
+class Share(models.Model):
+    """A link that opens one draft without an account. Only a hash of its token is kept. with_scores: whether the visitor sees the score and its panels, or the text alone."""
+
+    draft = models.ForeignKey(Draft, on_delete=models.CASCADE, related_name="shares")
+    token_hash = models.CharField(max_length=64, unique=True)
+    with_scores = models.BooleanField(default=True)
+    created_by = models.ForeignKey(settings.AUTH_USER_MODEL, null=True, on_delete=models.SET_NULL, related_name="+")
+    created_at = models.DateTimeField(auto_now_add=True)
+    expires_at = models.DateTimeField()
+    ended_at = models.DateTimeField(null=True, blank=True)
+
+    class Meta:
+        ordering = ("-created_at", "-id")
+
+    def __str__(self) -> str:
+        return f"{self.draft}, until {self.expires_at}"
+
+    @property
+    def is_open(self) -> bool:
+        """Whether it can be used now."""
+        return self.ended_at is None and self.expires_at > timezone.now()
+
+
+class ShareVisit(models.Model):
+    """Somebody who came by a link, under the name they gave."""
+
+    share = models.ForeignKey(Share, on_delete=models.CASCADE, related_name="visits")
+    name = models.CharField(max_length=80)
+    began_at = models.DateTimeField(auto_now_add=True)
+    last_at = models.DateTimeField(auto_now=True)
+    saves = models.PositiveIntegerField(default=0)
+
+    class Meta:
+        ordering = ("-began_at", "-id")
+
+    def __str__(self) -> str:
+        return self.name
 
 
 class ScorePoint(models.Model):

@@ -3,19 +3,25 @@
 from __future__ import annotations
 
 from collections import Counter
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass, field
 from typing import Any
 
 from fundament.core.checks import checks
 from fundament.core.checks.denied import DeniedSentences
+from fundament.core.edits.model import Edit
 from fundament.core.edits.next_edits import target_of
-from fundament.core.language.analysis import analyse_text
-from fundament.core.scoring.compiled import CompiledYardstick
+from fundament.core.edits.places import heading_places
 from fundament.core.scoring.model import MOST_ON_WORD, Item, Score
 from fundament.core.scoring.parts import PART, PARTS
+from fundament.core.scoring.points import text_credit
 from fundament.core.scoring.said import STATED, target_key
 from fundament.messages import label, say, say_all, subject_of
+from fundament.web.drafts.panels_beside import BESIDE, words_on
 from fundament.web.drafts.services.measuring import Measured
+from fundament.web.drafts.zones import zone_context
 
+SORTS, TABLE_SORTS = ("usual", "sure", "kind", "section"), ("weight", "gain", "name", "state")
 PANELS = ("edits", *(part.key for part in PARTS))
 MOST_EDITS = 30
 DENIED = "denied"  # in the place of a part: the sentences that earn nothing
@@ -23,31 +29,64 @@ LEAST_BOUND = 0.1  # points of an edit whose least and most are worth showing
 _NARROW = "\u00a0"  # a space where no line breaks
 
 
+@dataclass(frozen=True)
+class PanelView:
+    """How a panel is looked at. only: a kind of edit, or a state. sort: of SORTS or TABLE_SORTS, "" for the usual one. find: words that a subject has. here: id of a block; edits of its section come first."""
+
+    only: str = ""
+    sort: str = ""
+    find: str = ""
+    here: str = ""
+
+    @staticmethod
+    def asked(values: Mapping[str, Any]) -> PanelView:
+        """Out of an address or a body; what is none is left out."""
+        only, sort, find, here = (str(values.get(name) or "").replace("\x00", "")[:60] for name in ("only", "sort", "find", "here"))
+        return PanelView(only, sort if sort in (*SORTS, *TABLE_SORTS) else "", find, here)
+
+
+USUAL_VIEW = PanelView()
+
+
 def panel_name(asked: str) -> str:
     """The panel that is asked for; the edits when there is none of that name."""
-    return asked if asked in PANELS else "edits"
+    return asked if asked in PANELS or asked in BESIDE else "edits"
 
 
-def panel_context(measured: Measured, panel: str) -> dict[str, Any]:
+def panel_context(measured: Measured, panel: str, view: PanelView = USUAL_VIEW) -> dict[str, Any]:
     """The context of the panel's template."""
     panel = panel_name(panel)
-    context: dict[str, Any] = {"panel": panel, "measured": measured, "score": measured.score, "panels": PANELS}
+    context: dict[str, Any] = {
+        "panel": panel,
+        "measured": measured,
+        "score": measured.score,
+        "panels": PANELS,
+        "panels_beside": tuple(BESIDE),
+        "view": view,
+    }
     score, compiled = measured.score, measured.compiled
     if score is None or compiled is None:
         return context
     context["verdict"] = verdict_of(score)
     context["ticks"] = sorted(compiled.yardstick.page_scores.values())
+    if panel in BESIDE:
+        return context  # what it holds: `panels_beside.beside_context`
     if panel == "edits":
         context["stated"] = STATED
         context["notes"] = [say(note) for note in score.notes]
-        context["edits"] = [_edit_row(edit) for edit in measured.edits[:MOST_EDITS]]
-        context["more_edits"] = max(0, len(measured.edits) - MOST_EDITS)
+        sections = Sections.of(measured)
+        edits = _looked_at(measured.edits, view, sections)
+        context["edits"] = [_edit_row(edit, sections) for edit in edits[:MOST_EDITS]]
+        context["more_edits"] = max(0, len(edits) - MOST_EDITS)
+        context["kinds"] = list(Counter(edit.finding.check for edit in measured.edits).items())
+        context["sorts"] = SORTS
         context["faults"] = [(f.check, f.subject or subject_of(f), say_all(f.messages)) for f in measured.findings]
         return context
     part = PART[panel]
     items = score.items_of(panel)
     gains = {(e.finding.check, e.finding.subject_key): e.gain.middle for e in measured.edits}
     ceilings = [t.ceiling for t in compiled.yardstick.terms] if panel == "terms" else []
+    words = words_on(measured.said)
     context["part"] = part
     context["part_score"] = next(p for p in score.shown_parts if p.name == panel)
     context["rows"] = [
@@ -59,15 +98,91 @@ def panel_context(measured: Measured, panel: str) -> dict[str, Any]:
             "missed": item.max - item.points,
             "ceiling": ceilings[number] if ceilings else item.high,
             "target": target_key(item.part, item.key),
+            "word": words.get(target_key(item.part, item.key), ""),
         }
         for number, item in enumerate(items)
     ]
+    context["rows"] = _rows_looked_at(context["rows"], view)
+    context["sorts"], context["states"], context["all_rows"] = TABLE_SORTS, part.states, len(items)
+    if panel == "placement":
+        context |= zone_context(measured)
     counts = Counter(item.state for item in items)
     context["summary"] = ", ".join(f"{counts[state]} {state}" for state in part.states if counts[state])
     return context
 
 
-def _edit_row(edit: Any) -> dict[str, Any]:
+@dataclass(frozen=True)
+class Sections:
+    """Where edits belong: (id of its heading, the heading) for each block by number; ("", "") before the first heading. closest: of each subtopic by its key the block that answers it best."""
+
+    of_block: tuple[tuple[str, str], ...] = ()
+    closest: Mapping[str, int] = field(default_factory=dict)
+    before: Mapping[str, str] = field(default_factory=dict)
+
+    @staticmethod
+    def of(measured: Measured) -> Sections:
+        reading, features, compiled = measured.reading, measured.features, measured.compiled
+        if reading is None or features is None or compiled is None:
+            return Sections()
+        now, of_block = ("", ""), []
+        for block in reading.blocks:
+            if block.kind == "heading":
+                now = (block.key, block.text)
+            of_block.append(now)
+        covered = text_credit(features.figures)
+        _, block_of = features.ordered_closest
+        keys = [subtopic.key for subtopic in compiled.yardstick.subtopics]
+        closest = {key: int(block_of[0, n]) for n, key in enumerate(keys) if covered[n] > 0.0 and int(block_of[0, n]) >= 0}
+        return Sections(tuple(of_block), closest, heading_places(compiled, features, [block.key for block in reading.blocks]))
+
+    def section(self, edit: Edit) -> tuple[str, str]:
+        """(id of the heading, heading) of an edit's section; ("", "") for one that belongs nowhere in particular."""
+        finding = edit.finding
+        number = finding.block if finding.block >= 0 else self.closest.get(finding.subject_key, -1)
+        return self.of_block[number] if 0 <= number < len(self.of_block) else ("", "")
+
+
+def _looked_at(edits: Sequence[Edit], view: PanelView, sections: Sections) -> list[Edit]:
+    """The edits that are asked for, in the order that is asked for; the usual gain breaks ties."""
+    found = [edit for edit in edits if view.only in ("", edit.finding.check)]
+    if view.sort == "sure":
+        found.sort(key=lambda edit: -edit.gain.sure)
+    elif view.sort == "kind":
+        best = {
+            check: max(edit.gain.middle for edit in found if edit.finding.check == check)
+            for check in {edit.finding.check for edit in found}
+        }
+        found.sort(key=lambda edit: (-best[edit.finding.check], edit.finding.check))
+    elif view.sort == "section":
+        order = {section: number for number, section in enumerate(dict.fromkeys(sections.of_block))}
+        found.sort(key=lambda edit: order.get(sections.section(edit), len(order)) if sections.section(edit)[0] else len(order))
+    if view.here:
+        found.sort(key=lambda edit: sections.section(edit)[0] != view.here)
+    return found
+
+
+def _rows_looked_at(rows: list[dict[str, Any]], view: PanelView) -> list[dict[str, Any]]:
+    """Rows of a table of the panel that are asked for, in the order that is asked for."""
+    words = view.find.lower().split()
+    found = [row for row in rows if view.only in ("", row["item"].state) and all(word in row["subject"].lower() for word in words)]
+    states = {
+        "absent": 0,
+        "only mentioned": 1,
+        "below": 1,
+        "perhaps covered": 2,
+        "covered": 3,
+        "within": 4,
+        "recognised": 4,
+        "headed": 4,
+        "above": 5,
+    }
+    orders = {
+        "gain": lambda row: -row["gain"], "name": lambda row: row["subject"].lower(), "state": lambda row: states.get(row["item"].state, 9),
+    }  # fmt: skip
+    return sorted(found, key=orders[view.sort]) if view.sort in orders else found
+
+
+def _edit_row(edit: Any, sections: Sections) -> dict[str, Any]:
     finding = edit.finding
     check = checks()[finding.check]
     part = check.part if check.part in PART and PART[check.part].has_subjects and ":" not in finding.subject_key else ""
@@ -77,6 +192,8 @@ def _edit_row(edit: Any) -> dict[str, Any]:
         "check": finding.check,
         "subject": subject_of(finding),
         "key": finding.subject_key,
+        "section": sections.section(edit)[1],
+        "before": sections.before.get(finding.subject_key) if finding.check == "head_subtopic" else None,
         "part": part,
         "text": say_all(finding.messages),
         "target": target_of(finding),
@@ -130,73 +247,3 @@ def verdict(total: float, aim: float, enough: float, *, is_firm: bool = True) ->
     if total <= enough:
         return f"Enough: the aim of {aim:.0f} is reached. More would be padding."
     return f"Above every competitor (enough ends at {enough:.0f}). Check that it still reads well."
-
-
-def marks_for(measured: Measured, part: str, key: str) -> list[tuple[str, int, int]]:
-    """Where a term or entity stands in the text: (id of the block, first character, last + 1), for marking. Characters are those of the block's text with
-    white space folded."""
-    compiled, reading = measured.compiled, measured.reading
-    if compiled is None or reading is None:
-        return []
-    if part == DENIED and measured.score is not None:
-        denied = [d for d in measured.score.denied if key in (d.source or d.guard, d.guard)]
-        return [(reading.blocks[d.block].key, d.start, d.end) for d in denied]
-    matcher, number = _matcher(compiled, part, key)
-    if matcher is None:
-        return []
-    marks = []
-    for block in reading.blocks:
-        for sentence in analyse_text(block.text, compiled.language):
-            for match in matcher.find(sentence.lemmas, sentence.joined):
-                if match.phrase == number:
-                    marks.append((block.key, *sentence.bounds(match.start, match.end)))
-    return marks
-
-
-def passages_for(measured: Measured, key: str) -> list[tuple[str, str]]:
-    """(id of the block, its text) of each block with sentences that earn nothing for a reason, each once."""
-    if measured.score is None or measured.reading is None:
-        return []
-    blocks = [
-        measured.reading.blocks[denied.block] for denied in measured.score.denied if key in (denied.source or denied.guard, denied.guard)
-    ]
-    return list({block.key: block.text for block in blocks}.items())
-
-
-def _matcher(compiled: CompiledYardstick, part: str, key: str) -> tuple[Any, int]:
-    yardstick = compiled.yardstick
-    if part == "terms":
-        keys = [term.key for term in yardstick.terms]
-        return (compiled.term_matcher, keys.index(key)) if key in keys else (None, -1)
-    if part == "entities":
-        keys = [entity.key for entity in yardstick.entities]
-        return (compiled.entity_matcher, keys.index(key)) if key in keys else (None, -1)
-    return None, -1
-
-
-def evidence_for(measured: Measured, part: str, key: str) -> tuple[str, list[tuple[str, str]]]:
-    """(name, (url, sentence or heading) from the competitors) for a term, entity or subtopic."""
-    if measured.compiled is None:
-        return "", []
-    yardstick = measured.compiled.yardstick
-    if part == DENIED:
-        check = next(
-            (c for c in checks().values() if isinstance(c, DeniedSentences) and (c.guard == key or (c.guard == "copied" and ":" in key))),
-            None,
-        )
-        return (label(f"check.{check.id}"), []) if check is not None else ("", [])
-    if part == "terms":
-        term = next((t for t in yardstick.terms if t.key == key), None)
-        return (term.name, list(term.first_sentences)) if term else ("", [])
-    if part == "entities":
-        entity = next((e for e in yardstick.entities if e.key == key), None)
-        if entity is None:
-            return "", []
-        same = next((t for t in yardstick.terms if set(t.phrases) & set(entity.phrases)), None)
-        return entity.name, list(same.first_sentences) if same else []
-    if part == "subtopics":
-        subtopic = next((s for s in yardstick.subtopics if s.key == key), None)
-        return (
-            (subtopic.label, [(h.url, f"{h.text}: {h.below}" if h.below else h.text) for h in subtopic.headings]) if subtopic else ("", [])
-        )
-    return "", []

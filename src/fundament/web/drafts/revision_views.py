@@ -2,18 +2,24 @@
 
 from __future__ import annotations
 
+import re
+
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import redirect, render
-from django.views.decorators.http import require_GET, require_POST
+from django.views.decorators.http import require_GET, require_http_methods, require_POST
 
 from fundament.core.documents.difference import Passage
+from fundament.core.documents.merging import CHOICES, passages
 from fundament.web.accounts.requests import actor_of
 from fundament.web.accounts.roles import can
 from fundament.web.drafts.services import revising
 from fundament.web.drafts.services.seeing import draft_for
+from fundament.web.errors import ApplicationError
+from fundament.web.numbers import whole_number
 from fundament.web.typed import typed
 
 MOST_SHOWN = 1_500  # passages on one screen
+_CHOICE = re.compile(r"p[0-9]{1,6}")  # the name of a choice: the number of its passage
 
 
 @require_GET
@@ -22,11 +28,11 @@ def compare_revisions(request: HttpRequest, draft_id: int) -> HttpResponse:
     actor = actor_of(request)
     draft = draft_for(actor, draft_id, with_text=False)
     found = revising.compare_versions(actor, draft_id, request.GET.get("one", ""), request.GET.get("other", revising.NOW))
-    shown = [
+    passages = [
         passage for place, passage in enumerate(found.passages[:MOST_SHOWN]) if passage.how != "same" or _is_beside(found.passages, place)
     ]
     context = {
-        "draft": draft, "study": draft.study, "tab": "drafts", "compared": found, "shown": shown,
+        "draft": draft, "study": draft.study, "tab": "drafts", "compared": found, "shown": passages,
         "same": sum(passage.how == "same" for passage in found.passages), "changed": sum(passage.how != "same" for passage in found.passages),
         "parts": [(name, before, after, after - before, most) for name, before, after, most in found.parts],
         "may_write": can(actor, "draft.write"),
@@ -44,3 +50,24 @@ def keep_revision(request: HttpRequest, draft_id: int) -> HttpResponse:
     """Keep the text as it is under a name."""
     revising.keep_named(actor_of(request), draft_id, typed(request, "name", 300))
     return redirect("revisions", draft_id)
+
+
+@require_http_methods(["GET", "POST"])
+def merge_revision(request: HttpRequest, draft_id: int, revision_id: int) -> HttpResponse:
+    """The stored text and a revision side by side; POST makes one text of both, passage by passage."""
+    actor = actor_of(request)
+    problem = None
+    if request.method == "POST":
+        choices = {int(name[1:]): value for name, value in request.POST.items() if _CHOICE.fullmatch(name) and value in CHOICES}
+        try:
+            revising.merge(actor, draft_id, revision_id, whole_number(typed(request, "version", 12)) or 0, choices)
+            return redirect("draft", draft_id)
+        except ApplicationError as error:
+            problem = error
+    draft, revision, stretches = revising.sides_of(actor, draft_id, revision_id)
+    rows = [(number, stretch.differs, *passages(stretch)) for number, stretch in enumerate(stretches)]
+    context = {
+        "draft": draft, "study": draft.study, "tab": "drafts", "revision": revision, "rows": rows, "choices": CHOICES, "differing": sum(row[1] for row in rows),
+        "may_write": can(actor, "draft.write"), "problem": problem,
+    }  # fmt: skip
+    return render(request, "drafts/merge.html", context, status=422 if problem else 200)

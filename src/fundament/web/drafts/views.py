@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import datetime
-import json
 from typing import Any
 from urllib.parse import urlencode
 
@@ -12,6 +11,7 @@ from django.core.paginator import Paginator
 from django.http import HttpRequest, HttpResponse, JsonResponse
 from django.shortcuts import redirect, render
 from django.template.loader import render_to_string
+from django.urls import reverse
 from django.utils import timezone
 from django.views.decorators.http import require_GET, require_POST
 
@@ -19,16 +19,19 @@ from fundament.messages import say
 from fundament.web.accounts.requests import actor_of
 from fundament.web.accounts.roles import Actor, can
 from fundament.web.answers import answers_json
-from fundament.web.bodies import takes_bodies_of
+from fundament.web.bodies import body_of, takes_bodies_of
 from fundament.web.drafts.models import Draft
-from fundament.web.drafts.panels import DENIED, evidence_for, marks_for, panel_context, panel_name, passages_for
+from fundament.web.drafts.panels import DENIED, PanelView, panel_context, panel_name
+from fundament.web.drafts.panels_beside import beside_context
 from fundament.web.drafts.services import outlines, publishing, saving
 from fundament.web.drafts.services.measuring import Measured, later, measure, measure_stored, note_score
+from fundament.web.drafts.services.proposing import rewrites
 from fundament.web.drafts.services.revising import curve_of
 from fundament.web.drafts.services.seeing import draft_for, draft_to_measure, drafts_by_study, drafts_of, revisions_of
 from fundament.web.drafts.services.stating import said_of, statements_of
 from fundament.web.drafts.services.texts import Text
 from fundament.web.drafts.services.turns import turns
+from fundament.web.drafts.uses import evidence_for, marks_for, passages_for, whys
 from fundament.web.errors import ApplicationError, NotFoundError
 from fundament.web.history.services.undo import history_of
 from fundament.web.numbers import page_number, whole_number
@@ -101,6 +104,21 @@ def to_outline(request: HttpRequest, draft_id: int) -> HttpResponse:
 @require_GET
 def write(request: HttpRequest, draft_id: int) -> HttpResponse:
     """The writing screen."""
+    names = {
+        "save": "save-draft",
+        "panel": "draft-panel",
+        "said": "state",
+        "proposals": "proposals",
+        "settle": "settle-proposals",
+        "rewrite": "rewrite",
+        "language": "say-of-language",
+    }
+    at = {key: reverse(name, args=[draft_id]) for key, name in names.items()} | {"pictures": reverse("keep-asset")}
+    return desk(request, draft_id, "drafts/write.html", {"at": at})
+
+
+def desk(request: HttpRequest, draft_id: int, template: str, more: dict[str, Any]) -> HttpResponse:
+    """The writing screen for whoever asks. more: what its template needs besides; `at` are the addresses that the sheet asks."""
     actor = actor_of(request)
     draft = draft_for(actor, draft_id)
     with turns.of(draft.pk, _person(actor)) as has_turn:
@@ -109,20 +127,20 @@ def write(request: HttpRequest, draft_id: int) -> HttpResponse:
         "draft": draft,
         "study": draft.study,
         "may_write": can(actor, "draft.write"),
-        "statements": statements_of(draft),
-        **panel_context(measured, request.GET.get("panel", "edits")),
+        "may_share": can(actor, "draft.share"),
+        **_said(actor, draft),
+        "rewrites": rewrites() if can(actor, "draft.state") else (),
+        **panel_context(measured, request.GET.get("panel", "edits"), PanelView.asked(request.GET)),
+        **beside_context(draft, measured, request.GET.get("panel", "")),
+        **more,
     }
-    return render(request, "drafts/write.html", context)
+    return render(request, template, context)
 
 
-def _body(request: HttpRequest) -> dict[str, Any]:
-    try:
-        body = json.loads(request.body)
-    except (ValueError, RecursionError):
-        raise ApplicationError("error.document_malformed") from None
-    if not isinstance(body, dict):
-        raise ApplicationError("error.document_malformed")
-    return body
+def _said(actor: Actor, draft: Draft) -> dict[str, Any]:
+    """What the panel shows of the words of people; a visitor sees none and says none."""
+    may_say = can(actor, "draft.state")
+    return {"may_say": may_say, "statements": statements_of(draft) if may_say or actor.kind == "person" else []}
 
 
 @answers_json
@@ -132,7 +150,7 @@ def save(request: HttpRequest, draft_id: int) -> HttpResponse:
     """Save what was typed, then measure it. JSON in and out; 422 when what came is not a text. With "quick" the answer has no panel: whoever types
     on has no use for edits yet, and asks for them at rest."""
     actor = actor_of(request)
-    body = _body(request)
+    body = body_of(request)
     base_version = body.get("base_version")
     title, description = body.get("title_tag", ""), body.get("meta_description", "")
     if (
@@ -144,7 +162,7 @@ def save(request: HttpRequest, draft_id: int) -> HttpResponse:
         raise ApplicationError("error.document_malformed")
     text = Text.cleaned(body.get("document"), title, description)
     quick, over = body.get("quick") is True, body.get("over") is True
-    chosen = str(body.get("panel", "edits")), str(body.get("part", "")), str(body.get("key", ""))
+    chosen = str(body.get("panel", "edits")), str(body.get("part", "")), str(body.get("key", "")), PanelView.asked(body)
     saved = saving.save(actor, draft_id, text, base_version, over=over)
     # from here on the text is safe, whatever becomes of its measurement; one that is not the stored text is measured whole, for nobody can ask for it later
     whole = not quick or saved.conflict
@@ -175,7 +193,7 @@ def panel(request: HttpRequest, draft_id: int) -> HttpResponse:
         measured = measure_stored(draft, person=person, with_items=name != "edits") if has_turn else later(draft.words)
     if has_turn and request.GET.get("later"):  # its save was answered without a score
         note_score(draft, measured, draft.version)
-    answer = _parts(request, draft, measured, name, request.GET.get("part", ""), request.GET.get("key", ""))
+    answer = _parts(request, draft, measured, name, request.GET.get("part", ""), request.GET.get("key", ""), PanelView.asked(request.GET))
     return JsonResponse({**answer, "version": draft.version})
 
 
@@ -184,18 +202,20 @@ def _person(actor: Actor) -> int:
 
 
 def _parts(
-    request: HttpRequest, draft: Draft, measured: Measured, panel_name: str, part: str, key: str, *, quick: bool = False
+    request: HttpRequest, draft: Draft, measured: Measured, panel_name: str, part: str, key: str, view: PanelView, *, quick: bool = False
 ) -> dict[str, Any]:
     if measured.is_later:  # what is shown stays until then
         return {"core": None, "panel": None, "marks": None, "words": measured.words, "later": True, "problem": ""}
-    context = panel_context(measured, panel_name)
+    context = panel_context(measured, panel_name, view)
     context["chosen_key"], context["chosen_part"] = key, part
     marks = marks_for(measured, part, key) if key else []
     panel = None
     if not quick or measured.score is None:
+        context |= beside_context(draft, measured, panel_name)
         context["subject"], context["evidence"] = evidence_for(measured, part, key)
-        context |= {"may_write": can(actor_of(request), "draft.write"), "statements": statements_of(draft)}
+        context |= _said(actor_of(request), draft)
         context["passages"] = passages_for(measured, key) if part == DENIED else []
+        context["whys"] = whys(marks)
         context["marked"] = len(marks) if part in ("terms", "entities") else None
         panel = render_to_string("drafts/panel_part.html", context, request)
     return {

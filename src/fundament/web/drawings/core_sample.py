@@ -27,9 +27,11 @@ class Layer:
 
 
 def core_sample(
-    layers: Sequence[Layer], *, total: float | None, aim: float = 0.0, ticks: Sequence[float] = (), height: int = 420, width: int = 72, opens: bool = False
+    layers: Sequence[Layer], *, total: float | None, aim: float = 0.0, ticks: Sequence[float] = (), height: int = 420, width: int = 72, opens: bool = False,
+    excused: float = 0.0,
 ) -> SafeString:  # fmt: skip
-    """Draw the score of a text. total None draws an empty core. opens: a click on a layer, solid or empty, opens its panel. Returns an SVG element with the figures in its title."""
+    """Draw the score of a text. total None draws an empty core. opens: a click on a layer, solid or empty, opens its panel. excused: points that are not for this page, a hatched outline at
+    the top. Returns an SVG element with the figures in its title."""
     scale, core_width = height / 100.0, width * 0.52
     left, right = core_width + 4, width - 1.0
 
@@ -47,15 +49,22 @@ def core_sample(
     aim_line = (
         format_html('<line class="core-aim" x1="0" x2="{}" y1="{}" y2="{}"/>', f"{right:.1f}", y(aim), y(aim)) if aim else SafeString("")
     )
+    hatched = SafeString("")
+    if excused >= LEAST_DRAWN:
+        hatched = format_html(
+            '<g class="core-excused"><title>{} points excused: not for this page</title><rect x="0.5" y="0" width="{}" height="{}" fill="url(#pattern-excused)" pointer-events="none"/></g>',
+            f"{excused:.1f}", f"{core_width:.1f}", f"{min(excused, 100.0) * scale:.1f}",
+        )  # fmt: skip
     mark, words = SafeString(""), "No score yet"
     if total is not None:
         mark = format_html('<path class="core-total" d="M{} {}l7 -4.5v9z"/>', f"{left + 3:.1f}", y(total))
         parts = ", ".join(f"{label(x.name).lower()} {x.points:.1f} of {x.max:.0f}" for x in layers)
         words = f"Score {total:.1f} of 100; {f'aim {aim:.0f}' if aim else 'no aim'}; {parts}"
+        words += f"; {excused:.1f} points excused" if excused >= LEAST_DRAWN else ""
     return format_html(
         '<svg class="core-sample" width="{w}" height="{h}" viewBox="0 -6 {w} {hh}" role="img" aria-label="{words}">'
-        '{drawn}<line class="core-scale" x1="{l}" x2="{l}" y1="0" y2="{ht}"/>{ticks}{aim}{mark}</svg>',
-        w=width, h=height + 12, hh=height + 12, ht=height, words=words, drawn=drawn, l=f"{left + 3:.1f}", ticks=tick_lines, aim=aim_line,
+        '{drawn}{hatched}<line class="core-scale" x1="{l}" x2="{l}" y1="0" y2="{ht}"/>{ticks}{aim}{mark}</svg>',
+        w=width, h=height + 12, hh=height + 12, ht=height, words=words, drawn=drawn, hatched=hatched, l=f"{left + 3:.1f}", ticks=tick_lines, aim=aim_line,
         mark=mark,
     )  # fmt: skip
 

@@ -28,10 +28,18 @@ _DRAWN = {
 }
 
 
-def state_mark(state: str) -> SafeString:
-    """The mark of a state, with its name for readers that do not see it."""
+ON_WORD, EXCUSED = "word", "excused"
+_BESIDE = {  # what a person's word draws beside the level, and what it says
+    ON_WORD: ('<path class="state-word" d="M2 15.2h8"/>', ", on somebody's word"),
+    EXCUSED: ('<path class="state-struck" d="M0.5 14.5L11.5 1.5"/>', ", excused"),
+}
+
+
+def state_mark(state: str, word: str = "") -> SafeString:
+    """The mark of a state, with its name for readers that do not see it. word: ON_WORD has a short bar under the level, EXCUSED is struck through."""
     shape = SHAPE_OF.get(state, "absent")
+    drawn, says = _BESIDE.get(word, ("", ""))
     return format_html(
-        '<svg class="state state-{}" width="12" height="16" viewBox="0 0 12 16" role="img" aria-label="{}"><title>{}</title>{}</svg>',
-        shape, state, state, SafeString(_DRAWN[shape]),
+        '<svg class="state state-{}" width="12" height="16" viewBox="0 0 12 16" role="img" aria-label="{}{}"><title>{}{}</title>{}{}</svg>',
+        shape, state, says, state, says, SafeString(_DRAWN[shape]), SafeString(drawn),
     )  # fmt: skip

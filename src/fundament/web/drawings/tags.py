@@ -45,9 +45,9 @@ def target_strip(low: float, high: float, ceiling: float, ours: float | None = N
 
 
 @register.simple_tag
-def state(name: str) -> SafeString:
-    """{% state item.state %}"""
-    return state_mark(name)
+def state(name: str, word: str = "") -> SafeString:
+    """{% state item.state word %}; word: "word" for what counts on somebody's word, "excused" for what is not for this page."""
+    return state_mark(name, word)
 
 
 @register.simple_tag
@@ -56,7 +56,7 @@ def core_of(score: Score | None, ticks: list[float], height: int = 420) -> SafeS
     if score is None:
         return core.core_sample([core.Layer(n, 0.0, w) for n, w in PART_WEIGHTS.items()], total=None, height=height, opens=True)
     layers = [core.Layer(part.name, part.points, part.max) for part in score.shown_parts]
-    return core.core_sample(layers, total=score.total, aim=score.aim, ticks=ticks, height=height, opens=True)
+    return core.core_sample(layers, total=score.total, aim=score.aim, ticks=ticks, height=height, opens=True, excused=score.excused)
 
 
 @register.simple_tag
@@ -65,7 +65,7 @@ def core_thumbnail(noted: dict[str, Any] | None) -> SafeString:
     if not noted:
         return SafeString("")
     layers = [core.Layer(p["name"], p["points"], p["max"]) for p in noted["parts"]]
-    return core.core_sample(layers, total=noted["total"], aim=noted["aim"], height=46, width=34)
+    return core.core_sample(layers, total=noted["total"], aim=noted["aim"], height=46, width=34, excused=noted.get("excused") or 0.0)
 
 
 LEAST_SAID = 0.5  # points on a person's word, or excused, that are shown

@@ -25,5 +25,6 @@ class SitesConfig(AppConfig):
             ("trust", "Trust and referring sites", answers.try_trust),
             ("speed", "Speed of pages", answers.try_speed),
             ("pictures", "Picture library", answers.try_pictures),
+            ("assistant", "Text assistant", answers.try_assistant),
         ):
             declare_service(Service(key, name, partial(answers.address_of, key), try_now))

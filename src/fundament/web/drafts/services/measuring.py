@@ -46,6 +46,7 @@ class Measured:
     reading: Reading | None = None
     compiled: CompiledYardstick | None = None
     features: DraftFeatures | None = None
+    said: Said = NOTHING_SAID
     is_later: bool = False  # not measured yet; to be asked for again
 
 
@@ -74,11 +75,11 @@ def measure(
                 return Measured(words, problem=message("draft.too_long", words=words, most=MOST_WORDS), reading=reading)
         features, score = score_said(compiled, reading, said, claims_of(page, compiled), with_items=with_items)
         if not with_edits:
-            return Measured(score.words, score, reading=reading, compiled=compiled, features=features)
+            return Measured(score.words, score, reading=reading, compiled=compiled, features=features, said=said)
         findings = for_this_page(findings_for_features(compiled, features), said)
         edits = tuple(measured(compiled, features, findings))
         plain = tuple(finding for finding in findings if finding.change is None)
-        return Measured(score.words, score, edits, plain, reading=reading, compiled=compiled, features=features)
+        return Measured(score.words, score, edits, plain, reading=reading, compiled=compiled, features=features, said=said)
 
 
 def measure_stored(

@@ -2,18 +2,23 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from dataclasses import dataclass
 from datetime import datetime
 
+from django.db import transaction
+
 from fundament.core.documents.difference import Passage, differences
+from fundament.core.documents.merging import Stretch, merged, side_by_side
 from fundament.core.scoring.model import Score
 from fundament.web.accounts.roles import Actor, get_for
 from fundament.web.drafts.models import Draft, Revision, ScorePoint
-from fundament.web.drafts.services.measuring import measure
+from fundament.web.drafts.services.measuring import measure, measure_stored, note_score
 from fundament.web.drafts.services.saving import keep
 from fundament.web.drafts.services.stating import said_of
 from fundament.web.drafts.services.texts import Text, text_of
 from fundament.web.errors import ApplicationError, NotFoundError
+from fundament.web.history.services.record import recorded
 
 NOW = "now"  # in the place of a revision's number: the text as it is
 SAME_POINTS = 0.05
@@ -118,3 +123,32 @@ def curve_of(draft: Draft) -> list[Step]:
         found.append(Step(point.measured_at, point.total, point.aim, point.enough, point.words, change, cause))
         before = point
     return found
+
+
+def sides_of(actor: Actor, draft_id: int, revision_id: int) -> tuple[Draft, Revision, list[Stretch]]:
+    """The stored text and a revision of it side by side. Raises NotFoundError."""
+    draft = get_for(actor, "draft.see", Draft.objects.select_related("study"), pk=draft_id)
+    revision = draft.revisions.filter(pk=revision_id).first()
+    if revision is None:
+        raise NotFoundError("error.not_found")
+    return draft, revision, side_by_side(text_of(draft).document, text_of(revision).document)
+
+
+def merge(actor: Actor, draft_id: int, revision_id: int, version: int, choices: Mapping[int, str]) -> Draft:
+    """Make one text of the stored one and a revision. version: the stored one that was shown; a newer one is not merged unseen. Both texts stay as revisions. Raises NotFoundError, ApplicationError."""
+    with transaction.atomic():
+        draft = get_for(actor, "draft.write", Draft.objects.select_for_update(of=("self",)), pk=draft_id)
+        if draft.version != version:
+            raise ApplicationError("error.merge_old")
+        _, revision, stretches = sides_of(actor, draft_id, revision_id)
+        before = text_of(draft)
+        keep(actor, draft, before, "before")
+        with recorded(actor, "draft.take_over", draft) as recording:
+            recording.watch([draft], "document", "title_tag", "meta_description")
+            draft.document = merged(stretches, choices)
+            draft.title_tag = draft.title_tag or revision.title_tag
+            draft.meta_description = draft.meta_description or revision.meta_description
+            draft.save(update_fields=["document", "title_tag", "meta_description", "updated_at"])
+    draft.refresh_from_db()
+    note_score(draft, measure_stored(draft, with_edits=False, with_items=False), draft.version)
+    return draft

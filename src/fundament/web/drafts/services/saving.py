@@ -85,7 +85,7 @@ def save(actor: Actor, draft_id: int, text: Text, base_version: int, *, over: bo
 def _keep_conflict(actor: Actor, draft: Draft, text: Text, base_version: int) -> Revision:
     """Keep a text that could not be saved over a newer one; while the same person goes on typing in the same old tab, one revision holds the newest."""
     base_version = max(0, min(base_version, LARGEST_VERSION))
-    latest = draft.revisions.filter(cause="conflict", created_by=actor.person).first()
+    latest = draft.revisions.filter(cause="conflict", created_by=actor.person, guest=actor.guest).first()
     if latest is not None and latest.version == base_version and timezone.now() - latest.created_at < KEEP_EVERY:
         _fill(latest, text)
         latest.words = words_of(text)
@@ -104,6 +104,7 @@ def keep(actor: Actor, draft: Draft, text: Text, cause: str, version: int | None
         version=draft.version if version is None else version,
         cause=cause,
         created_by=actor.person,
+        guest=actor.guest,
         name=name[:200],
         words=words_of(text),
     )

@@ -9,6 +9,7 @@ from django.conf import settings
 from django.utils import timezone
 
 from fundament.core.message import Message, message
+from fundament.providers.assistant_messages import MessagesAssistant
 from fundament.providers.errors import ProviderError, ServiceError
 from fundament.providers.mapping import Mapped, MappedCatalogue, MappedResults
 from fundament.providers.results import ResultsProvider
@@ -34,6 +35,8 @@ def provider_of(name: str) -> Any:
     """The provider that the settings name for a service; None when none is set up. Raises ServiceError where its description cannot be used."""
     known: dict[str, Any] = settings.SERVICES[name]
     terms = Terms(quota=known["quota"], keep_seconds=known["kept_seconds"])
+    if known["mapping"] and name == "assistant":
+        return MessagesAssistant.read(known["mapping"], key=known["key"], terms=terms, answers=StoredAnswers())
     if known["mapping"]:
         client = {"results": MappedResults, "keywords": MappedCatalogue}.get(name)
         if client is None:
@@ -91,3 +94,11 @@ def try_speed() -> Message:
 def try_pictures() -> Message:
     """Ask the library for pictures. Raises ProviderError."""
     return message("service.figures_found", figures=len(_needed("pictures").search("house")))
+
+
+def try_assistant() -> Message:
+    """Ask the assistant for another wording of a sentence. Raises ProviderError."""
+    assistant = _needed("assistant")
+    sentence = "In order to keep rain out, it is important to close the window, which was opened this morning, in most cases."
+    found = assistant.rewrite(assistant.rewrites[0], sentence, (), "en")
+    return message("service.assistant_answered", words=len(found.split()), of=len(sentence.split()))

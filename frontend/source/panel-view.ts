@@ -1,0 +1,103 @@
+// What of a panel is shown, and in which order: the server does it, and the address keeps it. Edits are taken in, and uses stepped through.
+import type { Editor } from "@tiptap/core";
+import { closeHistory } from "@tiptap/pm/history";
+import { TextSelection } from "@tiptap/pm/state";
+import { placeOfBlock } from "./changes";
+import { marksKey } from "./marks";
+import { byId } from "./page";
+import type { Chosen } from "./saver";
+
+type Key = "only" | "sort" | "find" | "here";
+const FIELDS: Record<string, string> = { title: "title-tag", description: "meta-description" };
+const TYPED = 250; // ms without a key before what is searched for is looked up
+
+export function viewOfAddress(): Pick<Chosen, Key> {
+  const asked = new URLSearchParams(location.search);
+  return { only: asked.get("only") ?? "", sort: asked.get("sort") ?? "", find: asked.get("find") ?? "", here: "" };
+}
+
+export function inAddress(address: URL, chosen: Chosen): void {
+  for (const key of ["only", "sort", "find"] as const) {
+    if (chosen[key]) address.searchParams.set(key, chosen[key]);
+    else address.searchParams.delete(key);
+  }
+}
+
+// The heading above the cursor, by its id.
+export function headingAbove(editor: Editor): string {
+  let found = "";
+  editor.state.doc.forEach((node, position) => {
+    if (position <= editor.state.selection.from && node.type.name === "heading") found = String(node.attrs["id"] ?? "");
+  });
+  return found;
+}
+
+// To the next or the last use that is marked in the text, round the end.
+export function stepThroughUses(editor: Editor, back: boolean): boolean {
+  const uses = (marksKey.getState(editor.state)?.find() ?? []).sort((a, b) => a.from - b.from);
+  if (!uses.length) return false;
+  const { from, to } = editor.state.selection;
+  const next = back ? (uses.filter((use) => use.to < to || (use.to <= from && use.from < from)).at(-1) ?? uses.at(-1)) : (uses.find((use) => use.from > from) ?? uses[0]);
+  if (!next) return false;
+  editor.view.dispatch(editor.state.tr.setSelection(TextSelection.create(editor.state.doc, next.from, next.to)).scrollIntoView());
+  byId("score-said").textContent = `Use ${uses.indexOf(next) + 1} of ${uses.length}`;
+  return true;
+}
+
+export function setUpPanelView(editor: Editor, choose: (change: Partial<Chosen>) => void): void {
+  const panel = byId("panel");
+  let waiting: ReturnType<typeof setTimeout> | undefined;
+
+  function changed(field: HTMLInputElement | HTMLSelectElement): void {
+    const key = field.dataset["view"] as Key;
+    choose({ [key]: key === "here" ? ((field as HTMLInputElement).checked ? headingAbove(editor) || "none" : "") : field.value });
+  }
+
+  panel.addEventListener("change", (event) => {
+    const field = (event.target as Element).closest<HTMLInputElement>("[data-view]");
+    if (field && field.dataset["view"] !== "find") changed(field);
+  });
+  panel.addEventListener("input", (event) => {
+    const field = (event.target as Element).closest<HTMLInputElement>("[data-view=find]");
+    if (!field) return;
+    clearTimeout(waiting);
+    waiting = setTimeout(() => changed(field), TYPED);
+  });
+  panel.addEventListener("click", (event) => {
+    const button = (event.target as Element).closest<HTMLElement>("[data-take-in]");
+    if (button) takeIn(editor, button);
+  });
+  panel.addEventListener("keydown", (event) => {
+    if (event.key.toLowerCase() !== "i" || event.ctrlKey || event.altKey || event.metaKey || !(event.target as Element).matches(".subject")) return;
+    const button = (event.target as Element).closest("tr")?.querySelector<HTMLElement>("[data-take-in]");
+    if (!button) return;
+    event.preventDefault();
+    takeIn(editor, button);
+  });
+  document.addEventListener("keydown", (event) => {
+    if (event.altKey && (event.key === "ArrowDown" || event.key === "ArrowUp") && !(event.target as Element).closest("#draft-outline") && stepThroughUses(editor, event.key === "ArrowUp")) {
+      event.preventDefault();
+    }
+  });
+}
+
+// A heading with a place to write below it, and the cursor there; or to where the thing is written. One undo takes it back.
+function takeIn(editor: Editor, button: HTMLElement): void {
+  const { takeIn: label = "", before = "", check = "" } = button.dataset;
+  if (!label) {
+    if (check === "images") document.querySelector<HTMLElement>("[data-form=picture]")?.click();
+    else if (check === "h1") editor.chain().focus("start").run();
+    else byId(FIELDS[check] ?? "title-tag").focus();
+    return;
+  }
+  const { schema, doc } = editor.state;
+  const heading = schema.nodes["heading"]?.create({ level: 2 }, schema.text(label));
+  const paragraph = schema.nodes["paragraph"]?.create();
+  if (!heading || !paragraph) return;
+  const place = before ? placeOfBlock(doc, before) : null;
+  const at = place ? doc.resolve(place.position).depth ? doc.resolve(place.position).before(1) : place.position : doc.content.size;
+  const tr = closeHistory(editor.state.tr).insert(at, [heading, paragraph]);
+  tr.setSelection(TextSelection.create(tr.doc, at + heading.nodeSize + 1));
+  editor.view.dispatch(tr.scrollIntoView());
+  editor.view.focus();
+}

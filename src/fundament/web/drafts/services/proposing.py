@@ -1,0 +1,174 @@
+"""Proposals for a draft: worked out, taken, dismissed."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Any
+
+from fundament.core.documents.changing import blocks_of
+from fundament.core.documents.schema import plain_text
+from fundament.core.edits.proposals.build import Prepared, finish, joint_gain, prepare
+from fundament.core.edits.proposals.model import Assistant, Proposal
+from fundament.core.edits.proposals.rewriting import passage_of, phrases_to_keep, rewritten
+from fundament.core.edits.proposals.trial import Trial
+from fundament.core.message import Message
+from fundament.providers.errors import ProviderError
+from fundament.web.accounts.roles import Actor, get_for
+from fundament.web.drafts.models import Draft, SettledProposal, stamps
+from fundament.web.drafts.services.claims import claims_of
+from fundament.web.drafts.services.measuring import Measured, measure_stored
+from fundament.web.drafts.services.saving import keep
+from fundament.web.drafts.services.seeing import draft_to_measure
+from fundament.web.drafts.services.stating import said_of
+from fundament.web.drafts.services.texts import text_of
+from fundament.web.drafts.services.turns import alone
+from fundament.web.errors import ApplicationError
+from fundament.web.history.services.record import recorded
+from fundament.web.sites.services.answers import provider_of
+from fundament.web.studies.models import Study
+from fundament.web.studies.services.asking import asked_of
+from fundament.web.studies.services.yardsticks import compiled_of
+
+MOST_AT_ONCE, MOST_KEY, MOST_TEXT = 40, 220, 20_000
+
+
+@dataclass(frozen=True)
+class Proposed:
+    """proposals: the largest gain first. joint: what all of them gain together. problem: why none are worded, where that is so. worded: whether somebody words at all."""
+
+    draft: Draft
+    measured: Measured
+    proposals: tuple[Proposal, ...] = ()
+    joint: float = 0.0
+    problem: Message | None = None
+    is_worded: bool = True
+
+
+def assistant() -> Assistant | None:
+    """Whoever words proposals here; None where nobody is set up. Raises ProviderError."""
+    found: Assistant | None = provider_of("assistant")
+    return found
+
+
+def proposals_for(actor: Actor, draft_id: int) -> Proposed:
+    """Work out what to propose for the text that is stored. The assistant is waited for while nobody else waits for the processor."""
+    draft = draft_to_measure(actor, draft_id)
+    person = actor.person.pk if actor.person else 0
+    measured = measure_stored(draft, person=person, with_items=False)
+    compiled, reading, features = measured.compiled, measured.reading, measured.features
+    if measured.score is None or compiled is None or reading is None or features is None:
+        return Proposed(draft, measured)
+    text = text_of(draft)
+    trial = Trial(
+        compiled, text.document, text.title_tag, text.meta_description, said_of(draft), claims_of(draft.page_id, compiled), measured.score
+    )
+    finished, questions = _finished(draft), _unanswered(draft, measured)
+    with alone(person, text.characters):
+        prepared = prepare(trial, reading, features, measured.edits, finished, questions)
+    answers, problem, is_worded = _worded(prepared)
+    with alone(person, text.characters):
+        proposals = tuple(finish(trial, prepared, answers))
+        joint = joint_gain(trial, proposals) if proposals else 0.0
+    return Proposed(draft, measured, proposals, joint, problem, is_worded)
+
+
+def _unanswered(draft: Draft, measured: Measured) -> list[str]:
+    """The questions people ask that the text does not answer, those most competitors answer first."""
+    if measured.compiled is None or measured.reading is None:
+        return []
+    found = asked_of(Study.objects.get(pk=draft.measured_by), measured.compiled, measured.reading)
+    open_ones = [one for one in found if one.kind == "question" and one.ours is not None and one.ours.verdict == "absent"]
+    return [one.text for one in sorted(open_ones, key=lambda one: -one.answered)]
+
+
+def _worded(prepared: Prepared) -> tuple[list[Any], Message | None, bool]:
+    """(wordings, why there are none, whether anybody words here)."""
+    if not prepared.tasks:
+        return [], None, True
+    try:
+        helper = assistant()
+        return (helper.word(prepared.tasks), None, True) if helper is not None else ([], None, False)
+    except ProviderError as error:
+        return [], error.message, True
+
+
+def settled_of(draft: Draft) -> list[SettledProposal]:
+    """What became of earlier proposals, the newest first. Each has `stands`: whether its text is in the draft."""
+    rows = list(draft.settled_proposals.select_related("created_by"))
+    text = " ".join(plain_text(draft.document).split())
+    beside = f"{text}\n{draft.title_tag}\n{draft.meta_description}"
+    for row in rows:
+        row.stands = row.verdict != SettledProposal.DISMISSED and " ".join(row.after.split()) in beside
+    return rows
+
+
+def _finished(draft: Draft) -> frozenset[str]:
+    """Keys of proposals that are not made again: dismissed, or taken and still there."""
+    return frozenset(row.key for row in settled_of(draft) if row.verdict == SettledProposal.DISMISSED or row.stands)
+
+
+def settle(actor: Actor, draft_id: int, verdict: str, rows: list[dict[str, Any]]) -> int:
+    """Write down that proposals were taken (the text has them already, or is about to be saved with them) or dismissed. rows: key, check, subject, before, after, gain of each.
+    Before any is taken the text as it is stored is kept as a revision. Returns how many. Raises ApplicationError."""
+    if verdict not in dict(SettledProposal.VERDICTS) or not 0 < len(rows) <= MOST_AT_ONCE:
+        raise ApplicationError("error.proposal")
+    draft = get_for(actor, "draft.write", Draft.objects.all(), pk=draft_id)
+    made = [_row(draft, actor, verdict, row) for row in rows]
+    name = made[0].subject if len(made) == 1 else ""
+    with recorded(
+        actor, "draft.dismiss" if verdict == SettledProposal.DISMISSED else "draft.accept", draft, name=name, count=len(made)
+    ) as recording:
+        if verdict != SettledProposal.DISMISSED:
+            keep(actor, draft, text_of(draft), "proposal")
+        before = list(draft.settled_proposals.filter(key__in=[row.key for row in made]))
+        recording.taken_away(before)
+        draft.settled_proposals.filter(pk__in=[row.pk for row in before]).delete()
+        for row in made:
+            row.save()
+            recording.made(row)
+    return len(made)
+
+
+def _row(draft: Draft, actor: Actor, verdict: str, row: dict[str, Any]) -> SettledProposal:
+    key, gain = row.get("key"), row.get("gain")
+    texts = [row.get(name, "") for name in ("check", "subject", "before", "after")]
+    if (
+        not isinstance(key, str)
+        or not 0 < len(key) <= MOST_KEY
+        or not all(isinstance(text, str) and len(text) <= MOST_TEXT for text in texts)
+    ):
+        raise ApplicationError("error.proposal")
+    check, subject, before, after = (text.replace("\x00", "") for text in texts)
+    points = float(gain) if isinstance(gain, int | float) and not isinstance(gain, bool) and -100 <= gain <= 100 else 0.0
+    return SettledProposal(
+        draft=draft, key=key.replace("\x00", ""), check_id=check[:40], subject=subject[:200], before=before, after=after, gain=points, verdict=verdict,
+        created_by=actor.person,
+    )  # fmt: skip
+
+
+def rewrite(actor: Actor, draft_id: int, kind: str, block: str, start: int, end: int) -> Proposal:
+    """A passage of the stored text said otherwise, by characters of a block's text. Raises CoreError, ProviderError, ApplicationError."""
+    draft = get_for(actor, "draft.write", Draft.objects.annotate(**stamps()), pk=draft_id)
+    helper = assistant()
+    if helper is None or kind not in helper.rewrites:
+        raise ApplicationError("error.rewrite_kind")
+    compiled = compiled_of(draft.measured_by, draft.figures_stamp)
+    if compiled is None:
+        raise ApplicationError("draft.no_competitor")
+    text = text_of(draft)
+    node = blocks_of(text.document).get(block)
+    whole, start, end = passage_of(node, start, end)
+    passage = whole[start:end]
+    answer = helper.rewrite(kind, passage, phrases_to_keep(passage, compiled), compiled.language)
+    trial = Trial(compiled, text.document, text.title_tag, text.meta_description, said_of(draft), claims_of(draft.page_id, compiled))
+    with alone(actor.person.pk if actor.person else 0, text.characters):
+        return rewritten(trial, node or {}, start, end, answer, kind)
+
+
+def rewrites() -> tuple[str, ...]:
+    """What the assistant can do with a chosen passage; what it cannot do has no button."""
+    try:
+        helper = assistant()
+    except ProviderError:
+        return ()
+    return helper.rewrites if helper is not None else ()

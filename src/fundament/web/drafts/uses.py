@@ -1,0 +1,121 @@
+"""Where things stand in the text: uses of a chosen term or entity with why one does not count, sentences that earn nothing, and what the competitors write."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from fundament.core.checks import checks
+from fundament.core.checks.denied import DeniedSentences
+from fundament.core.language.analysis import analyse_text
+from fundament.core.language.uses import uses_in_sentence
+from fundament.core.scoring.compiled import CompiledYardstick
+from fundament.messages import label
+from fundament.web.drafts.panels import DENIED
+from fundament.web.drafts.services.measuring import Measured
+
+Use = tuple[
+    str, int, int, str
+]  # id of the block, first character, last + 1, why it does not count ("" where it does); characters of the block's text with white space folded
+
+
+def marks_for(measured: Measured, part: str, key: str) -> list[Use]:
+    """Where a term or entity stands in the text, or the sentences that earn nothing, for marking."""
+    compiled, reading = measured.compiled, measured.reading
+    if compiled is None or reading is None:
+        return []
+    if part == DENIED and measured.score is not None:
+        denied = [d for d in measured.score.denied if key in (d.source or d.guard, d.guard)]
+        return [(reading.blocks[d.block].key, d.start, d.end, "") for d in denied]
+    matcher, number = _matcher(compiled, part, key)
+    if matcher is None:
+        return []
+    guards = {(d.block, d.start): d.guard for d in measured.score.denied} if measured.score is not None else {}
+    most = compiled.yardstick.terms[number].ceiling if part == "terms" else 0
+    marks: list[Use] = []
+    counted = 0
+    for place, block in enumerate(reading.blocks):
+        for sentence in analyse_text(block.text, compiled.language):
+            found = [match for match in matcher.find(sentence.lemmas, sentence.joined) if match.phrase == number]
+            why = (
+                _why_not(
+                    block.kind,
+                    guards.get((place, sentence.start), ""),
+                    sentence.natural,
+                    uses_in_sentence(sentence, matcher, compiled.language).crammed,
+                )
+                if found
+                else ""
+            )
+            for nth, match in enumerate(found):
+                reason = why or ("same_sentence" if nth else "")
+                counted += not reason
+                reason = reason or ("too_many" if most and counted > most else "")
+                marks.append((block.key, *sentence.bounds(match.start, match.end), label(f"use.{reason}") if reason else ""))
+    return marks
+
+
+def _why_not(kind: str, guard: str, natural: bool, crammed: bool) -> str:
+    """Why no use in a sentence counts; "" where it does."""
+    if kind == "heading":
+        return "heading"
+    if not natural:
+        return "no_sentence"
+    return guard.partition(":")[0] or ("crammed" if crammed else "")
+
+
+def whys(marks: list[Use]) -> list[tuple[str, int]]:
+    """Why uses do not count, each with how many."""
+    found: dict[str, int] = {}
+    for *_, why in marks:
+        if why:
+            found[why] = found.get(why, 0) + 1
+    return sorted(found.items(), key=lambda one: -one[1])
+
+
+def passages_for(measured: Measured, key: str) -> list[tuple[str, str]]:
+    """(id of the block, its text) of each block with sentences that earn nothing for a reason, each once."""
+    if measured.score is None or measured.reading is None:
+        return []
+    blocks = [
+        measured.reading.blocks[denied.block] for denied in measured.score.denied if key in (denied.source or denied.guard, denied.guard)
+    ]
+    return list({block.key: block.text for block in blocks}.items())
+
+
+def _matcher(compiled: CompiledYardstick, part: str, key: str) -> tuple[Any, int]:
+    yardstick = compiled.yardstick
+    if part == "terms":
+        keys = [term.key for term in yardstick.terms]
+        return (compiled.term_matcher, keys.index(key)) if key in keys else (None, -1)
+    if part == "entities":
+        keys = [entity.key for entity in yardstick.entities]
+        return (compiled.entity_matcher, keys.index(key)) if key in keys else (None, -1)
+    return None, -1
+
+
+def evidence_for(measured: Measured, part: str, key: str) -> tuple[str, list[tuple[str, str]]]:
+    """(name, (url, sentence or heading) from the competitors) for a term, entity or subtopic."""
+    if measured.compiled is None:
+        return "", []
+    yardstick = measured.compiled.yardstick
+    if part == DENIED:
+        check = next(
+            (c for c in checks().values() if isinstance(c, DeniedSentences) and (c.guard == key or (c.guard == "copied" and ":" in key))),
+            None,
+        )
+        return (label(f"check.{check.id}"), []) if check is not None else ("", [])
+    if part == "terms":
+        term = next((t for t in yardstick.terms if t.key == key), None)
+        return (term.name, list(term.first_sentences)) if term else ("", [])
+    if part == "entities":
+        entity = next((e for e in yardstick.entities if e.key == key), None)
+        if entity is None:
+            return "", []
+        same = next((t for t in yardstick.terms if set(t.phrases) & set(entity.phrases)), None)
+        return entity.name, list(same.first_sentences) if same else []
+    if part == "subtopics":
+        subtopic = next((s for s in yardstick.subtopics if s.key == key), None)
+        return (
+            (subtopic.label, [(h.url, f"{h.text}: {h.below}" if h.below else h.text) for h in subtopic.headings]) if subtopic else ("", [])
+        )
+    return "", []
