@@ -2,14 +2,10 @@
 import { Extension } from "@tiptap/core";
 import type { Node } from "@tiptap/pm/model";
 import { Plugin, PluginKey, type EditorState, type Transaction } from "@tiptap/pm/state";
+import { newId } from "./new-id";
 
 export const WITH_ID = ["paragraph", "heading", "codeBlock", "image"];
 const key = new PluginKey("blockIds");
-
-export function newId(): string {
-  const bytes = crypto.getRandomValues(new Uint8Array(8));
-  return [...bytes].map((byte) => byte.toString(16).padStart(2, "0")).join("");
-}
 
 // Ids for the blocks that have none, or one that a block before them has; a pasted copy gets another and leaves the first its own.
 export function withIds(state: EditorState, known: ReadonlySet<string> = new Set()): Transaction | null {

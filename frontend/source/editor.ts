@@ -5,7 +5,9 @@ import { extensions } from "./extensions";
 import type { Happened } from "./live";
 import { byId, csrfToken } from "./page";
 import { drawProfile } from "./profile";
-import { Saver, type Answer, type Chosen, type Text } from "./saver";
+import { documentOf, isSameText, piecesOf, type Text } from "./pieces";
+import { Saver, type Answer, type Chosen } from "./saver";
+import { forgetText } from "./shelf";
 import { Counts } from "./counts";
 import { setUpOutline } from "./draft-outline";
 import { setUpFind } from "./find";
@@ -89,7 +91,7 @@ function dropFiles(at: number | undefined, event: DragEvent): boolean {
 }
 
 function text(): Text {
-  return { document: editor.getJSON(), title_tag: fields.title.value, meta_description: fields.description.value };
+  return { pieces: piecesOf(editor.state.doc), title_tag: fields.title.value, meta_description: fields.description.value };
 }
 
 const PROPOSALS = "proposals"; // a panel that is not made anew with every change
@@ -278,34 +280,36 @@ byId("conflict-mine").addEventListener("click", () => void saver.goOnWithMine())
 document.getElementById("conflict-both")?.addEventListener("click", async (event) => {
   event.preventDefault();
   await saver.saveNow(); // all that was typed is in the revision then
-  saver.forget();
+  await saver.forget();
   saver.dirty = false;
   location.href = (event.target as HTMLAnchorElement).href;
 });
 byId("conflict-theirs").addEventListener("click", async () => {
   await saver.saveNow();
-  saver.forget();
+  await saver.forget();
   saver.dirty = false;
   location.reload();
 });
 
-// A text that was typed but never reached the server is offered when the draft is opened again.
-function offerUnsaved(): void {
-  const kept = saver.kept();
-  if (!kept || readOnly) return;
+// A text that was typed but never reached the server is offered when the draft is opened again; older ones of other tabs become revisions.
+async function offerUnsaved(): Promise<void> {
+  if (readOnly) return;
   const now = text();
-  if (JSON.stringify([kept.document, kept.title_tag, kept.meta_description]) === JSON.stringify([now.document, now.title_tag, now.meta_description])) {
-    saver.forget();
-    return;
-  }
+  const texts = await saver.left();
+  for (const left of texts.filter((left) => isSameText(left, now))) await forgetText(left); // the server has it
+  const [kept, ...older] = texts.filter((left) => !isSameText(left, now));
+  for (const left of older) await saver.keepAsRevision(left);
+  if (!kept) return;
   const notice = byId("unsaved-found");
   notice.hidden = false;
-  byId("unsaved-take").addEventListener("click", () => {
-    editor.commands.setContent(kept.document, { emitUpdate: false });
+  byId("unsaved-take").addEventListener("click", async () => {
+    editor.commands.setContent(JSON.parse(documentOf(kept.pieces)) as JSONContent, { emitUpdate: false });
     fields.title.value = kept.title_tag;
     fields.description.value = kept.meta_description;
     notice.hidden = true;
-    changed();
+    changed(); // it is this tab's now
+    await saver.kept();
+    await forgetText(kept);
   });
   byId("unsaved-drop").addEventListener("click", async () => {
     if (await saver.keepAsRevision(kept)) notice.hidden = true;
@@ -372,6 +376,6 @@ drawProfile(editor, []);
 saver.listen();
 if (chosen.panel === PROPOSALS && sheet.dataset["proposals"]) void choose({});
 else if (sheet.dataset["later"]) panelAtRest(true);
-offerUnsaved();
+void offerUnsaved();
 watch();
 window.addEventListener("resize", () => drawProfile(editor, saver.marks));

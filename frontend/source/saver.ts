@@ -1,19 +1,15 @@
 // Saving by itself: soon after each change, again after a failure, never over somebody else's text.
 // Both waits grow with the time an answer takes, so that many people typing at once do not queue up behind each other.
-import type { JSONContent } from "@tiptap/core";
+// What travels are the outermost nodes that changed since the text that both have; the whole only when the server has another one.
 import type { Use } from "./document";
-import { KEPT } from "./signing-out";
+import { changeBody, isSameText, wholeBody, type Text } from "./pieces";
+import { forgetText, Shelf, type Kept } from "./shelf";
 
 const PAUSE = 250; // ms of quiet before a save, or twice the last answer's time
 const LONGEST = 900; // ms that a change waits at most, or six times that
 const RETRY = 2000;
+const CHANGED_UNDER_US = 409;
 const MOST_KEPT_ALIVE = 60_000; // bytes that a browser sends on after the page is left
-
-export interface Text {
-  document: JSONContent;
-  title_tag: string;
-  meta_description: string;
-}
 
 export interface Chosen {
   panel: string;
@@ -33,6 +29,7 @@ export interface Answer {
   words: number;
   version: number;
   conflict?: boolean;
+  as_sent?: boolean; // the outermost nodes are stored one for one as they came
   revision?: number | null; // that keeps a text which could not be saved
 }
 
@@ -50,8 +47,10 @@ export interface Parts {
   conflict: (open: boolean, revision?: number | null) => void;
 }
 
-interface Kept extends Text {
-  version: number;
+interface Sending {
+  text: Text;
+  base: number;
+  over: boolean;
 }
 
 export class Saver {
@@ -64,18 +63,22 @@ export class Saver {
   private timer: ReturnType<typeof setTimeout> | undefined;
   private firstChange: number | null = null;
   private newest = 0;
-  private unanswered: { body: string; text: string } | null = null; // what was sent and may have been saved, for no answer came
+  private unanswered: Sending | null = null; // what was sent and may have been saved, for no answer came
   private stopped = false; // the server will never take it: nothing is tried again until something else is typed
-  private readonly storageKey: string;
+  private confirmed: string[] | null = null; // the pieces of the version that both have; null: not known to be one for one
+  private readonly shelf: Shelf;
 
   constructor(private readonly parts: Parts) {
     this.version = parts.version;
-    this.storageKey = `${KEPT}${parts.draft}`;
+    const noRoom = (): void => parts.say("Not saved yet; this browser has no room to keep a copy", true);
+    this.shelf = new Shelf(parts.draft, parts.address, noRoom);
   }
 
   listen(): void {
     window.addEventListener("pagehide", () => this.lastSave());
-    document.addEventListener("visibilitychange", () => document.visibilityState === "hidden" && this.lastSave());
+    document.addEventListener("visibilitychange", () => {
+      if (document.visibilityState === "hidden" && this.dirty && !this.stopped) void this.saveNow({ quick: true });
+    });
     window.addEventListener("online", () => {
       if (this.dirty && !this.stopped) void this.saveNow();
     });
@@ -98,33 +101,43 @@ export class Saver {
   }
 
   private keepHere(): void {
-    try {
-      localStorage.setItem(this.storageKey, JSON.stringify({ ...this.parts.text(), version: this.version }));
-    } catch {
-      this.parts.say("Not saved yet; this browser has no room to keep a copy", true);
-    }
+    this.shelf.keep({ ...this.parts.text(), version: this.version });
   }
 
-  // What this browser holds of the draft that the server never confirmed; null when there is nothing.
-  kept(): Kept | null {
-    try {
-      return JSON.parse(localStorage.getItem(this.storageKey) ?? "null") as Kept | null;
-    } catch {
-      return null;
-    }
+  // What this tab holds of the draft that the server never confirmed; null when there is nothing.
+  kept(): Promise<Kept | null> {
+    return this.shelf.own();
   }
 
-  forget(): void {
-    localStorage.removeItem(this.storageKey);
+  // The same of tabs that are gone, the newest first.
+  left(): Promise<Kept[]> {
+    return this.shelf.left();
   }
 
-  private body(quick = false): string {
-    return JSON.stringify({ ...this.parts.text(), base_version: this.version, over: this.over, quick, ...this.parts.chosen });
+  async forget(): Promise<void> {
+    this.shelf.forget();
+    await this.shelf.settled();
   }
 
-  private request(body: string, keepalive = false): Promise<Response> {
+  private body({ text, base, over }: Sending, quick: boolean, whole: boolean): string {
+    const more = { base_version: base, over, quick, ...this.parts.chosen };
+    if (whole || this.confirmed === null || base !== this.version) return wholeBody(text, more);
+    return changeBody(this.confirmed, text, more);
+  }
+
+  // One that is small enough outlives the page.
+  private request(body: string): Promise<Response> {
     const headers = { "Content-Type": "application/json", "X-CSRFToken": this.parts.token() };
+    const keepalive = body.length < MOST_KEPT_ALIVE && new Blob([body]).size < MOST_KEPT_ALIVE;
     return fetch(this.parts.address, { method: "POST", keepalive, headers, body });
+  }
+
+  // A change is for the text it was made on. Where the server has another, it asks for the whole and knows what to do with it.
+  private async ask(sending: Sending, quick: boolean): Promise<Response> {
+    const response = await this.request(this.body(sending, quick, false));
+    if (response.status !== CHANGED_UNDER_US) return response;
+    this.confirmed = null;
+    return this.request(this.body(sending, quick, true));
   }
 
   // quick: the answer has the score and no panel, which `show` then asks for at rest
@@ -148,12 +161,13 @@ export class Saver {
   private async send(quick: boolean): Promise<void> {
     const sent = Date.now();
     let response: Response;
+    let sending: Sending;
     try {
-      const text = JSON.stringify(this.parts.text());
-      if (this.unanswered !== null && this.unanswered.text !== text) await this.settle(this.unanswered.body);
-      const body = this.body(quick);
-      this.unanswered = { body, text };
-      response = await this.request(body);
+      const text = this.parts.text();
+      if (this.unanswered !== null && !isSameText(this.unanswered.text, text)) await this.settle(this.unanswered);
+      sending = { text, base: this.version, over: this.over };
+      this.unanswered = sending;
+      response = await this.ask(sending, quick);
       this.unanswered = null;
     } catch {
       this.tryLater("The server cannot be reached. Your text is kept in this browser");
@@ -177,9 +191,10 @@ export class Saver {
       this.parts.say("Kept as a revision", true);
     } else {
       this.version = answer.version;
+      this.confirmed = answer.as_sent ? sending.text.pieces : null;
       this.over = false;
       if (!this.dirty) {
-        this.forget();
+        this.shelf.forget();
         this.parts.say("Saved", false);
       }
     }
@@ -187,14 +202,16 @@ export class Saver {
     if (!this.dirty) this.parts.show(answer);
   }
 
-  // Send again, word for word, what no answer came to: the server knows a text it has, and else it is saved now. Without that our own text would be taken for
+  // Send again, whole, what no answer came to: the server knows a text it has, and else it is saved now. Without that our own text would be taken for
   // somebody else's newer one.
-  private async settle(body: string): Promise<void> {
-    const response = await this.request(body);
+  private async settle(sending: Sending): Promise<void> {
+    const response = await this.request(this.body(sending, true, true));
     this.unanswered = null;
     if (!response.ok || response.redirected) return;
     const answer = (await response.json()) as Answer;
-    if (!answer.conflict) this.version = answer.version;
+    if (answer.conflict) return;
+    this.version = answer.version;
+    this.confirmed = answer.as_sent ? sending.text.pieces : null;
   }
 
   // A refusal that trying again would only repeat is said once; a fault of the server's is tried again.
@@ -225,14 +242,14 @@ export class Saver {
     this.timer = setTimeout(() => void this.saveNow(), RETRY);
   }
 
-  // On leaving the page: a request that outlives it.
+  // On leaving the page. While a save is under way the whole is sent, for what that one changes is not known to be there. What is too large to outlive the page
+  // stays in the browser's storage.
   private lastSave(): void {
     if (!this.dirty || this.stopped) return;
-    const body = this.body();
-    if (new Blob([body]).size > MOST_KEPT_ALIVE) return; // too large to outlive the page; it stays in the browser's storage
-    this.request(body, true).then(
+    const sending = { text: this.parts.text(), base: this.version, over: this.over };
+    this.request(this.body(sending, true, this.saving !== null)).then(
       (response) => {
-        if (response.ok && !response.redirected) this.forget();
+        if (response.ok && !response.redirected) this.shelf.forget();
       },
       () => undefined,
     );
@@ -254,8 +271,8 @@ export class Saver {
 
   // A text that was found here and is not wanted as the draft's: an old version, so it becomes a revision.
   async keepAsRevision(kept: Kept): Promise<boolean> {
-    const response = await this.request(JSON.stringify({ ...kept, base_version: 0 }));
-    if (response.ok) this.forget();
+    const response = await this.request(wholeBody(kept, { base_version: 0 }));
+    if (response.ok) await forgetText(kept);
     return response.ok;
   }
 }

@@ -1,25 +1,25 @@
 // Before signing out, what this browser holds of drafts and the server never confirmed is sent, and what is confirmed is forgotten: nothing that the server has
 // stays here for whoever uses this browser next. What the server does not take stays, for it is nowhere else.
+import { wholeBody } from "./pieces";
+import { everyText, forgetText, type Kept } from "./shelf";
 
 const LONGEST = 5000; // ms for a text to be sent
-export const KEPT = "fundament-draft-"; // the beginning of the keys under which texts are kept
 
-async function send(draft: string, kept: string, token: string): Promise<boolean> {
-  const { version, ...text } = JSON.parse(kept) as { version: number };
-  const body = JSON.stringify({ ...text, base_version: version, quick: true });
+async function send(kept: Kept, token: string): Promise<boolean> {
   const headers = { "Content-Type": "application/json", "X-CSRFToken": token };
-  const response = await fetch(`/drafts/${draft}/text/`, { method: "POST", headers, body, signal: AbortSignal.timeout(LONGEST) });
+  const body = wholeBody(kept, { base_version: kept.version, quick: true });
+  const response = await fetch(kept.address, { method: "POST", headers, body, signal: AbortSignal.timeout(LONGEST) });
   return response.ok && !response.redirected;
 }
 
-export async function emptied(storage: Storage, token: string): Promise<void> {
-  const keys = Object.keys(storage).filter((key) => key.startsWith(KEPT));
+export async function emptied(token: string): Promise<void> {
+  const texts = await everyText();
   await Promise.all(
-    keys.map(async (key) => {
+    texts.map(async (kept) => {
       try {
-        if (await send(key.slice(KEPT.length), storage.getItem(key) ?? "", token)) storage.removeItem(key);
+        if (await send(kept, token)) await forgetText(kept);
       } catch {
-        // it stays: the server cannot be reached, or this is no text
+        // it stays: the server cannot be reached
       }
     }),
   );
@@ -32,6 +32,8 @@ export function listen(): void {
     event.preventDefault();
     form.dataset["sent"] = "yes";
     const token = form.querySelector<HTMLInputElement>("[name=csrfmiddlewaretoken]")?.value ?? "";
-    void emptied(localStorage, token).finally(() => form.submit());
+    void emptied(token)
+      .catch(() => undefined) // a browser that keeps nothing holds nothing
+      .finally(() => form.submit());
   });
 }

@@ -1,6 +1,7 @@
 // What the browser is given: all tests, and what the editor makes of the contract's documents.
 import { roundTrips } from "./documents.test";
 import "./paste.test";
+import "./pieces.test";
 import "./saver.test";
 import "./signing-out.test";
 import { run, type Result } from "./harness";

@@ -368,3 +368,26 @@ def test_sentences_that_earn_nothing_are_told_and_marked(signed_in: Client, draf
     assert len({block for block, *_ in answer["marks"]}) == 3
     other = signed_in.get(reverse("draft-panel", args=[draft.pk]), {"panel": "edits", "part": "denied", "key": "order"}).json()
     assert other["marks"] == []
+
+
+def test_what_changed_is_enough_where_both_have_the_same_text(signed_in: Client, draft: Draft) -> None:
+    whole = post(signed_in, draft, "<h1>Walls</h1><p>One.</p><p>Two.</p>", 1).json()
+    assert whole["as_sent"] is True
+    address = reverse("save-draft", args=[draft.pk])
+    paragraph = {"type": "paragraph", "attrs": {"id": "p-new"}, "content": [{"type": "text", "text": "Between."}]}
+    change = {"from": 2, "to": 2, "count": 3, "content": [paragraph, {"type": "script"}]}
+    body = {"change": change, "base_version": whole["version"], "title_tag": "Walls", "meta_description": ""}
+    answer = signed_in.post(address, json.dumps(body), content_type="application/json")
+    assert answer.status_code == 200 and answer.json()["version"] == whole["version"] + 1 and answer.json()["as_sent"] is False
+    draft.refresh_from_db()
+    assert html_of(draft.document) == "<h1>Walls</h1>\n<p>One.</p>\n<p>Between.</p>\n<p>Two.</p>" and draft.title_tag == "Walls"
+    for stale in (
+        {**body, "title_tag": "x"},
+        {**body, "base_version": draft.version, "change": {**change, "count": 9, "from": 9, "to": 9}},
+    ):
+        answer = signed_in.post(address, json.dumps(stale), content_type="application/json")
+        assert answer.status_code == 409 and answer.json() == {"whole": True}
+    bad = signed_in.post(address, json.dumps({**body, "base_version": draft.version, "change": "all"}), content_type="application/json")
+    assert bad.status_code == 422
+    draft.refresh_from_db()
+    assert draft.title_tag == "Walls" and not draft.revisions.filter(cause="conflict").exists()

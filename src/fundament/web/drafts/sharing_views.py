@@ -147,7 +147,7 @@ def guest_panel(request: HttpRequest, draft_id: int) -> HttpResponse:
 def _text_alone(answer: HttpResponse) -> HttpResponse:
     """What is told of a save to whoever sees no scores."""
     told = json.loads(answer.content)
-    kept = {name: told[name] for name in ("words", "version", "conflict", "revision") if name in told}
+    kept = {name: told[name] for name in ("words", "version", "conflict", "revision", "as_sent") if name in told}
     return JsonResponse({**kept, "core": "", "panel": "", "marks": [], "problem": ""}, status=answer.status_code)
 
 

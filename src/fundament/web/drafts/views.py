@@ -15,6 +15,7 @@ from django.urls import reverse
 from django.utils import timezone
 from django.views.decorators.http import require_GET, require_POST
 
+from fundament.core.documents.splicing import are_as_sent
 from fundament.messages import say
 from fundament.web.accounts.requests import actor_of
 from fundament.web.accounts.roles import Actor, can
@@ -147,8 +148,9 @@ def _said(actor: Actor, draft: Draft) -> dict[str, Any]:
 @takes_bodies_of(settings.LARGEST_TEXT)
 @require_POST
 def save(request: HttpRequest, draft_id: int) -> HttpResponse:
-    """Save what was typed, then measure it. JSON in and out; 422 when what came is not a text. With "quick" the answer has no panel: whoever types
-    on has no use for edits yet, and asks for them at rest."""
+    """Save what was typed, then measure it. JSON in and out; 422 when what came is not a text. What comes is the whole "document", or the "change" of the stored
+    text; 409 when that is not the one it was made on, and the whole is to be sent. With "quick" the answer has no panel: whoever types on has no use for edits
+    yet, and asks for them at rest."""
     actor = actor_of(request)
     body = body_of(request)
     base_version = body.get("base_version")
@@ -160,7 +162,10 @@ def save(request: HttpRequest, draft_id: int) -> HttpResponse:
         or not isinstance(description, str)
     ):
         raise ApplicationError("error.document_malformed")
-    text = Text.cleaned(body.get("document"), title, description)
+    came = saving.with_change(actor, draft_id, body["change"], base_version) if "change" in body else body.get("document")
+    if came is None and "change" in body:
+        return JsonResponse({"whole": True}, status=409)
+    text = Text.cleaned(came, title, description)
     quick, over = body.get("quick") is True, body.get("over") is True
     chosen = str(body.get("panel", "edits")), str(body.get("part", "")), str(body.get("key", "")), PanelView.asked(body)
     saved = saving.save(actor, draft_id, text, base_version, over=over)
@@ -177,7 +182,12 @@ def save(request: HttpRequest, draft_id: int) -> HttpResponse:
     if has_turn and not saved.conflict:
         note_score(saved.draft, measured, saved.version)
     answer = _parts(request, saved.draft, measured, *chosen, quick=not whole)
-    answer |= {"version": saved.version, "conflict": saved.conflict, "revision": saved.revision}
+    answer |= {
+        "version": saved.version,
+        "conflict": saved.conflict,
+        "revision": saved.revision,
+        "as_sent": are_as_sent(came, text.document),
+    }
     return JsonResponse(answer)
 
 

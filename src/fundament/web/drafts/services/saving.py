@@ -4,12 +4,14 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 from datetime import timedelta
+from typing import Any
 
 from django.conf import settings
 from django.db import transaction
 from django.utils import timezone
 
 from fundament.core.documents.schema import SCHEMA_VERSION
+from fundament.core.documents.splicing import spliced
 from fundament.web.accounts.roles import Actor, ask, get_for
 from fundament.web.drafts.models import Draft, Revision, stamps
 from fundament.web.drafts.services.measuring import measure_stored, note_score
@@ -49,6 +51,17 @@ def create_draft(actor: Actor, study_id: int, *, name: str, text: Text = NOTHING
     note_score(draft, measure_stored(draft, with_edits=False, with_items=False), 1)
     draft.refresh_from_db(fields=["score", "words"])
     return draft
+
+
+def with_change(actor: Actor, draft_id: int, change: Any, base_version: int) -> Any:
+    """The document that a change makes of the stored text; None where the stored text is not the version that it was made on.
+
+    Raises NotFoundError, NotAllowedError, CoreError for what is no change.
+    """
+    drafts = Draft.objects.only("document", "version", "workspace_id")
+    draft = get_for(actor, "draft.write", drafts, pk=draft_id)
+    made = spliced(draft.document, change)
+    return made if draft.version == base_version else None
 
 
 def save(actor: Actor, draft_id: int, text: Text, base_version: int, *, over: bool = False) -> Saved:
