@@ -16,6 +16,7 @@ import io
 import random
 import re
 import time
+from copy import deepcopy
 from dataclasses import dataclass, field
 
 import httpx
@@ -39,6 +40,7 @@ class Typist:
     token: str
     document: Node
     version: int
+    confirmed: list[Node] = field(default_factory=list)  # the outermost nodes that the server has; empty: the whole is sent
     times: list[float] = field(default_factory=list)
     panel_times: list[float] = field(default_factory=list)
     failures: int = 0
@@ -49,13 +51,16 @@ class Typist:
         paragraph["content"].append({"type": "text", "text": f" {chance.choice(SENTENCES)}"})
 
     async def saves(self, client: httpx.AsyncClient) -> None:
-        """Send the text as the writing screen does after a pause."""
-        body = {"document": self.document, "base_version": self.version, "panel": "edits", "quick": True}
+        """Send the text, or what changed in it, as the writing screen does after a pause."""
+        nodes = deepcopy(self.document["content"])
+        sheet = {"change": _change(self.confirmed, nodes)} if self.confirmed else {"document": self.document}
+        body = {**sheet, "base_version": self.version, "panel": "edits", "quick": True}
         begin = time.perf_counter()
         response = await client.post(f"{self.draft}text/", json=body, headers={"X-CSRFToken": self.token})
         self.times.append(1000 * (time.perf_counter() - begin))
         if response.status_code == 200 and not response.json()["conflict"]:
             self.version = response.json()["version"]
+            self.confirmed = nodes
         else:
             self.failures += 1
 
@@ -65,6 +70,13 @@ class Typist:
         response = await client.get(f"{self.draft}panel/", params={"panel": "edits"})
         self.panel_times.append(1000 * (time.perf_counter() - begin))
         self.failures += response.status_code != 200
+
+
+def _change(before: list[Node], after: list[Node]) -> Node:
+    """From the first node that differs to the last; the load keeps their number."""
+    differ = [number for number, (one, other) in enumerate(zip(before, after, strict=True)) if one != other]
+    first, end = (differ[0], differ[-1] + 1) if differ else (0, 0)
+    return {"from": first, "to": end, "count": len(before), "content": after[first:end]}
 
 
 async def sign_in(client: httpx.AsyncClient) -> str:
@@ -185,7 +197,7 @@ async def type_together(client: httpx.AsyncClient, typists: list[Typist], second
     load = time.process_time() - used
     lost = sum(typist.failures for typist in typists)
     for typist in typists:
-        stored = (await client.get(f"{typist.draft}export/")).text
+        stored = (await client.get(f"{typist.draft}export/html/")).text
         lost += len(re.findall("\\w+", plain_text(typist.document))) > len(
             re.findall("\\w+", html.unescape(re.sub("<[^>]+>", " ", stored)))
         )

@@ -53,11 +53,13 @@ def _with(text: str, found: Found) -> str:
 
 
 def shorter(body: Any) -> dict[str, Any]:
-    """A shorter text. body: {"text", "keep": [phrases of which no use may go]}."""
-    text, keep = (body.get("text"), body.get("keep", [])) if isinstance(body, dict) else (None, [])
-    if not isinstance(text, str) or not isinstance(keep, list) or len(text) > MOST_TEXT:
-        raise NoTaskError(f"text is a text of at most {MOST_TEXT} characters, keep a list of phrases")
-    return {"text": shorten(" ".join(text.split()), [str(phrase) for phrase in keep])}
+    """A shorter text. body: {"text", "keep": {phrase: least number of its uses}}."""
+    text, keep = (body.get("text"), body.get("keep", {})) if isinstance(body, dict) else (None, {})
+    if not isinstance(text, str) or not isinstance(keep, dict) or len(text) > MOST_TEXT or not all(type(n) is int for n in keep.values()):
+        raise NoTaskError(
+            f"text is a text of at most {MOST_TEXT} characters, keep an object of phrases with the least number of their uses"
+        )
+    return {"text": shorten(" ".join(text.split()), keep)}
 
 
 def messages(body: Any) -> dict[str, Any]:

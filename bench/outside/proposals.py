@@ -13,21 +13,23 @@ from bench.outside.honest import TEXTS
 from bench.outside.studies import STUDIES
 from fundament.core.consensus.build import build_consensus
 from fundament.core.consensus.decide import Decisions, decide
-from fundament.core.documents.html import document_from_html
+from fundament.core.documents.changing import blocks_of, text_of_block
+from fundament.core.documents.html import document_from_html, document_of_reading
 from fundament.core.documents.read_document import read_document
 from fundament.core.documents.schema import clean_document
 from fundament.core.edits.next_edits import edits_for_features
 from fundament.core.edits.proposals.build import finish, joint_gain, prepare
 from fundament.core.edits.proposals.model import Wording
-from fundament.core.edits.proposals.rewriting import phrases_to_keep
+from fundament.core.edits.proposals.rewriting import phrases_to_keep, rewritten
 from fundament.core.edits.proposals.trial import Trial
-from fundament.core.language.grammar import objections
+from fundament.core.errors import CoreError
 from fundament.core.scoring.compiled import CompiledYardstick
+from fundament.core.scoring.guards.verdicts import Claims
 from fundament.core.scoring.score import score_said
 from fundament.providers.assistant import plain_tasks
 from standins import assistant
 
-FIRST, PARAGRAPHS = 10, 20
+FIRST = 10
 
 
 def main() -> None:
@@ -62,30 +64,34 @@ def main() -> None:
 
 
 def shorten(compiled_of: dict[str, CompiledYardstick]) -> None:
+    """Twenty paragraphs of the compared pages, each in its page, which is scored as the text of whoever wrote it."""
     words = [0, 0]
-    count = lost = mistakes = 0
+    count = none = 0
     for study in STUDIES:
         compiled = compiled_of.get(study.name)
         if compiled is None or study.language != "en":
             continue
         blocks = [
-            b.text
-            for page in study.compared
-            for b in page.reading.main_blocks()
-            if b.kind == "paragraph" and 50 <= len(b.text.split()) <= 120
+            (number, page, block.text)
+            for number, page in enumerate(study.compared)
+            for block in page.reading.main_blocks()
+            if block.kind == "paragraph" and 50 <= len(block.text.split()) <= 120
         ]
-        for text in (" ".join(block.split()) for block in blocks[:: max(1, len(blocks) // 4)][:4]):
-            keep = phrases_to_keep(text, compiled)
-            short = assistant.shorter({"text": text, "keep": list(keep)})["text"]
+        for number, page, text in blocks[:: max(1, len(blocks) // 4)][:4]:
+            document = clean_document(document_of_reading(page.reading))
+            trial = Trial(compiled, document, claims=Claims(own_pages=frozenset([number])))
+            node = next(node for node in blocks_of(document).values() if text_of_block(node) == text)
+            answer = assistant.shorter({"text": text, "keep": phrases_to_keep(text, trial)})["text"]
+            try:
+                short = rewritten(trial, node, 0, len(text), answer, "shorten").after
+            except CoreError:
+                short = text
+            none += short == text
             words[0] += len(text.split())
             words[1] += len(short.split())
-            lost += sum(short.lower().count(phrase.lower()) < text.lower().count(phrase.lower()) for phrase in keep)
-            mistakes += len(objections(short, "american")) > len(objections(text, "american"))
             count += 1
-            if count >= PARAGRAPHS:
-                break
     print(
-        f"shortening: {count} paragraphs, {words[0]} words, {100 * (1 - words[1] / max(1, words[0])):.0f} in 100 gone; {lost} terms used less often; new mistakes in {mistakes}"
+        f"shortening: {count} paragraphs, {words[0]} words, {100 * (1 - words[1] / max(1, words[0])):.0f} in 100 gone; nothing proposed for {none}"
     )
 
 

@@ -63,11 +63,11 @@ def test_plurals_and_singulars_meet() -> None:
 
 def test_shortening_keeps_what_it_is_told_to() -> None:
     text = "In order to dry the soil, it is important to wait. The soil, which is often heavy, needs air. It is really very wet in most cases after rain, of course. Wait for a dry week (or two)."
-    short = shorten(text, [])
+    short = shorten(text, {})
     assert len(short.split()) <= 0.85 * len(text.split()) and short.startswith("To dry the soil")
-    kept = shorten(text, ["which is often heavy", "dry week (or two)"])
+    kept = shorten(text, {"which is often heavy": 1, "dry week": 1, "or two": 1})
     assert "which is often heavy" in kept and "dry week (or two)" in kept
-    assert shorten("", []) == "" and shorten("Wait.", []) == "Wait."
+    assert shorten("", {}) == "" and shorten("Wait.", {}) == "Wait."
 
 
 @pytest.mark.parametrize(
@@ -93,10 +93,10 @@ def test_any_service_that_takes_messages_words_proposals(serve: Callable[[int, b
     assert (
         messages(f"{standins}/assistant/messages").word((TASK,))[0][0].text == PASSAGE
     )  # it was asked with the passage, and can only repeat
-    assert messages(serve(200, answering("Shorter."))).rewrite("shorten", PASSAGE, ("soil",), "en") == "Shorter."
+    assert messages(serve(200, answering("Shorter."))).rewrite("shorten", PASSAGE, {"soil": 2}, "en") == "Shorter."
     file = tmp_path / "assistant.json"
     file.write_text(json.dumps({**DESCRIPTION, "address": serve(200, answering("Other."))}))
-    assert MessagesAssistant.read(str(file)).rewrite("reword", PASSAGE, (), "en") == "Other."
+    assert MessagesAssistant.read(str(file)).rewrite("reword", PASSAGE, {}, "en") == "Other."
 
 
 @pytest.mark.parametrize(
@@ -105,7 +105,7 @@ def test_any_service_that_takes_messages_words_proposals(serve: Callable[[int, b
 )  # fmt: skip
 def test_a_rude_service_is_refused_with_a_sentence(serve: Callable[[int, bytes], str], answer: bytes, said: str) -> None:
     with raises_saying(ServiceError, said):
-        messages(serve(200, answer)).rewrite("shorten", PASSAGE, (), "en")
+        messages(serve(200, answer)).rewrite("shorten", PASSAGE, {}, "en")
     with raises_saying(ServiceError, said):
         messages(serve(200, answer)).word((TASK, TASK))
 

@@ -29,11 +29,11 @@ class HttpAssistant:
 
     rewrites = ("shorten",)
 
-    def rewrite(self, kind: str, text: str, keep: tuple[str, ...], language: str) -> str:
+    def rewrite(self, kind: str, text: str, keep: Mapping[str, int], language: str) -> str:
         """See `Assistant`. Raises ServiceError."""
         if kind not in self.rewrites:
             raise ServiceError("service.cannot", service="assistant")
-        answer = self.service.send("/assistant/shorten", {"text": text, "keep": list(keep), "language": language})
+        answer = self.service.send("/assistant/shorten", {"text": text, "keep": dict(keep), "language": language})
         found = answer.get("text") if isinstance(answer, Mapping) else None
         if not isinstance(found, str) or len(found) > MOST_CHARACTERS:
             raise ServiceError("service.no_list", service="assistant")

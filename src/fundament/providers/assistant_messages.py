@@ -33,9 +33,9 @@ SYSTEM = (
 )
 PROMPTS = {
     "word": 'Work the term “{term}” into one sentence of this passage where it belongs by meaning, changing as few words as possible. If it does not belong there, answer with the passage unchanged.\n"""\n{text}\n"""',
-    "shorten": 'Shorten this passage by about a sixth. Keep these phrases: {keep}.\n"""\n{text}\n"""',
-    "expand": 'Say what this passage says somewhat more fully, without new facts. Keep these phrases: {keep}.\n"""\n{text}\n"""',
-    "reword": 'Say what this passage says in other words of about the same length. Keep these phrases: {keep}.\n"""\n{text}\n"""',
+    "shorten": 'Shorten this passage by about a sixth. Keep these phrases, each at least as often as it says: {keep}.\n"""\n{text}\n"""',
+    "expand": 'Say what this passage says somewhat more fully, without new facts. Keep these phrases, each at least as often as it says: {keep}.\n"""\n{text}\n"""',
+    "reword": 'Say what this passage says in other words of about the same length. Keep these phrases, each at least as often as it says: {keep}.\n"""\n{text}\n"""',
 }
 
 
@@ -83,11 +83,11 @@ class MessagesAssistant:
         except ServiceError as error:
             return error
 
-    def rewrite(self, kind: str, text: str, keep: tuple[str, ...], language: str) -> str:
+    def rewrite(self, kind: str, text: str, keep: Mapping[str, int], language: str) -> str:
         """See `Assistant`. Raises ServiceError."""
         if kind not in self.rewrites:
             raise ServiceError("service.cannot", service="assistant")
-        return self._ask(kind, text, keep=", ".join(keep) or "none")
+        return self._ask(kind, text, keep=", ".join(f"{phrase} ({least})" for phrase, least in keep.items()) or "none")
 
     def _ask(self, kind: str, text: str, **values: str) -> str:
         prompt = self.prompts[kind]

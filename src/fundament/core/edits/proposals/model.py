@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from dataclasses import dataclass
 from typing import Protocol
 
@@ -41,8 +42,8 @@ class Assistant(Protocol):
     def word(self, tasks: tuple[WritingTask, ...]) -> list[list[Wording]]:
         """For each task its wordings, the best first; none where it knows none."""
 
-    def rewrite(self, kind: str, text: str, keep: tuple[str, ...], language: str) -> str:
-        """A passage otherwise. kind: of `rewrites`. keep: phrases of which no use should go."""
+    def rewrite(self, kind: str, text: str, keep: Mapping[str, int], language: str) -> str:
+        """A passage otherwise. kind: of `rewrites`. keep: phrases that should stay, with the least number of their uses."""
 
 
 @dataclass(frozen=True)

@@ -10,6 +10,7 @@ from fundament.core.documents.changing import DESCRIPTION, TITLE, Operation, cha
 from fundament.core.documents.read_document import read_document
 from fundament.core.documents.schema import Node
 from fundament.core.scoring.compiled import CompiledYardstick
+from fundament.core.scoring.features import DraftFeatures
 from fundament.core.scoring.guards.verdicts import NO_CLAIMS, Claims
 from fundament.core.scoring.model import Score
 from fundament.core.scoring.said import NOTHING_SAID, Said
@@ -35,13 +36,22 @@ class Trial:
 
     def after(self, operations: Sequence[Operation]) -> Score:
         """The score after some operations."""
+        return self.measured(operations)[1]
+
+    @functools.cached_property
+    def features(self) -> DraftFeatures:
+        """The features of the text as it is."""
+        return self.measured(())[0]
+
+    def measured(self, operations: Sequence[Operation]) -> tuple[DraftFeatures, Score]:
+        """The features and the score after some operations."""
         beside = {operation.kind: operation.value for operation in operations if operation.kind in (TITLE, DESCRIPTION)}
         reading = read_document(
             changed(self.document, [operation for operation in operations if operation.kind not in beside]),
             title=beside.get(TITLE, self.title), description=beside.get(DESCRIPTION, self.description),
             language=self.compiled.language, counted=False,
         )  # fmt: skip
-        return score_said(self.compiled, reading, self.said, self.claims, with_items=False)[1]
+        return score_said(self.compiled, reading, self.said, self.claims, with_items=False)
 
     def gain(self, operations: Sequence[Operation]) -> tuple[float, tuple[tuple[str, float], ...], int]:
         """(points of the score, by part, so many more sentences that earn nothing) of some operations."""

@@ -158,10 +158,13 @@ def rewrite(actor: Actor, draft_id: int, kind: str, block: str, start: int, end:
     text = text_of(draft)
     node = blocks_of(text.document).get(block)
     whole, start, end = passage_of(node, start, end)
-    passage = whole[start:end]
-    answer = helper.rewrite(kind, passage, phrases_to_keep(passage, compiled), compiled.language)
     trial = Trial(compiled, text.document, text.title_tag, text.meta_description, said_of(draft), claims_of(draft.page_id, compiled))
-    with alone(actor.person.pk if actor.person else 0, text.characters):
+    person = actor.person.pk if actor.person else 0
+    passage = whole[start:end]
+    with alone(person, text.characters):
+        kept = phrases_to_keep(passage, trial)
+    answer = helper.rewrite(kind, passage, kept, compiled.language)
+    with alone(person, text.characters):
         return rewritten(trial, node or {}, start, end, answer, kind)
 
 
