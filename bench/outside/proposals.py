@@ -18,7 +18,7 @@ from fundament.core.documents.html import document_from_html, document_of_readin
 from fundament.core.documents.read_document import read_document
 from fundament.core.documents.schema import clean_document
 from fundament.core.edits.next_edits import edits_for_features
-from fundament.core.edits.proposals.build import finish, joint_gain, prepare
+from fundament.core.edits.proposals.build import asked, finish, joint_gain, ready
 from fundament.core.edits.proposals.model import Wording
 from fundament.core.edits.proposals.rewriting import phrases_to_keep, rewritten
 from fundament.core.edits.proposals.trial import Trial
@@ -45,9 +45,10 @@ def main() -> None:
         reading = read_document(document, language="en", counted=False)
         features, score = score_said(compiled, reading)
         trial = Trial(compiled, document, known=score)
-        prepared = prepare(trial, reading, features, edits_for_features(compiled, features))
-        answers = assistant.word(plain_tasks(prepared.tasks))["wordings"]
-        proposals = finish(trial, prepared, [[Wording(row["passage"], row["text"]) for row in rows] for rows in answers])[:FIRST]
+        edits = edits_for_features(compiled, features)
+        wanted, own = asked(trial, edits), ready(trial, reading, features, edits)
+        answers = assistant.word(plain_tasks(wanted.tasks))["wordings"]
+        proposals = finish(trial, own, wanted, [[Wording(row["passage"], row["text"]) for row in rows] for rows in answers])[:FIRST]
         worded = [proposal for proposal in proposals if proposal.check in ("use_term", "head_subtopic")]
         gap = compiled.yardstick.aim - score.total
         print(

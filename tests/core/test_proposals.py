@@ -15,7 +15,7 @@ from fundament.core.documents.read_document import read_document
 from fundament.core.documents.schema import Node, clean_document, plain_text
 from fundament.core.edits.next_edits import edits_for_features
 from fundament.core.edits.proposals.asked import question_block
-from fundament.core.edits.proposals.build import Prepared, finish, joint_gain, prepare
+from fundament.core.edits.proposals.build import Asked, asked, finish, joint_gain, ready
 from fundament.core.edits.proposals.model import Proposal, Wording, WritingTask
 from fundament.core.edits.proposals.rewriting import passage_of, phrases_to_keep, rewritten
 from fundament.core.edits.proposals.trial import Trial
@@ -51,18 +51,17 @@ def document() -> Node:
     return clean_document(document_from_html(TEXT))
 
 
-def worked_out(
-    document: Node, compiled: CompiledYardstick, finished: frozenset[str] = frozenset()
-) -> tuple[Trial, Prepared, list[Proposal]]:
+def worked_out(document: Node, compiled: CompiledYardstick, finished: frozenset[str] = frozenset()) -> tuple[Trial, Asked, list[Proposal]]:
     reading = read_document(document, language="en", counted=False)
     features, score = score_said(compiled, reading)
     trial = Trial(compiled, document, known=score)
-    prepared = prepare(trial, reading, features, edits_for_features(compiled, features), finished)
-    return trial, prepared, finish(trial, prepared, local(prepared.tasks))
+    edits = edits_for_features(compiled, features)
+    wanted = asked(trial, edits, finished)
+    return trial, wanted, finish(trial, ready(trial, reading, features, edits, finished), wanted, local(wanted.tasks))
 
 
 @pytest.fixture(scope="module")
-def proposed(document: Node, compiled: CompiledYardstick) -> tuple[Trial, Prepared, list[Proposal]]:
+def proposed(document: Node, compiled: CompiledYardstick) -> tuple[Trial, Asked, list[Proposal]]:
     return worked_out(document, compiled)
 
 
@@ -77,7 +76,7 @@ def score_of(trial: Trial, operations: Sequence[Operation]) -> float:
     return score_said(trial.compiled, reading)[1].total
 
 
-def test_the_score_rises_by_what_was_said_alone_and_together(proposed: tuple[Trial, Prepared, list[Proposal]]) -> None:
+def test_the_score_rises_by_what_was_said_alone_and_together(proposed: tuple[Trial, Asked, list[Proposal]]) -> None:
     trial, _, proposals = proposed
     assert worded(proposals) and {"title", "description"} <= {one.check for one in proposals}
     now = score_of(trial, ())
@@ -89,7 +88,7 @@ def test_the_score_rises_by_what_was_said_alone_and_together(proposed: tuple[Tri
 
 
 def test_no_sentence_is_crammed_copied_or_framed_as_another(
-    proposed: tuple[Trial, Prepared, list[Proposal]], compiled: CompiledYardstick
+    proposed: tuple[Trial, Asked, list[Proposal]], compiled: CompiledYardstick
 ) -> None:
     _, _, proposals = proposed
     frames = []
@@ -110,9 +109,9 @@ def test_no_sentence_is_crammed_copied_or_framed_as_another(
     assert len(frames) == len(set(frames))
 
 
-def test_quotations_headings_links_and_code_are_left_alone(proposed: tuple[Trial, Prepared, list[Proposal]], document: Node) -> None:
-    trial, prepared, proposals = proposed
-    texts = {text for task in prepared.tasks for text in task.passages}
+def test_quotations_headings_links_and_code_are_left_alone(proposed: tuple[Trial, Asked, list[Proposal]], document: Node) -> None:
+    trial, wanted, proposals = proposed
+    texts = {text for task in wanted.tasks for text in task.passages}
     assert not any("Never hurry" in text or text == "The mix" for text in texts)
     blocks = blocks_of(document)
     for proposal in worded(proposals):
@@ -125,7 +124,7 @@ def test_quotations_headings_links_and_code_are_left_alone(proposed: tuple[Trial
 
 
 def test_what_was_settled_is_not_proposed_again(
-    proposed: tuple[Trial, Prepared, list[Proposal]], document: Node, compiled: CompiledYardstick
+    proposed: tuple[Trial, Asked, list[Proposal]], document: Node, compiled: CompiledYardstick
 ) -> None:
     keys = frozenset(proposal.key for proposal in proposed[2])
     assert not keys & {proposal.key for proposal in worked_out(document, compiled, keys)[2]}
@@ -135,20 +134,20 @@ def test_questions_nobody_answers_become_a_block_to_fill(document: Node, compile
     reading = read_document(document, language="en", counted=False)
     features, score = score_said(compiled, reading)
     trial = Trial(compiled, document, known=score)
-    asked = ["How long does lime mortar take to cure?", "When is it too cold to use it?"]
+    questions = ["How long does lime mortar take to cure?", "When is it too cold to use it?"]
     edits = edits_for_features(compiled, features)
-    found = finish(trial, prepare(trial, reading, features, edits, questions=asked), [])
+    found = finish(trial, ready(trial, reading, features, edits, questions=questions), Asked(), [])
     block = next(proposal for proposal in found if proposal.is_skeleton)
-    assert found[-1] is block and block.after.split("\n") == ["Questions and answers", *asked] and len(block.notes) == 2
+    assert found[-1] is block and block.after.split("\n") == ["Questions and answers", *questions] and len(block.notes) == 2
     after = changed(document, block.operations)
     assert clean_document(after) == after
     headings = [(node["attrs"]["level"], plain_text(node)) for node in after["content"] if node["type"] == "heading"][-3:]
-    assert headings == [(2, "Questions and answers"), (3, asked[0]), (3, asked[1])]
+    assert headings == [(2, "Questions and answers"), (3, questions[0]), (3, questions[1])]
     assert joint_gain(trial, found) == pytest.approx(joint_gain(trial, [one for one in found if not one.is_skeleton]))
     again = changed(after, worked_out_block(after, compiled, ["Is it safe?"]).operations)
     assert [plain_text(node) for node in again["content"] if node["type"] == "heading"][-4:] == [
         "Questions and answers",
-        *asked,
+        *questions,
         "Is it safe?",
     ]
     assert not any(one.is_skeleton for one in worked_out(document, compiled)[2])
@@ -176,15 +175,14 @@ def rude(task: WritingTask) -> list[str]:
     ]
 
 
-def test_what_an_assistant_answers_is_judged(proposed: tuple[Trial, Prepared, list[Proposal]]) -> None:
-    trial, prepared, _ = proposed
-    alone = Prepared((), prepared.tasks, prepared.places, frozenset())
-    answers = [[Wording(number, text) for text in rude(task) for number in (0, 7, -1)] for task in prepared.tasks]
-    good = local(prepared.tasks)
-    assert {one.key for one in finish(trial, alone, [[*rude_ones, *sound] for rude_ones, sound in zip(answers, good, strict=True)])} >= {
-        one.key for one in finish(trial, alone, good)
-    }  # the rude ones are passed over, and what is sound is found behind them
-    found = finish(trial, alone, answers)
+def test_what_an_assistant_answers_is_judged(proposed: tuple[Trial, Asked, list[Proposal]]) -> None:
+    trial, wanted, _ = proposed
+    answers = [[Wording(number, text) for text in rude(task) for number in (0, 7, -1)] for task in wanted.tasks]
+    good = local(wanted.tasks)
+    assert {
+        one.key for one in finish(trial, (), wanted, [[*rude_ones, *sound] for rude_ones, sound in zip(answers, good, strict=True)])
+    } >= {one.key for one in finish(trial, (), wanted, good)}  # the rude ones are passed over, and what is sound is found behind them
+    found = finish(trial, (), wanted, answers)
     for proposal in found:
         assert not set("<>[]") & set(proposal.after) and "Ignore what" not in proposal.after
         assert len(proposal.after.split()) <= len(proposal.before.split()) + 12

@@ -1,12 +1,12 @@
 """All proposals for a text, those with the largest gain first.
 
-`prepare` works out those that need nobody's wording, and what is to be worded; whoever words it may be far away and slow, so it is asked in between; `finish` judges the answers.
+`asked` is what somebody else is to word, who may be far away and slow; what needs nobody's wording is worked out meanwhile (`ready`), and `finish` judges the answers.
 """
 
 from __future__ import annotations
 
-from collections.abc import Sequence
-from dataclasses import dataclass, replace
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass, field, replace
 
 from fundament.core.documents.changing import AFTER, BEFORE, CONTENT, blocks_of
 from fundament.core.edits.model import Edit
@@ -25,25 +25,29 @@ WORDED = "use_term"
 
 
 @dataclass(frozen=True)
-class Prepared:
-    """own: proposals that are ready. tasks: what is to be worded; places: of each by its key the ids of its passages. busy: blocks that have a proposal."""
+class Asked:
+    """What is to be worded: the tasks, and the ids of the passages of each by its key."""
 
-    own: tuple[Proposal, ...]
-    tasks: tuple[WritingTask, ...]
-    places: dict[str, tuple[str, ...]]
-    busy: frozenset[str]
+    tasks: tuple[WritingTask, ...] = ()
+    places: Mapping[str, tuple[str, ...]] = field(default_factory=dict)
 
 
-def prepare(
+def asked(trial: Trial, edits: Sequence[Edit], finished: frozenset[str] = frozenset()) -> Asked:
+    """What is to be worded for a text. edits: of the trial's text. finished: keys of proposals that were taken or dismissed."""
+    taken = frozenset(key.partition(":")[2] for key in finished if key.startswith(f"{WORDED}:"))
+    tasks, places = writing_tasks(trial.document, trial.compiled, edits, taken=taken)
+    return Asked(tuple(tasks), places)
+
+
+def ready(
     trial: Trial,
     reading: Reading,
     features: DraftFeatures,
     edits: Sequence[Edit],
     finished: frozenset[str] = frozenset(),
     questions: Sequence[str] = (),
-) -> Prepared:
-    """What can be proposed for a text. reading, features, edits: of the trial's text. finished: keys of proposals that were taken or dismissed. questions: those that people ask and
-    the text does not answer."""
+) -> tuple[Proposal, ...]:
+    """The proposals that need nobody's wording. reading, features, edits: of the trial's text. finished: as above. questions: those that people ask and the text does not answer."""
     busy: set[str] = set()
     found: list[Proposal] = []
     for proposal in own_proposals(trial.document, reading, trial.compiled, features, edits):
@@ -55,25 +59,28 @@ def prepare(
                 continue
             proposal = replace(proposal, gain=gain, by_part=by_part)
         found.append(proposal)
-        busy |= {operation.block for operation in proposal.operations if operation.kind in (CONTENT, BEFORE, AFTER)}
+        busy |= _touched(proposal)
     block = question_block(trial.document, trial.compiled, edits, questions)
     if block is not None and block.key not in finished:
         gain, by_part, _ = trial.gain(block.operations)
         found.append(replace(block, gain=gain, by_part=by_part))
-    taken = frozenset(key.partition(":")[2] for key in finished if key.startswith(f"{WORDED}:"))
-    tasks, places = writing_tasks(trial.document, trial.compiled, edits, taken=taken)
-    return Prepared(tuple(found), tuple(tasks), places, frozenset(busy))
+    return tuple(found)
 
 
-def finish(trial: Trial, prepared: Prepared, answers: Sequence[Sequence[Wording]], most: int = MOST) -> list[Proposal]:
-    """At most so many proposals, none of which touches the paragraph of another. answers: wordings for each task."""
+def _touched(proposal: Proposal) -> set[str]:
+    return {operation.block for operation in proposal.operations if operation.kind in (CONTENT, BEFORE, AFTER)}
+
+
+def finish(trial: Trial, own: Sequence[Proposal], wanted: Asked, answers: Sequence[Sequence[Wording]], most: int = MOST) -> list[Proposal]:
+    """At most so many proposals, none of which touches the paragraph of another. own: from `ready`. answers: wordings for each task."""
     nodes = blocks_of(trial.document)
-    busy, frames = set(prepared.busy), set[int]()
-    found = list(prepared.own)
-    for task, wordings in zip(prepared.tasks, answers, strict=False):
-        if len(found) - len(prepared.own) >= most:
+    busy = {block for proposal in own if not proposal.is_skeleton for block in _touched(proposal)}
+    frames = set[int]()
+    found = list(own)
+    for task, wordings in zip(wanted.tasks, answers, strict=False):
+        if len(found) - len(own) >= most:
             break
-        proposal = judged(task, wordings, prepared.places[task.key], nodes, trial, frames, busy)
+        proposal = judged(task, wordings, wanted.places[task.key], nodes, trial, frames, busy)
         if proposal is not None:
             found.append(proposal)
     return sorted(found, key=lambda proposal: (proposal.is_skeleton, -proposal.gain, proposal.key))[:most]

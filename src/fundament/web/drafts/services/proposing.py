@@ -2,12 +2,13 @@
 
 from __future__ import annotations
 
+from concurrent.futures import ThreadPoolExecutor
 from dataclasses import dataclass
 from typing import Any
 
 from fundament.core.documents.changing import blocks_of
 from fundament.core.documents.schema import plain_text
-from fundament.core.edits.proposals.build import Prepared, finish, joint_gain, prepare
+from fundament.core.edits.proposals.build import Asked, asked, finish, joint_gain, ready
 from fundament.core.edits.proposals.model import Assistant, Proposal
 from fundament.core.edits.proposals.rewriting import passage_of, phrases_to_keep, rewritten
 from fundament.core.edits.proposals.trial import Trial
@@ -63,11 +64,17 @@ def proposals_for(actor: Actor, draft_id: int) -> Proposed:
         compiled, text.document, text.title_tag, text.meta_description, said_of(draft), claims_of(draft.page_id, compiled), measured.score
     )
     finished, questions = _finished(draft), _unanswered(draft, measured)
+    wanted = asked(trial, measured.edits, finished)
+
+    def own_ones() -> tuple[Proposal, ...]:
+        with alone(person, text.characters):
+            return ready(trial, reading, features, measured.edits, finished, questions)
+
+    with ThreadPoolExecutor(1) as beside:  # while the assistant words
+        own = beside.submit(own_ones)
+        answers, problem, is_worded = _worded(wanted)
     with alone(person, text.characters):
-        prepared = prepare(trial, reading, features, measured.edits, finished, questions)
-    answers, problem, is_worded = _worded(prepared)
-    with alone(person, text.characters):
-        proposals = tuple(finish(trial, prepared, answers))
+        proposals = tuple(finish(trial, own.result(), wanted, answers))
         joint = joint_gain(trial, proposals) if proposals else 0.0
     return Proposed(draft, measured, proposals, joint, problem, is_worded)
 
@@ -81,13 +88,13 @@ def _unanswered(draft: Draft, measured: Measured) -> list[str]:
     return [one.text for one in sorted(open_ones, key=lambda one: -one.answered)]
 
 
-def _worded(prepared: Prepared) -> tuple[list[Any], Message | None, bool]:
+def _worded(wanted: Asked) -> tuple[list[Any], Message | None, bool]:
     """(wordings, why there are none, whether anybody words here)."""
-    if not prepared.tasks:
+    if not wanted.tasks:
         return [], None, True
     try:
         helper = assistant()
-        return (helper.word(prepared.tasks), None, True) if helper is not None else ([], None, False)
+        return (helper.word(wanted.tasks), None, True) if helper is not None else ([], None, False)
     except ProviderError as error:
         return [], error.message, True
 
