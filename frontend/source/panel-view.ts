@@ -66,6 +66,9 @@ export function setUpPanelView(editor: Editor, choose: (change: Partial<Chosen>)
   panel.addEventListener("click", (event) => {
     const button = (event.target as Element).closest<HTMLElement>("[data-take-in]");
     if (button) takeIn(editor, button);
+    const there = (event.target as Element).closest<HTMLElement>("[data-go]")?.dataset["go"];
+    const place = there ? placeOfBlock(editor.state.doc, there) : null;
+    if (place) editor.chain().focus().setTextSelection(place.position + 1).scrollIntoView().run();
   });
   panel.addEventListener("keydown", (event) => {
     if (event.key.toLowerCase() !== "i" || event.ctrlKey || event.altKey || event.metaKey || !(event.target as Element).matches(".subject")) return;
@@ -83,7 +86,7 @@ export function setUpPanelView(editor: Editor, choose: (change: Partial<Chosen>)
 
 // A heading with a place to write below it, and the cursor there; or to where the thing is written. One undo takes it back.
 function takeIn(editor: Editor, button: HTMLElement): void {
-  const { takeIn: label = "", before = "", check = "" } = button.dataset;
+  const { takeIn: label = "", before = "", check = "", level = "2", id = null } = button.dataset;
   if (!label) {
     if (check === "images") document.querySelector<HTMLElement>("[data-form=picture]")?.click();
     else if (check === "h1") editor.chain().focus("start").run();
@@ -91,7 +94,7 @@ function takeIn(editor: Editor, button: HTMLElement): void {
     return;
   }
   const { schema, doc } = editor.state;
-  const heading = schema.nodes["heading"]?.create({ level: 2 }, schema.text(label));
+  const heading = schema.nodes["heading"]?.create({ level: Number(level), id }, schema.text(label));
   const paragraph = schema.nodes["paragraph"]?.create();
   if (!heading || !paragraph) return;
   const place = before ? placeOfBlock(doc, before) : null;

@@ -26,7 +26,7 @@ function draw(figure: HTMLElement, node: Node): void {
   let shown: HTMLElement;
   if (isOwn(source)) {
     const image = document.createElement("img");
-    image.src = source;
+    image.src = `${document.getElementById("sheet")?.dataset["shown"] ?? ""}${source}`; // a visitor is shown them elsewhere
     image.alt = words(node, "alt");
     shown = image;
   } else {

@@ -6,7 +6,9 @@ import re
 
 from playwright.sync_api import Page, expect
 
+from fundament.web.accounts.roles import Actor
 from fundament.web.drafts.models import Draft
+from fundament.web.studies.services import outlining
 from tests.browser.test_sheet import no_barriers, open_draft, saved
 from tests.core.test_proposals import TEXT
 
@@ -46,3 +48,20 @@ def test_an_edit_is_taken_in_and_uses_are_stepped_through_by_key(page: Page, ser
     expect(page.locator("#score-said")).to_have_text(f"Use 1 of {uses}")
     page.keyboard.press("Alt+ArrowUp")
     expect(page.locator("#score-said")).to_have_text(f"Use {uses} of {uses}")
+
+
+def test_a_planned_heading_is_put_in_where_it_belongs_and_gone_to(page: Page, server: str, draft: Draft, actor: Actor) -> None:
+    for heading in ("Before you begin", "What it costs", "The mix"):
+        outlining.add_heading(actor, draft.study_id, heading)
+    open_draft(page, server, draft, TEXT)
+    page.click("[data-panel=plan]")
+    expect(page.locator("#panel .verdict")).to_contain_text("2 of 3 planned headings")
+    page.click("#panel .subject:has-text('What it costs')")
+    page.keyboard.type("Little beside the time.")
+    text = saved(page, draft)
+    assert text.index("Before you begin") < text.index("<h2>What it costs</h2>") < text.index("<h2>The mix</h2>")
+    expect(page.locator("#panel .verdict")).to_contain_text("3 of 3 planned headings")
+    page.click("#panel .subject:has-text('The mix')")
+    page.keyboard.type("About ")
+    assert "<h2>About The mix</h2>" in saved(page, draft)
+    assert no_barriers(page)

@@ -15,7 +15,9 @@ from fundament.web.accounts.roles import Actor
 from fundament.web.drafts.models import Draft
 from fundament.web.drafts.panels import PanelView, panel_context
 from fundament.web.drafts.services.measuring import measure_stored
+from fundament.web.drafts.services.outlines import draft_from_outline
 from fundament.web.studies.models import Study
+from fundament.web.studies.services import outlining
 from tests.web.conftest import make_draft
 from tests.web.test_stating import TEXT
 
@@ -99,3 +101,19 @@ def test_one_use_that_earns_is_not_to_be_taken_out(actor: Actor, study: Study) -
     )
     rows = {row["zone"]: row for row in panel_context(measure_stored(draft), "placement")["zones"]}
     assert rows["H1"]["exact"] == 1 and rows["H1"]["advice"] == "leave"
+
+
+def test_the_outline_of_the_study_stands_beside_a_text_that_was_not_begun_from_it(
+    actor: Actor, study: Study, draft: Draft, signed_in: Client
+) -> None:
+    assert "Nothing is planned" in panel(signed_in, draft, panel="plan")
+    key = outlining.add_heading(actor, study.pk, "What <b>others</b> leave out").key
+    outlining.change(
+        actor, study.pk, key, seen=outlining.stamp_of(outlining.node_for(study, key)), heading="What <b>others</b> leave out", notes="Our own tests",
+        planned_words=120, terms=[], entities=[],
+    )  # fmt: skip
+    shown = panel(signed_in, draft, panel="plan")
+    assert "0 of 1 planned heading" in shown and "Our own tests" in shown and f'data-id="{key}"' in shown
+    assert "&lt;b&gt;others" in shown and "<b>others" not in shown
+    begun = draft_from_outline(actor, study.pk)
+    assert "1 of 1 planned heading" in panel(signed_in, begun, panel="plan") and f'data-go="{key}"' in panel(signed_in, begun, panel="plan")

@@ -167,6 +167,7 @@ ADDRESSES: dict[str, tuple[str, str | None]] = {
     "guest-save": ("POST", ""),
     "guest-panel": ("GET", ""),
     "guest-version": ("GET", ""),
+    "guest-picture": ("GET", ""),
     "rename-draft": ("POST", "writer"),
     "archive-draft": ("POST", "writer"),
     "measured-against": ("GET", "reader"),
@@ -289,6 +290,7 @@ def places(actor: Actor, study: Study, draft: Draft) -> dict[str, dict[str, Any]
     found["take-back-statement"] = {**of_draft, "statement_id": state(actor, draft.pk, "not_for_page", "terms:x").pk}
     picture = keep_made(actor, Picture(b"\x89PNG", "image/png", 1, 1))
     found["asset"] = {"asset_id": picture.pk, "hash": picture.content_hash[:12]}
+    found["guest-picture"] = {**of_draft, **found["asset"]}
     found["read-publication"] = {**of_draft, "publication_id": publication}
     found["term"] = {**of_study, "key": compiled.yardstick.terms[0].key}
     found["entity"] = {**of_study, "key": compiled.yardstick.entities[0].key}
@@ -342,7 +344,14 @@ BODIES: dict[str, Any] = {
 }  # fmt: skip
 
 
-FOR_VISITORS = ("shared", "guest-desk", "guest-save", "guest-panel", "guest-version")  # nothing is there for whoever did not come by a link
+FOR_VISITORS = (
+    "shared",
+    "guest-desk",
+    "guest-save",
+    "guest-panel",
+    "guest-version",
+    "guest-picture",
+)  # nothing is there for whoever did not come by a link
 
 
 def ask(client: Client, name: str, place: dict[str, Any], method: str = "") -> int:

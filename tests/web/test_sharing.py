@@ -13,11 +13,16 @@ from django.urls import reverse
 from django.utils import timezone
 
 from fundament.core.documents.html import document_from_html
+from fundament.files.pictures import Picture
 from fundament.web.accounts.roles import GUEST, Actor, can, seen_by
+from fundament.web.assets.models import Asset
+from fundament.web.assets.services.keeping import keep_made
 from fundament.web.drafts.models import Draft, Revision, Share, ShareVisit
-from fundament.web.drafts.services import sharing
+from fundament.web.drafts.services import saving, sharing
+from fundament.web.drafts.services.texts import Text
 from fundament.web.history.models import ActionLog
 from fundament.web.studies.models import Study
+from fundament.web.studies.services import outlining
 from tests.web.conftest import make_draft
 from tests.web.test_stating import TEXT
 
@@ -39,8 +44,8 @@ def visitor(token: str, name: str = "Gil Guest") -> Client:
     return client
 
 
-def saved(client: Client, draft: Draft, html: str, version: int) -> Any:
-    body = {"document": document_from_html(html), "base_version": version, "panel": "edits", "title_tag": "", "meta_description": ""}
+def saved(client: Client, draft: Draft, html: str, version: int, panel: str = "edits") -> Any:
+    body = {"document": document_from_html(html), "base_version": version, "panel": panel, "title_tag": "", "meta_description": ""}
     return client.post(reverse("guest-save", args=[draft.pk]), json.dumps(body), content_type="application/json")
 
 
@@ -143,3 +148,34 @@ def test_odd_hours_make_no_link_or_the_usual_one(draft: Draft, signed_in: Client
 def test_a_visitor_says_a_name(draft: Draft, signed_in: Client, name: str) -> None:
     answer = Client().post(reverse("shared", args=[link_of(signed_in, draft)]), {"name": name})
     assert answer.status_code == 422 and "Say your name" in answer.content.decode() and not ShareVisit.objects.exists()
+
+
+def test_what_is_planned_in_the_workspace_is_not_shown_to_a_visitor(draft: Draft, actor: Actor, study: Study, signed_in: Client) -> None:
+    outlining.add_heading(actor, study.pk, "A heading of our own")
+    guest = visitor(link_of(signed_in, draft))
+    desk = guest.get(reverse("guest-desk", args=[draft.pk]), {"panel": "plan"}).content.decode()
+    answer = guest.get(reverse("guest-panel", args=[draft.pk]), {"panel": "plan"}).json()["panel"]
+    typed = saved(guest, draft, "<p>Other words.</p>", draft.version, panel="plan").json()["panel"]
+    assert 'data-panel="plan"' not in desk
+    for shown in (desk, answer, typed):
+        assert "A heading of our own" not in shown and "Next best edits" in shown
+
+
+def test_a_visitor_sees_the_pictures_of_the_text_and_no_others(draft: Draft, actor: Actor, signed_in: Client) -> None:
+    ours, other = (keep_made(actor, Picture(content, "image/png", 1, 1)) for content in (b"\x89PNG one", b"\x89PNG other"))
+    guest = visitor(link_of(signed_in, draft, scores="no"))
+
+    def shown(asset: Asset) -> Any:
+        return guest.get(reverse("guest-picture", args=[draft.pk, asset.pk, asset.content_hash[:12]]))
+
+    assert shown(ours).status_code == 404
+    saving.save(
+        actor,
+        draft.pk,
+        Text.cleaned(document_from_html(f'<p>A wall.</p><ul><li><img src="{ours.address}" alt="A wall"></li></ul>')),
+        draft.version,
+    )
+    assert shown(ours).content == b"\x89PNG one" and shown(ours)["Content-Type"] == "image/png"
+    assert shown(other).status_code == 404 and guest.get(ours.address).status_code == 302
+    desk = guest.get(reverse("guest-desk", args=[draft.pk])).content.decode()
+    assert f'data-shown="/shared/{draft.pk}"' in desk

@@ -73,6 +73,8 @@ LABELS = {
     "panel.short.why": "Why?",
     "panel.entry": "Title and description",
     "panel.short.entry": "Title",
+    "panel.plan": "Outline of the study",
+    "panel.short.plan": "Outline",
     "panel.language": "Language",
     "panel.short.language": "Language",
     "sort.usual": "usual gain",

@@ -46,7 +46,12 @@ def keep_asset(request: HttpRequest) -> HttpResponse:
 def asset(request: HttpRequest, asset_id: int, hash: str) -> HttpResponse:
     """A picture that is kept."""
     found = get_for(actor_of(request), "draft.see", Asset.objects.all(), pk=asset_id, content_hash__startswith=hash)
-    return HttpResponse(bytes(found.content), content_type=found.media_type, headers={**FOR_FILES, "Cache-Control": _FOREVER})
+    return picture(found)
+
+
+def picture(asset: Asset) -> HttpResponse:
+    """A picture as it is sent."""
+    return HttpResponse(bytes(asset.content), content_type=asset.media_type, headers={**FOR_FILES, "Cache-Control": _FOREVER})
 
 
 @require_GET

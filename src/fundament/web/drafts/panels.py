@@ -17,7 +17,7 @@ from fundament.core.scoring.parts import PART, PARTS
 from fundament.core.scoring.points import text_credit
 from fundament.core.scoring.said import STATED, target_key
 from fundament.messages import label, say, say_all, subject_of
-from fundament.web.drafts.panels_beside import BESIDE, words_on
+from fundament.web.drafts.panels_beside import BESIDE, beside_panels, words_on
 from fundament.web.drafts.services.measuring import Measured
 from fundament.web.drafts.zones import zone_context
 
@@ -48,20 +48,20 @@ class PanelView:
 USUAL_VIEW = PanelView()
 
 
-def panel_name(asked: str) -> str:
-    """The panel that is asked for; the edits when there is none of that name."""
-    return asked if asked in PANELS or asked in BESIDE else "edits"
+def panel_name(asked: str, *, for_guest: bool = False) -> str:
+    """The panel that is asked for; the edits when there is none of that name for whoever asks."""
+    return asked if asked in PANELS or asked in beside_panels(for_guest=for_guest) else "edits"
 
 
-def panel_context(measured: Measured, panel: str, view: PanelView = USUAL_VIEW) -> dict[str, Any]:
+def panel_context(measured: Measured, panel: str, view: PanelView = USUAL_VIEW, *, for_guest: bool = False) -> dict[str, Any]:
     """The context of the panel's template."""
-    panel = panel_name(panel)
+    panel = panel_name(panel, for_guest=for_guest)
     context: dict[str, Any] = {
         "panel": panel,
         "measured": measured,
         "score": measured.score,
         "panels": PANELS,
-        "panels_beside": tuple(BESIDE),
+        "panels_beside": beside_panels(for_guest=for_guest),
         "view": view,
     }
     score, compiled = measured.score, measured.compiled

@@ -6,6 +6,7 @@ from collections.abc import Callable
 from dataclasses import dataclass
 from typing import Any
 
+from fundament.core.outline.standing import Planned, standings
 from fundament.core.outline.title_words import shared_title_words
 from fundament.core.proofreading.model import KINDS, Remark
 from fundament.core.scoring.model import Item, Score
@@ -20,6 +21,7 @@ from fundament.web.drafts.services.measuring import Measured
 from fundament.web.drawings.states import EXCUSED, ON_WORD
 from fundament.web.studies.models import Study
 from fundament.web.studies.services.figures import chosen_of, compared_pages
+from fundament.web.studies.services.outlining import sections_of
 
 MOST_MISSED = 60  # listed at once; the others fold away
 MOST_REMARKS = 120
@@ -32,6 +34,7 @@ class BesidePanel:
     key: str
     template: str
     context: Callable[[Draft, Measured, Score], dict[str, Any]]
+    is_for_guests: bool = True  # whether whoever came by a link sees it
 
 
 def _why(draft: Draft, measured: Measured, score: Score) -> dict[str, Any]:
@@ -107,6 +110,31 @@ def _language(draft: Draft, measured: Measured, score: Score) -> dict[str, Any]:
     }  # fmt: skip
 
 
+def _plan(draft: Draft, measured: Measured, score: Score) -> dict[str, Any]:
+    """The outline of the study that the text is measured against, with what the text has of it."""
+    reading, compiled, features = measured.reading, measured.compiled, measured.features
+    study = Study.objects.get(pk=draft.measured_by)
+    nodes = [
+        (node, level) for section in sections_of(study) for node, level in ((section.node, 2), *((under, 3) for under in section.under))
+    ]
+    if not nodes or reading is None or compiled is None or features is None:
+        return {"plan_study": study, "plan": []}
+    planned = [
+        Planned(node.key, node.heading, level, node.covers, node.planned_words, node.holds_terms, node.holds_entities)
+        for node, level in nodes
+    ]
+    rows = [
+        {"standing": one, "notes": node.notes}
+        for one, (node, _) in zip(standings(planned, compiled, reading, features), nodes, strict=True)
+    ]
+    return {"plan_study": study, "plan": rows, "plan_there": sum(bool(row["standing"].block) for row in rows)}
+
+
+def beside_panels(*, for_guest: bool = False) -> tuple[str, ...]:
+    """The keys of those that whoever looks may see."""
+    return tuple(key for key, panel in BESIDE.items() if panel.is_for_guests or not for_guest)
+
+
 def _remark(remark: Remark) -> dict[str, Any]:
     return {"kind": remark.kind, "key": remark.key, "block": remark.block, "start": remark.start, "end": remark.end, "text": remark.text,
             "why": say(remark.message), "suggestions": remark.suggestions}  # fmt: skip
@@ -118,6 +146,7 @@ BESIDE = {
         BesidePanel("why", "drafts/why_part.html", _why),
         BesidePanel("entry", "drafts/entry_part.html", _entry),
         BesidePanel("language", "drafts/language_part.html", _language),
+        BesidePanel("plan", "drafts/plan_part.html", _plan, is_for_guests=False),
     )
 }
 

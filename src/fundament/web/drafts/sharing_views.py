@@ -15,6 +15,7 @@ from django.views.decorators.http import require_GET, require_http_methods, requ
 from fundament.web.accounts.requests import VISITS, actor_of
 from fundament.web.accounts.roles import ask
 from fundament.web.answers import answers_json
+from fundament.web.assets.views import picture
 from fundament.web.bodies import takes_bodies_of
 from fundament.web.drafts import views
 from fundament.web.drafts.models import Draft
@@ -115,6 +116,7 @@ def guest_desk(request: HttpRequest, draft_id: int) -> HttpResponse:
         "save": reverse("guest-save", args=[draft_id]),
         "panel": reverse("guest-panel", args=[draft_id]),
         "poll": reverse("guest-version", args=[draft_id]),
+        "shown": reverse("guest-desk", args=[draft_id]).rstrip("/"),
     }
     return views.desk(
         request, draft_id, "drafts/guest_desk.html", {"share": found, "at": at, "is_guest": True, "is_text_alone": not found.with_scores}
@@ -149,6 +151,14 @@ def _text_alone(answer: HttpResponse) -> HttpResponse:
     told = json.loads(answer.content)
     kept = {name: told[name] for name in ("words", "version", "conflict", "revision", "as_sent") if name in told}
     return JsonResponse({**kept, "core": "", "panel": "", "marks": [], "problem": ""}, status=answer.status_code)
+
+
+@login_not_required
+@require_GET
+def guest_picture(request: HttpRequest, draft_id: int, asset_id: int, hash: str) -> HttpResponse:
+    """A picture of the draft, for a visitor."""
+    _as_guest(request, draft_id)
+    return picture(sharing.picture_for(actor_of(request), draft_id, asset_id, hash))
 
 
 @login_not_required

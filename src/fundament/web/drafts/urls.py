@@ -45,6 +45,7 @@ urlpatterns = [
     path("shared/<int:draft_id>/", sharing_views.guest_desk, name="guest-desk"),
     path("shared/<int:draft_id>/text/", sharing_views.guest_save, name="guest-save"),
     path("shared/<int:draft_id>/panel/", sharing_views.guest_panel, name="guest-panel"),
+    path("shared/<int:draft_id>/pictures/<int:asset_id>/<slug:hash>/", sharing_views.guest_picture, name="guest-picture"),
     path("shared/<int:draft_id>/version/", sharing_views.guest_version, name="guest-version"),
     path("shared/by/<str:token>/", sharing_views.shared, name="shared"),
     path("drafts/<int:draft_id>/rename/", views.rename, name="rename-draft"),

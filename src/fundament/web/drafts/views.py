@@ -124,6 +124,7 @@ def desk(request: HttpRequest, draft_id: int, template: str, more: dict[str, Any
     draft = draft_for(actor, draft_id)
     with turns.of(draft.pk, _person(actor)) as has_turn:
         measured = measure_stored(draft, person=_person(actor)) if has_turn else later(draft.words)
+    chosen = panel_name(request.GET.get("panel", "edits"), for_guest=_is_guest(actor))
     context = {
         "draft": draft,
         "study": draft.study,
@@ -131,8 +132,8 @@ def desk(request: HttpRequest, draft_id: int, template: str, more: dict[str, Any
         "may_share": can(actor, "draft.share"),
         **_said(actor, draft),
         "rewrites": rewrites() if can(actor, "draft.state") else (),
-        **panel_context(measured, request.GET.get("panel", "edits"), PanelView.asked(request.GET)),
-        **beside_context(draft, measured, request.GET.get("panel", "")),
+        **panel_context(measured, chosen, PanelView.asked(request.GET), for_guest=_is_guest(actor)),
+        **beside_context(draft, measured, chosen),
         **more,
     }
     return render(request, template, context)
@@ -196,7 +197,7 @@ def save(request: HttpRequest, draft_id: int) -> HttpResponse:
 def panel(request: HttpRequest, draft_id: int) -> HttpResponse:
     """Another panel for the stored text, with the marks and evidence of a chosen subject."""
     actor = actor_of(request)
-    name = panel_name(request.GET.get("panel", ""))
+    name = panel_name(request.GET.get("panel", ""), for_guest=_is_guest(actor))
     draft = draft_to_measure(actor, draft_id)
     person = _person(actor)
     with turns.of(draft_id, person) as has_turn:
@@ -207,30 +208,36 @@ def panel(request: HttpRequest, draft_id: int) -> HttpResponse:
     return JsonResponse({**answer, "version": draft.version})
 
 
+def _is_guest(actor: Actor) -> bool:
+    return actor.kind != "person"
+
+
 def _person(actor: Actor) -> int:
     return actor.person.pk if actor.person else 0
 
 
 def _parts(
-    request: HttpRequest, draft: Draft, measured: Measured, panel_name: str, part: str, key: str, view: PanelView, *, quick: bool = False
+    request: HttpRequest, draft: Draft, measured: Measured, panel: str, part: str, key: str, view: PanelView, *, quick: bool = False
 ) -> dict[str, Any]:
     if measured.is_later:  # what is shown stays until then
         return {"core": None, "panel": None, "marks": None, "words": measured.words, "later": True, "problem": ""}
-    context = panel_context(measured, panel_name, view)
+    is_guest = _is_guest(actor_of(request))
+    panel = panel_name(panel, for_guest=is_guest)
+    context = panel_context(measured, panel, view, for_guest=is_guest)
     context["chosen_key"], context["chosen_part"] = key, part
     marks = marks_for(measured, part, key) if key else []
-    panel = None
+    shown = None
     if not quick or measured.score is None:
-        context |= beside_context(draft, measured, panel_name)
+        context |= beside_context(draft, measured, panel)
         context["subject"], context["evidence"] = evidence_for(measured, part, key)
         context |= _said(actor_of(request), draft)
         context["passages"] = passages_for(measured, key) if part == DENIED else []
         context["whys"] = whys(marks)
         context["marked"] = len(marks) if part in ("terms", "entities") else None
-        panel = render_to_string("drafts/panel_part.html", context, request)
+        shown = render_to_string("drafts/panel_part.html", context, request)
     return {
         "core": render_to_string("drafts/core_part.html", context, request),
-        "panel": panel,
+        "panel": shown,
         "marks": marks,
         "words": measured.words,
         "problem": say(measured.problem) if measured.problem else "",

@@ -10,7 +10,9 @@ from datetime import timedelta
 from django.db.models import F
 from django.utils import timezone
 
+from fundament.core.documents.schema import Node
 from fundament.web.accounts.roles import GUEST, Actor, get_for
+from fundament.web.assets.models import Asset
 from fundament.web.drafts.models import Draft, Share, ShareVisit
 from fundament.web.errors import ApplicationError, NotFoundError, TooOftenError
 from fundament.web.history.services.record import recorded
@@ -99,6 +101,21 @@ def guest_of(visit_id: int, draft_id: int) -> tuple[Actor, Share]:
 def note_save(visit_id: int) -> None:
     """A visitor saved."""
     ShareVisit.objects.filter(pk=visit_id).update(saves=F("saves") + 1, last_at=timezone.now())
+
+
+def picture_for(actor: Actor, draft_id: int, asset_id: int, beginning: str) -> Asset:
+    """A picture of the draft's text. beginning: of the hash of its content. Raises NotFoundError for one that the text does not show."""
+    draft = get_for(actor, "draft.see", Draft.objects.only("document", "workspace_id"), pk=draft_id)
+    found = Asset.objects.filter(workspace=draft.workspace_id, pk=asset_id, content_hash__startswith=beginning).first()
+    if found is None or found.address not in _sources(draft.document):
+        raise NotFoundError("error.not_found")
+    return found
+
+
+def _sources(node: Node) -> set[str]:
+    """The addresses of a document's pictures."""
+    own = {str(node["attrs"]["src"])} if node["type"] == "image" else set()
+    return own.union(*(_sources(child) for child in node.get("content", ())))
 
 
 def _until(hours: int) -> object:
