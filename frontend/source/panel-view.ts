@@ -68,7 +68,9 @@ export function setUpPanelView(editor: Editor, choose: (change: Partial<Chosen>)
     if (button) takeIn(editor, button);
     const there = (event.target as Element).closest<HTMLElement>("[data-go]")?.dataset["go"];
     const place = there ? placeOfBlock(editor.state.doc, there) : null;
-    if (place) editor.chain().focus().setTextSelection(place.position + 1).scrollIntoView().run();
+    if (!place) return;
+    editor.chain().setTextSelection(place.position + 1).scrollIntoView().run();
+    editor.view.focus();
   });
   panel.addEventListener("keydown", (event) => {
     if (event.key.toLowerCase() !== "i" || event.ctrlKey || event.altKey || event.metaKey || !(event.target as Element).matches(".subject")) return;
