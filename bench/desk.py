@@ -104,7 +104,7 @@ async def first_study(client: httpx.AsyncClient) -> str:
 
 async def first_term(client: httpx.AsyncClient, study: str) -> str:
     """The address of the page about the study's first term."""
-    found = re.search(rf'{study}terms/(?!measures)[^/"]+/', (await client.get(f"{study}terms/")).text)
+    found = re.search(rf'{study}terms/(?!measures|own)[^/"]+/', (await client.get(f"{study}terms/")).text)
     if found is None:
         raise SystemExit("The demo's study has no terms yet.")
     return found.group(0)

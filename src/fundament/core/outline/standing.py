@@ -56,13 +56,16 @@ def standings(planned: Sequence[Planned], compiled: CompiledYardstick, reading: 
         meant = [term_place[key] for key in one.terms if key in term_place] + [
             entity_place[key] for key in one.entities if key in entity_place
         ]
+        uses: dict[str, int] = {}  # a name that is a term and an entity is told once
+        for row, name in meant:
+            uses[name] = max(uses.get(name, 0), sum(features.blocks[n].features.count(row) for n in section))
         standing.append(
             Standing(
                 one,
                 blocks[number].key if number is not None else "",
                 "" if number is not None else _next_there(planned[place + 1 :], found, blocks),
                 sum(count_words(blocks[n].text) for n in section),
-                tuple((name, sum(features.blocks[n].features.count(row) for n in section)) for row, name in meant),
+                tuple(uses.items()),
             )
         )
     return standing
