@@ -3,7 +3,7 @@ import { Editor, type JSONContent } from "@tiptap/core";
 import { Slice } from "@tiptap/pm/model";
 import { extensions } from "./extensions";
 import type { Happened } from "./live";
-import { byId, csrfToken } from "./page";
+import { byId, csrfToken, focusedIn } from "./page";
 import { drawProfile } from "./profile";
 import { documentOf, isSameText, piecesOf, type Text } from "./pieces";
 import { Saver, type Answer, type Chosen } from "./saver";
@@ -112,8 +112,7 @@ function showPanel(html: string): void {
   const panel = byId("panel");
   const scrolled = panel.scrollTop;
   const active = document.activeElement as HTMLElement | null;
-  const isInside = active !== null && panel.contains(active);
-  const focused = isInside ? (active.dataset["key"] ? `[data-key="${CSS.escape(active.dataset["key"])}"]` : active.dataset["view"] ? `[data-view=${active.dataset["view"]}]` : "") : "";
+  const focused = focusedIn(panel);
   const filling = panel.querySelector("details.there-already[open]"); // what is being typed there stays
   panel.innerHTML = html;
   if (filling) panel.querySelector("details.there-already")?.replaceWith(filling);
@@ -121,8 +120,9 @@ function showPanel(html: string): void {
   panel.scrollTop = scrolled;
   panel.removeAttribute("aria-busy");
   sayScore();
-  const again = focused ? panel.querySelector<HTMLElement>(focused) : null;
-  again?.focus();
+  if (panel.contains(document.activeElement)) return;
+  const again = focused();
+  again?.focus({ preventScroll: true });
   if (again instanceof HTMLInputElement && again.type === "text") again.setSelectionRange(again.value.length, again.value.length);
 }
 

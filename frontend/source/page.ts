@@ -22,3 +22,23 @@ export function byId<Kind extends HTMLElement = HTMLElement>(id: string): Kind {
   if (!found) throw new Error(`The page has no #${id}`);
   return found as Kind;
 }
+
+const CAN_FOCUS = "a[href], button, input, select, textarea, summary, [tabindex]";
+
+// What has the focus inside, to be found again when all of it has been made anew: by its id or its key, else by its words, else by its place.
+export function focusedIn(place: HTMLElement): () => HTMLElement | null {
+  const active = document.activeElement as HTMLElement | null;
+  if (!active || active === place || !place.contains(active)) return () => null;
+  const all = (): HTMLElement[] => [...place.querySelectorAll<HTMLElement>(CAN_FOCUS)];
+  const { id, tagName, textContent } = active;
+  const { key, view } = active.dataset;
+  const index = all().indexOf(active);
+  return () => {
+    const found = all();
+    const same = found.filter((one) => one.tagName === tagName);
+    return (
+      (id && found.find((one) => one.id === id)) || (view && same.find((one) => one.dataset["view"] === view)) || (key && same.find((one) => one.dataset["key"] === key)) ||
+      same.find((one) => one.textContent === textContent && all().indexOf(one) >= index) || same.find((one) => one.textContent === textContent) || found[index] || null
+    );
+  };
+}

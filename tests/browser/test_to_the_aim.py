@@ -54,9 +54,8 @@ class ByKeys(ByMouse):
     """The same without it: Tab until one is there, and the keys of the desk."""
 
     def reach(self, what: Locator) -> None:
-        handle = what.element_handle()
         for _ in range(MOST_TABS):
-            if self.page.evaluate("(wanted) => wanted === document.activeElement", handle):
+            if what.evaluate("(wanted) => wanted === document.activeElement"):
                 return
             self.page.keyboard.press("Tab")
         raise AssertionError("no Tab leads there")
