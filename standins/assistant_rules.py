@@ -48,7 +48,29 @@ PREPOSITIONS = frozenset(
 JOINS = frozenset(("and", "or"))
 GOES_ON = frozenset(["when", "if", "so", "because", "while", "unless", "until", "before", "after"])
 POINTS_BACK = frozenset(
-    ["such", "same", "other", "another", "current", "latter", "former", "last", "first", "second", "next", "only", "own"]
+    [
+        "such",
+        "same",
+        "other",
+        "another",
+        "current",
+        "latter",
+        "former",
+        "last",
+        "first",
+        "second",
+        "next",
+        "only",
+        "own",
+        "old",
+        "new",
+        "existing",
+        "original",
+        "remaining",
+        "previous",
+        "earlier",
+        "later",
+    ]
 )
 # words before a noun that do not say which of its kinds it is
 PLAIN = (

@@ -175,6 +175,22 @@ def rude(task: WritingTask) -> list[str]:
     ]
 
 
+@pytest.mark.parametrize(
+    ("title", "ends"),
+    [("Repointing - Marl & Quoin", " - Marl & Quoin"), ("Old walls | Marl & Quoin", " | Marl & Quoin"), ("Old walls", "")],
+)
+def test_a_title_keeps_the_name_at_its_end_and_names_their_capitals(title: str, ends: str, compiled: CompiledYardstick) -> None:
+    document = clean_document(
+        document_from_html(TEXT.replace("<h2>The mix</h2>", "<h2>Hartle sand</h2>").replace("<h2>Before you begin</h2>", ""))
+    )
+    reading = read_document(document, language="en", title=title, description="", counted=False)
+    features, score = score_said(compiled, reading)
+    found = ready(Trial(compiled, document, title, known=score), reading, features, edits_for_features(compiled, features))
+    proposed = next(one for one in found if one.check == "title").after
+    name = compiled.yardstick.keyword.capitalize()
+    assert proposed.startswith(name) and proposed.endswith(ends) and " hartle" not in proposed
+
+
 def test_what_an_assistant_answers_is_judged(proposed: tuple[Trial, Asked, list[Proposal]]) -> None:
     trial, wanted, _ = proposed
     answers = [[Wording(number, text) for text in rude(task) for number in (0, 7, -1)] for task in wanted.tasks]

@@ -74,7 +74,7 @@ LABELS = {
     "panel.entry": "Title and description",
     "panel.short.entry": "Title",
     "panel.plan": "Outline of the study",
-    "panel.short.plan": "Outline",
+    "panel.short.plan": "Planned",
     "panel.language": "Language",
     "panel.short.language": "Language",
     "sort.usual": "usual gain",

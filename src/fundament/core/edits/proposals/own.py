@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import itertools
+import re
 from collections.abc import Iterator, Sequence
 
 from fundament.core.documents.changing import (
@@ -24,13 +25,17 @@ from fundament.core.edits.model import Edit
 from fundament.core.edits.proposals.model import Proposal
 from fundament.core.language.analysis import analyse_text
 from fundament.core.language.function_words import function_words
+from fundament.core.language.packs import pack_of
 from fundament.core.reading.model import Reading
 from fundament.core.scoring.compiled import CompiledYardstick
 from fundament.core.scoring.features import DraftFeatures
+from fundament.core.scoring.figures import HEADED_AT
 from fundament.core.scoring.guards.copies import RUN
 from fundament.core.scoring.points import DESCRIPTION_LENGTH, TITLE_LENGTH, structure_target, text_credit
 from fundament.core.yardstick.structure import LONG_PARAGRAPH
 
+_NAME_AT_END = re.compile(r"\A(.{1,400}?)(\s[-–—|·]\s)([^-–—|·]{1,100})\Z")
+_WORD = re.compile(r"[^\W\d_]{1,60}")
 LEAST_SAID = 0.6  # of a heading's words of content
 SHOWN = 160  # characters of what stands below a heading
 MOST_BOLD, MOST_HEADINGS, MOST_SPLITS = 3, 4, 2
@@ -44,7 +49,7 @@ def own_proposals(
     title, description = reading.title, reading.description
     yield from _headings(top, reading, compiled, features, edits)
     yield from _splits(top, compiled)
-    yield from _title(top, compiled, title)
+    yield from _title(top, compiled, title, _headings_by_subject(reading, features))
     yield from _description(top, compiled, description)
     yield from _alt_texts(document)
     yield from _emphasis(top, compiled, features)
@@ -154,8 +159,18 @@ def _cut(node: Node, at: int) -> tuple[list[Node], list[Node]]:
     return first, second
 
 
-def _title(top: Sequence[Node], compiled: CompiledYardstick, title: str) -> Iterator[Proposal]:
-    """A title tag with the keyword first, that fits."""
+def _headings_by_subject(reading: Reading, features: DraftFeatures) -> list[str]:
+    """The H2 in order, those that are of a subtopic of the yardstick first."""
+    headings = [
+        (placed.features.heading.max(initial=0.0) < HEADED_AT, block.text)
+        for block, placed in zip(reading.main_blocks(), features.blocks, strict=True)
+        if block.kind == "heading" and block.level == 2
+    ]
+    return [text for _, text in sorted(headings, key=lambda one: one[0])]
+
+
+def _title(top: Sequence[Node], compiled: CompiledYardstick, title: str, below: Sequence[str]) -> Iterator[Proposal]:
+    """A title tag with the keyword first, that fits. What stands after a dash or a line in the title there is, which mostly is a name, stays. below: headings that may be named in it."""
     low, high = TITLE_LENGTH
     keyword = compiled.yardstick.keyword
     heading = next((_text(node) for node in top if node["type"] == "heading" and node["attrs"]["level"] == 1), "")
@@ -164,19 +179,34 @@ def _title(top: Sequence[Node], compiled: CompiledYardstick, title: str) -> Iter
     name = keyword[:1].upper() + keyword[1:]
     rest = [text for text in (title, heading) if text and keyword.lower() not in text.lower()]
     whole = [text for text in (title, heading) if keyword.lower() in text.lower()]
-    below = [_text(node) for node in top if node["type"] == "heading" and node["attrs"]["level"] == 2]
-    made = [*whole, *(f"{name}: {_within(text)}" for text in rest)]
+    ending = _NAME_AT_END.search(title)
+    after = "".join(ending.groups()[1:]) if ending and keyword.lower() not in ending[3].lower() else ""
+    functional, small = function_words(compiled.language), _small_words(top, compiled.language)
+    named = [text for text in below if set(_lemmas(text, compiled.language)) - set(_lemmas(keyword, compiled.language)) - functional]
+    below = [text for text in named if keyword.lower() not in text.lower()]
+    made = [f"{name}{after}", *(f"{name}: {_within(text, small)}{after}" for text in below)] if after else []
+    made += [*whole, *(f"{name}: {_within(text, small)}" for text in rest)]
     for one, other in itertools.pairwise(below):
-        made.append(f"{name}: {_within(one)} and {_within(other)}")
-    made += [f"{name}: {_within(one)}" for one in below]
+        made.append(f"{name}: {_within(one, small)} and {_within(other, small)}")
+    made += [f"{name}: {_within(one, small)}" for one in below]
     found = next((text for text in made if low <= len(text) <= high and text != title), "")
     if found:
         yield Proposal("title:title", "title", "placement", "title", "", "", word_pieces(title, found), (Operation(TITLE, "", found),))
 
 
-def _within(heading: str) -> str:
-    """A heading as it stands inside a line."""
-    return heading[:1].lower() + heading[1:] if heading[1:2].islower() else heading
+def _lemmas(text: str, language: str) -> list[str]:
+    return [lemma for sentence in analyse_text(text, language) for lemma in sentence.lemmas]
+
+
+def _small_words(top: Sequence[Node], language: str) -> frozenset[str]:
+    """The words that the text writes small somewhere, and those without meaning of their own."""
+    return frozenset(word for node in top for word in _WORD.findall(plain_text(node)) if word.islower()) | function_words(language)
+
+
+def _within(text: str, small: frozenset[str]) -> str:
+    """A heading or sentence as it stands inside a line: a name keeps its capital."""
+    first = _WORD.match(text)
+    return text[:1].lower() + text[1:] if first and first.group().lower() in small else text
 
 
 def _description(top: Sequence[Node], compiled: CompiledYardstick, description: str) -> Iterator[Proposal]:
@@ -185,17 +215,27 @@ def _description(top: Sequence[Node], compiled: CompiledYardstick, description: 
     keyword = compiled.yardstick.keyword.lower()
     if keyword in description.lower() and low <= len(description) <= high:
         return
-    sentences = [
-        text[s.start : s.end].strip()
-        for text in (_text(node) for node in top if node["type"] == "paragraph")
-        for s in analyse_text(text, compiled.language)
-        if s.natural
-    ]
-    with_keyword = [sentence for sentence in sentences if keyword in sentence.lower()]
+    language = compiled.language
+    about, ourselves = set(_lemmas(keyword, language)) - function_words(language), pack_of(language).ourselves
+    said: list[tuple[bool, str, str]] = []  # whether something speaks against it, the sentence, the one after it in its paragraph
+    for node in top:
+        text = _text(node) if node["type"] == "paragraph" else ""
+        natural = [sentence for sentence in analyse_text(text, language) if sentence.natural]
+        for place, sentence in enumerate(natural):
+            following = natural[place + 1] if place + 1 < len(natural) else None
+            lemmas = set(sentence.lemmas)
+            shown = text[sentence.start : sentence.end].strip()
+            # one inside a paragraph points back to what stands before it; one of ourselves tells nothing of the subject
+            against = place > 0 or not about & lemmas or bool(ourselves & {word.lower() for word in _WORD.findall(shown)})
+            said.append((against, shown, text[following.start : following.end].strip() if following else ""))
+    small = _small_words(top, compiled.language)
+    said.sort(key=lambda one: one[0])
     name = compiled.yardstick.keyword[:1].upper() + compiled.yardstick.keyword[1:]
-    for first in [*with_keyword, *(f"{name}: {_within(sentence)}" for sentence in sentences[:12])]:
-        made = [first, *(f"{first} {other}" for other in sentences if other != first)]
-        found = next((text for text in made if low <= len(text) <= high), "")
+    firsts = [(text, after) for _, text, after in said if keyword in text.lower()]
+    firsts += [(f"{name}: {_within(text, small)}", after) for _, text, after in said[:12]]
+    for first, after in firsts:
+        fitting = [text for text in (f"{first} {after}".strip(), first) if low <= len(text) <= high]
+        found = fitting[0] if fitting else ""
         if found and found != description:
             yield Proposal(
                 "description:description", "description", "placement", "description", "", "", word_pieces(description, found),
