@@ -21,7 +21,7 @@ from fundament.schemas.plan import Plan, from_json
 SECONDS = 180
 
 
-def _through_office(path: Path, kind: str) -> Path:
+def through_office(path: Path, kind: str) -> Path:
     """The file as the office writes it again."""
     out = path.parent / "again"
     command = [
@@ -60,14 +60,14 @@ def main(source: str) -> None:
     with tempfile.TemporaryDirectory() as folder:
         paper = Path(folder) / "plan.docx"
         paper.write_bytes(docx_of(plan_paper(plan)))
-        before, after = _said(paper), _said(_through_office(paper, "docx"))
+        before, after = _said(paper), _said(through_office(paper, "docx"))
         changed = [pair for pair in zip(before, after, strict=False) if pair[0] != pair[1]]
         print(f"DOCX: {len(before)} paragraphs and cells, {len(changed) + abs(len(before) - len(after))} otherwise")
         for pair in changed[:5]:
             print("  ", pair)
         table = Path(folder) / "terms.xlsx"
         rows = _book(plan, table)
-        back = [list(row) for row in load_workbook(_through_office(table, "xlsx")).active.iter_rows(values_only=True)]
+        back = [list(row) for row in load_workbook(through_office(table, "xlsx")).active.iter_rows(values_only=True)]
         print(
             f"XLSX: {len(rows)} rows, {sum(1 for one, other in zip(rows, back, strict=False) if one != other) + abs(len(rows) - len(back))} otherwise"
         )

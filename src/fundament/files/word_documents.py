@@ -50,6 +50,7 @@ _TEXT_PART = re.compile(r"word/(?:document|styles|numbering|footnotes|endnotes|c
 _LINK = re.compile(r'(<a href=")([^"<>]{0,4000})(")')
 _NOTE_MARK = re.compile(r'<sup><a href="#(?:foot|end)note-[^"<>]{1,80}" id="[^"<>]{1,80}">(\[\d{1,6}\])</a></sup>')
 _NOTE_BACK = re.compile(r' ?<a href="#(?:foot|end)note-ref-[^"<>]{1,80}">[^<]{0,20}</a>')
+_RULE = "\ue000 rule \ue000"  # stands in the HTML for a rule until it is made plain
 _TASK = re.compile(r"<li>((?:<p>)?) ?([\u2610\u2611\u2612]) ?")
 
 
@@ -127,7 +128,7 @@ def _parser() -> Any:
 
 
 def _without_what_is_gone(data: bytes) -> bytes:
-    """A part without deleted text and what was moved from here, and with its fields' instructions in one piece."""
+    """A part without deleted text and what was moved from here, and with rules across marked."""
     root = etree.fromstring(data, _parser())
     for gone in [*root.iter(f"{_W}del", f"{_W}moveFrom")]:
         parent = gone.getparent()
@@ -139,7 +140,18 @@ def _without_what_is_gone(data: bytes) -> bytes:
     for row in [*root.iter(f"{_W}tr")]:
         if row.find(f"{_W}trPr/{_W}del") is not None:
             row.getparent().remove(row)
+    for paragraph in root.iter(f"{_W}p"):
+        if _is_rule(paragraph):
+            etree.SubElement(etree.SubElement(paragraph, f"{_W}r"), f"{_W}t").text = _RULE
     return bytes(etree.tostring(root, xml_declaration=True, encoding="UTF-8", standalone=True))
+
+
+def _is_rule(paragraph: Any) -> bool:
+    """Whether a paragraph is empty but for a line below or above it, which is how a rule across is written."""
+    lines = [line for side in ("bottom", "top") for line in paragraph.iterfind(f"{_W}pPr/{_W}pBdr/{_W}{side}")]
+    return any(line.get(f"{_W}val") not in (None, "none", "nil") for line in lines) and all(
+        child.tag == f"{_W}pPr" or (child.tag == f"{_W}r" and not any(part.tag != f"{_W}rPr" for part in child)) for child in paragraph
+    )
 
 
 def _style_map(styles: bytes) -> list[str]:
@@ -196,7 +208,7 @@ def _plain(html: str) -> str:
     html = _LINK.sub(lambda found: f"{found[1]}{entities.escape(_address(entities.unescape(found[2])))}{found[3]}", html)
     html = _NOTE_MARK.sub(r"<sup>\1</sup>", html)
     html = _NOTE_BACK.sub("", html)
-    html = _with_captions(html)
+    html = _with_captions(html).replace(f"<p>{_RULE}</p>", "<hr>")
     return _TASK.sub(lambda found: f'<li>{found[1]}<input type="checkbox"{" checked" if found[2] != chr(0x2610) else ""}>', html)
 
 

@@ -75,7 +75,7 @@ FEATURES = (
     Feature("tasks", _MARKED, _kind("taskList")),
     Feature("quotes", _MARKED, _kind("blockquote")),
     Feature("code_blocks", _MARKED, _kind("codeBlock")),
-    Feature("rules", frozenset(["html", "markdown"]), _kind("horizontalRule")),
+    Feature("rules", frozenset(["html", "markdown", "docx"]), _kind("horizontalRule")),
     Feature("tables", _MARKED, _kind("table")),
     Feature("headless_tables", _RICH, _is_headless),
     Feature("merged_cells", _RICH, _is_merged),
