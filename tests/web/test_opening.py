@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from datetime import timedelta
+from datetime import date, timedelta
 
 import pytest
 from django.test import Client
@@ -130,3 +130,24 @@ def test_what_new_studies_begin_with_is_kept(actor: Actor, signed_in: Client, ou
         assert chosen in page
     signed_in.post(reverse("new-study"), {**form, "country": "gb", "keep": ""})
     assert 'value="at" selected' in signed_in.get(reverse("new-study")).content.decode()
+
+
+def test_results_of_a_place_and_of_an_earlier_day_are_asked_for(actor: Actor, signed_in: Client, outside: str) -> None:
+    def addresses(**more: object) -> list[str]:
+        study = open_study(actor, keyword=KEYWORD, now=True, **MARKET, **more)
+        return list(study.results.order_by("rank").values_list("url", flat=True))
+
+    today = addresses()
+    assert addresses(place="Harrow Weir") != today or addresses(place="ravenscar") != today
+    assert addresses(as_of=date(2024, 11, 3)) != today
+    form = {"keyword": "lime", **MARKET, "place": " Harrow   Weir ", "as_of": "2025-03-31"}
+    assert signed_in.post(reverse("new-study"), form).status_code == 302
+    made = Study.objects.latest("pk")
+    assert (made.place, made.as_of) == ("Harrow Weir", date(2025, 3, 31))
+    head = signed_in.get(reverse("results", args=[made.pk])).content.decode()
+    assert "Harrow Weir, United Kingdom" in head and "as of 31 Mar 2025" in head
+    for day in ("tomorrow", "1888-01-01", (timezone.localdate() + timedelta(days=2)).isoformat()):
+        refused = signed_in.post(reverse("new-study"), {**form, "place": "Harrow Weir", "as_of": day})
+        page = refused.content.decode()
+        assert refused.status_code == 422 and "Give a day" in page and 'value="Harrow Weir"' in page and f'value="{day}"' in page
+    assert signed_in.post(reverse("new-study"), {**form, "place": "x" * 101}).status_code == 422

@@ -243,7 +243,7 @@ def _check(found: Unpacked) -> None:
         raise FileError("study_file.twice")
     choices = [choice for result in study.results for choice in result.choices]
     moments = [
-        study.written_at, study.head.due, *(row.asked_at for row in study.rankings), *(row.fetched_at for row in study.sources),
+        study.written_at, study.head.due, study.head.as_of, *(row.asked_at for row in study.rankings), *(row.fetched_at for row in study.sources),
         *(row.since for row in choices), *(row.until for row in choices), *(row.decided_at for row in study.decisions),
         *(revision.created_at for draft in study.drafts for revision in draft.revisions),
     ]  # fmt: skip

@@ -44,6 +44,8 @@ class FileHead(msgspec.Struct, frozen=True):
     name: Short = ""
     folder: Annotated[str, Meta(max_length=80)] = ""
     depth: Annotated[int, Meta(ge=1, le=30)] = 20
+    place: Annotated[str, Meta(max_length=100)] = ""
+    as_of: date | None = None
     rework_address: Address = ""
     planned_words: Number = 0
     intent: Long = ""

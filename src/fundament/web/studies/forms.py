@@ -2,9 +2,11 @@
 
 from __future__ import annotations
 
+from datetime import date
 from typing import Any
 
 from django import forms
+from django.utils import timezone
 
 from fundament.core.errors import CoreError
 from fundament.core.yardstick.secondary_keywords import MOST, cleaned
@@ -13,6 +15,7 @@ from fundament.providers.errors import PageError
 from fundament.providers.guard import check_form
 from fundament.web.studies.models import COUNTRIES, DEPTHS, DEVICES, LANGUAGES
 
+EARLIEST = date(2000, 1, 1)
 MOST_ADDRESSES = 30
 MOST_CHARACTERS = 200
 CLASSES: dict[type[forms.Widget], str] = {forms.Select: "form-select", forms.CheckboxInput: "form-check-input"}
@@ -48,6 +51,16 @@ class NewStudyForm(forms.Form):
         label="A page of yours to rework",
         help_text="Optional: its address. It is read, becomes the first draft, and is never its own competitor.",
     )
+    place = forms.CharField(
+        required=False,
+        max_length=100,
+        label="Place",
+        help_text="Optional: a town or region. Results are those of somebody who searches there.",
+    )
+    as_of = forms.DateField(
+        required=False, label="As of", widget=forms.DateInput(attrs={"type": "date"}), help_text="Optional: an earlier day whose results are asked for. The pages are read as they are today.",
+        error_messages={"invalid": "Give a day, such as 2026-03-31."},
+    )  # fmt: skip
     keep = forms.BooleanField(
         required=False,
         label="Begin the next studies so",
@@ -93,6 +106,22 @@ class NewStudyForm(forms.Form):
     def clean_folder(self) -> str:
         """One line."""
         return " ".join(self.cleaned_data["folder"].replace("\x00", "").split())
+
+    @property
+    def elsewhere(self) -> tuple[forms.BoundField, ...]:
+        """What few studies need: results of another place or day."""
+        return self["place"], self["as_of"]
+
+    def clean_place(self) -> str:
+        """One line."""
+        return " ".join(self.cleaned_data["place"].replace("\x00", "").split())
+
+    def clean_as_of(self) -> date | None:
+        """A day that is over."""
+        day: date | None = self.cleaned_data["as_of"]
+        if day is not None and not EARLIEST <= day <= timezone.localdate():
+            raise forms.ValidationError(f"Give a day between {EARLIEST.year} and today.")
+        return day
 
     def clean_rework_address(self) -> str:
         """An address that may be read."""

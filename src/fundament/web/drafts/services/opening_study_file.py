@@ -93,6 +93,7 @@ def _study(actor: Actor, file: schema.StudyFile) -> Study:
     study = Study.objects.create(
         workspace=actor.workspace, created_by=actor.person, state="ready", name=head.name, folder=head.folder, keyword=head.keyword,
         country=_among(Study, "country", head.country), language=_among(Study, "language", head.language), device=head.device, depth=head.depth,
+        place=head.place, as_of=head.as_of,
         rework_address=head.rework_address if _is_web(head.rework_address) else "", planned_words=head.planned_words, intent=head.intent,
         due=head.due, own_entities=[msgspec.to_builtins(own) for own in head.own_entities],
     )  # fmt: skip

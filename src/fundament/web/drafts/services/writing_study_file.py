@@ -86,7 +86,7 @@ def _source(result: Result) -> RawResponse | None:
 def _head(study: Study) -> schema.FileHead:
     return schema.FileHead(
         keyword=study.keyword, country=study.country, language=study.language, device=study.device, name=study.name, folder=study.folder,
-        depth=study.depth, rework_address=study.rework_address or (study.page_to_rework.url if study.page_to_rework else ""),
+        depth=study.depth, place=study.place, as_of=study.as_of, rework_address=study.rework_address or (study.page_to_rework.url if study.page_to_rework else ""),
         planned_words=study.planned_words, intent=study.intent, due=study.due,
         own_entities=tuple(
             schema.FileOwnEntity(own["name"], own["kind"], tuple(own.get("aliases", ()))) for own in study.own_entities

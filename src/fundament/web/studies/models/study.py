@@ -80,6 +80,8 @@ class Study(models.Model):
     language = models.CharField(max_length=2, choices=LANGUAGES, default="en")
     device = models.CharField(max_length=10, choices=DEVICES, default="desktop")
     depth = models.PositiveSmallIntegerField(choices=DEPTHS, default=20)
+    place = models.CharField(max_length=100, blank=True)  # within the country, where results are asked for one
+    as_of = models.DateField(null=True, blank=True)  # an earlier day whose results are asked for
     addresses = models.JSONField(default=list, blank=True)  # typed in instead of asking the results service
     site = models.ForeignKey(Site, null=True, blank=True, on_delete=models.SET_NULL, related_name="studies")
     page_to_rework = models.ForeignKey(Page, null=True, blank=True, on_delete=models.SET_NULL, related_name="studies")

@@ -151,7 +151,10 @@ def _results(study: Study) -> tuple[str, list[tuple[str, str, str]], list[str], 
     provider = results_provider()
     if provider is None:
         raise ProviderError("service.none")
-    page = provider.search(study.keyword, country=study.country, language=study.language, device=study.device, count=study.depth)
+    page = provider.search(
+        study.keyword, country=study.country, language=study.language, device=study.device, count=study.depth, place=study.place,
+        as_of=study.as_of.isoformat() if study.as_of else "",
+    )  # fmt: skip
     return "service", [(r.url, r.title, r.snippet) for r in page.results], list(page.questions), list(page.related)
 
 
