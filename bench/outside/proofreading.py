@@ -10,18 +10,20 @@ from __future__ import annotations
 import argparse
 import random
 import re
+from dataclasses import replace
 
 from bench.outside.collections import debian
 from bench.outside.languages import pieces
+from bench.outside.studies import STUDIES
 from fundament.core.language.detect import detect_language
 from fundament.core.language.packs import packs
 from fundament.core.proofreading.model import Remark
-from fundament.core.proofreading.remarks import remarks_of
+from fundament.core.proofreading.remarks import remarks_of, shared_words
 from fundament.core.reading.model import Block, Reading
 from fundament.core.reading.read_page import read_page
 from fundament.providers.hunspell import speller_for
 
-TYPOS, SENTENCES, MOST_FILES = 100, 240, 60
+TYPOS, SENTENCES, MOST_FILES, PAGES = 100, 240, 60, 2
 PROSE = {  # language -> package, files
     "en": ("debian-faq", "usr/share/doc/debian/FAQ/*.html"), "fr": ("debian-faq-fr", "usr/share/doc/**/FAQ/**/*.html"), "nl": ("debian-faq-nl", "usr/share/doc/**/FAQ/**/*.html"),
     "de": ("fortunes-de", "usr/share/games/fortunes/de/*"), "es": ("fortunes-es", "usr/share/games/fortunes/es/*"), "it": ("fortunes-it", "usr/share/games/fortunes/it/*"),
@@ -91,6 +93,29 @@ def main() -> None:
     for code in packs():
         for kind, sentences in (("prose", prose(code)), ("manuals", [sentence for _, sentence in pieces(code)])):
             report(code, kind, sentences[1::2], is_shown=shown == code)
+    in_studies()
+
+
+def in_studies() -> None:
+    """The first pages of the outside studies, each as a text that is compared with the others of its study."""
+    words: dict[str, list[int]] = {}
+    for study in STUDIES:
+        pages = [page.reading for page in study.compared]
+        for place, page in enumerate(pages[:PAGES]):
+            known = shared_words([*pages[:place], *pages[place + 1 :]])
+            reading = replace(page, language=study.language)
+            speller = speller_for(study.language)
+            for _ in range(2):  # a dictionary that is asked of so much for the first time does not answer in time
+                remarks_of(reading, dialect="american", speller=speller)
+            for which, right in enumerate((frozenset[str](), known)):
+                found = remarks_of(reading, shared=right, dialect="american", speller=speller)
+                counts = words.setdefault(study.language, [0, 0, 0])
+                counts[which] += sum(remark.kind in ("spelling", "grammar") for remark in found)
+            counts[2] += sum(len(block.text.split()) for block in page.main_blocks())
+    for language, (alone, among, many) in words.items():
+        print(
+            f"{language} in a study: {1000 * among / max(1, many):.1f} alarms per 1,000 words of {many}, without the words its pages share {1000 * alone / max(1, many):.1f}"
+        )
 
 
 def report(code: str, kind: str, sentences: list[str], *, is_shown: bool) -> None:

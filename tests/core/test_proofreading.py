@@ -8,7 +8,7 @@ from fundament.core.language.analysis import analyse_text
 from fundament.core.language.packs import pack_of, packs
 from fundament.core.proofreading.model import Remark
 from fundament.core.proofreading.readability import FORMULAS, Counts, count, readability
-from fundament.core.proofreading.remarks import LONG_SENTENCE, remarks_of
+from fundament.core.proofreading.remarks import LONG_SENTENCE, remarks_of, shared_words
 from fundament.core.reading.model import Block, Reading
 from fundament.providers.hunspell import Hunspell, speller_for
 
@@ -131,3 +131,15 @@ def test_a_dictionary_that_is_not_here_knows_of_nothing_wrong() -> None:
     assert speller_for("pt", "br") is None and speller_for("en") is None
     known = Hunspell("de_DE")
     assert known.unknown(("Haus", "Hasu", "!quit", "*", "#")) == {"Hasu": known.unknown(("Hasu",))["Hasu"]}
+
+
+def test_words_that_two_pages_share_are_right_as_they_are_written() -> None:
+    pages = [
+        reading("The quoinstone is laid in ashlarwerk.", "A quoinstonne."),
+        reading("Quoinstone, and nothing else."),
+        reading("Of ashlarwerk."),
+    ]
+    shared = shared_words(pages)
+    assert {"quoinstone", "ashlarwerk"} <= shared and "quoinstonne" not in shared
+    text = "We lay a quoinstone in ashlarwerk, and a quoinston in ashlarwerk by a quoinstonne."
+    assert {r.text for r in found(text, shared=shared) if r.kind == "spelling"} == {"quoinston", "quoinstonne"}

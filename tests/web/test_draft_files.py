@@ -91,7 +91,8 @@ def rich(actor: Actor, study: Study) -> Draft:
 def test_the_screen_says_what_each_format_leaves_behind(signed_in: Client, rich: Draft) -> None:
     page = signed_in.get(reverse("export-draft", args=[rich.pk])).content.decode()
     rows = {row.split("</th>")[0].rpartition(">")[2]: row for row in page.split("<tr>") if 'scope="row"' in row}
-    assert "Everything goes along" in rows["HTML"] and "Captions and credits" in rows["Markdown"] and "Rules across" in rows["DOCX"]
+    assert "Everything goes along" in rows["HTML"] and "Captions and credits" in rows["Markdown"]
+    assert "Rules across" in rows["Plain text"] and "Rules across" not in rows["DOCX"]
 
 
 def test_html_and_markdown_have_their_pictures_beside_them(signed_in: Client, rich: Draft) -> None:

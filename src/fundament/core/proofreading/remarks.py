@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import re
+from collections import Counter
 from collections.abc import Callable, Iterable, Iterator
 
 from fundament.core.language import grammar
@@ -17,6 +18,7 @@ LONG_SENTENCE = 32  # words
 COMMON, COMMON_ELSEWHERE = 2.5, 3.5  # as the decimal logarithm of uses in a thousand million words
 LONGEST_ENDING = 3  # letters that a form of a known word may have less
 LEAST_PART = 4  # letters of a part of a compound
+PAGES_TO_SHARE = 2
 LEAST_LETTERS = 3  # of a word that is checked
 MOST_OF_KIND = 200
 PROSE_KINDS = frozenset(["paragraph", "list_item", "quote", "heading", "caption", "table_cell"])
@@ -33,11 +35,11 @@ _TOKEN = re.compile(r"\S+")
 
 
 def remarks_of(
-    reading: Reading, *, known: Iterable[str] = (), dialect: str = "british", speller: Speller | None = None, hushed: frozenset[str] = frozenset()
+    reading: Reading, *, known: Iterable[str] = (), shared: frozenset[str] = frozenset(), dialect: str = "british", speller: Speller | None = None, hushed: frozenset[str] = frozenset()
 ) -> list[Remark]:  # fmt: skip
     """Everything found, at most MOST_OF_KIND of a kind.
 
-    known: words that are right whatever a dictionary says, in any case: those of the study's terms and names, and of the workspace's own dictionary. speller: for languages that no checker of ours
+    shared: from `shared_words`, right as they are written. known: words that are right whatever a dictionary says, in any case: those of the study's terms and names, and of the workspace's own dictionary. speller: for languages that no checker of ours
     reads; None where there is none. hushed: keys of remarks that are not wanted.
     """
     language = reading.language
@@ -45,6 +47,7 @@ def remarks_of(
     right |= {
         start for word in right for start in (word[:-n] for n in range(1, LONGEST_ENDING + 1)) if len(start) > LONGEST_ENDING
     }  # "repoint" by "repointing"
+    right |= shared
     blocks = [block for block in reading.main_blocks() if block.kind in PROSE_KINDS and block.text.strip()]
     found: list[Remark] = []
     checks: tuple[Callable[[], Iterator[Remark]], ...] = (
@@ -61,6 +64,14 @@ def remarks_of(
                 found.append(remark)
     order = {block.key: number for number, block in enumerate(blocks)}
     return sorted(found, key=lambda remark: (order[remark.block], remark.start, remark.kind))
+
+
+def shared_words(pages: Iterable[Reading]) -> frozenset[str]:
+    """The words, in lower case, that two pages or more use: a trade's own words, which no dictionary has, are hardly mistyped twice."""
+    seen: Counter[str] = Counter()
+    for page in pages:
+        seen.update({word.lower() for block in page.main_blocks() for word in _WORD.findall(block.text)})
+    return frozenset(word for word, count in seen.items() if count >= PAGES_TO_SHARE)
 
 
 def _checked(blocks: Iterable[Block], language: str, dialect: str, right: set[str]) -> Iterator[Remark]:

@@ -8,7 +8,7 @@ from dataclasses import dataclass
 from fundament.core.language.grammar import LANGUAGES
 from fundament.core.proofreading.model import KINDS, Remark
 from fundament.core.proofreading.readability import counts_of, readability
-from fundament.core.proofreading.remarks import remarks_of
+from fundament.core.proofreading.remarks import remarks_of, shared_words
 from fundament.core.yardstick.model import Range
 from fundament.core.yardstick.ranges import robust_range
 from fundament.providers.hunspell import speller_for
@@ -48,10 +48,15 @@ def language_of(draft: Draft, measured: Measured) -> Language | None:
     known = [*(term.name for term in yardstick.terms), *(entity.name for entity in yardstick.entities)]
     words = DictionaryWord.objects.filter(workspace_id=draft.workspace_id, language=reading.language).values_list("word", flat=True)
     hushed = frozenset(HushedRemark.objects.filter(draft=draft).values_list("key", flat=True))
+    theirs, shared = _of_competitors(draft.measured_by, compiled.number)
     remarks = remarks_of(
-        reading, known=[*known, *words], dialect="american" if study.country in AMERICAN else "british", speller=speller, hushed=hushed
+        reading,
+        known=[*known, *words],
+        shared=shared,
+        dialect="american" if study.country in AMERICAN else "british",
+        speller=speller,
+        hushed=hushed,
     )
-    theirs = _of_competitors(draft.measured_by, compiled.number)
     ours = readability(counts_of(reading), reading.language)
     figures = tuple(
         (key, ours.get(key), robust_range([page[key] for page in theirs if key in page])) for key in (ours or (theirs[0] if theirs else {}))
@@ -61,11 +66,12 @@ def language_of(draft: Draft, measured: Measured) -> Language | None:
 
 
 @functools.lru_cache(maxsize=64)
-def _of_competitors(study_id: int, figures: int) -> tuple[dict[str, float], ...]:
-    """Readability of each competitor; figures: the number of the yardstick they belong to, which is another one whenever the choice changes."""
+def _of_competitors(study_id: int, figures: int) -> tuple[tuple[dict[str, float], ...], frozenset[str]]:
+    """Readability of each competitor, and the words they share; figures: the number of the yardstick they belong to, which is another one whenever the choice changes."""
     study = Study.objects.get(pk=study_id)
-    found = [readability(counts_of(page.reading), study.language) for page in compared_pages(chosen_of(study))]
-    return tuple(figures for figures in found if figures)
+    pages = [page.reading for page in compared_pages(chosen_of(study))]
+    found = [readability(counts_of(page), study.language) for page in pages]
+    return tuple(figures for figures in found if figures), shared_words(pages)
 
 
 def hush(actor: Actor, draft_id: int, key: str, text: str) -> None:
