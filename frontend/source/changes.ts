@@ -4,6 +4,7 @@ import { closeHistory } from "@tiptap/pm/history";
 import { Fragment, type Node } from "@tiptap/pm/model";
 import { Plugin, PluginKey, type Transaction } from "@tiptap/pm/state";
 import { Decoration, DecorationSet } from "@tiptap/pm/view";
+import { alike } from "./alike";
 
 export interface Operation {
   kind: "content" | "before" | "after" | "alt" | "title" | "description";
@@ -51,16 +52,8 @@ export function stillFits(doc: Node, proposal: Proposal): boolean {
   });
 }
 
-// Where two texts part from the left and from the right: [characters alike at the beginning, at the end].
-export function alike(one: string, other: string): [number, number] {
-  let start = 0;
-  while (start < one.length && start < other.length && one[start] === other[start]) start += 1;
-  let end = 0;
-  while (end < one.length - start && end < other.length - start && one[one.length - 1 - end] === other[other.length - 1 - end]) end += 1;
-  return [start, end];
-}
-
-function outermost(doc: Node, position: number): [number, number] {
+// From where to where the outermost node around a position goes.
+export function outermost(doc: Node, position: number): [number, number] {
   const resolved = doc.resolve(position);
   const start = resolved.depth ? resolved.before(1) : position;
   return [start, start + (doc.nodeAt(start)?.nodeSize ?? 0)];

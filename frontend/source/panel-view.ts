@@ -2,10 +2,11 @@
 import type { Editor } from "@tiptap/core";
 import { closeHistory } from "@tiptap/pm/history";
 import { TextSelection } from "@tiptap/pm/state";
-import { placeOfBlock } from "./changes";
+import { outermost, placeOfBlock } from "./changes";
 import { marksKey } from "./marks";
 import { byId } from "./page";
 import type { Chosen } from "./saver";
+import { sectionAt } from "./sections";
 
 type Key = "only" | "sort" | "find" | "here";
 const FIELDS: Record<string, string> = { title: "title-tag", description: "meta-description" };
@@ -23,13 +24,10 @@ export function inAddress(address: URL, chosen: Chosen): void {
   }
 }
 
-// The heading above the cursor, by its id.
-export function headingAbove(editor: Editor): string {
-  let found = "";
-  editor.state.doc.forEach((node, position) => {
-    if (position <= editor.state.selection.from && node.type.name === "heading") found = String(node.attrs["id"] ?? "");
-  });
-  return found;
+// The heading of the section that the cursor is in, by its id.
+function headingAbove({ state: { doc, selection } }: Editor): string {
+  const section = sectionAt(doc, selection.from);
+  return section ? String(doc.nodeAt(section.from)?.attrs["id"] ?? "") : "";
 }
 
 // To the next or the last use that is marked in the text, round the end.
@@ -100,7 +98,7 @@ function takeIn(editor: Editor, button: HTMLElement): void {
   const paragraph = schema.nodes["paragraph"]?.create();
   if (!heading || !paragraph) return;
   const place = before ? placeOfBlock(doc, before) : null;
-  const at = place ? doc.resolve(place.position).depth ? doc.resolve(place.position).before(1) : place.position : doc.content.size;
+  const at = place ? outermost(doc, place.position)[0] : doc.content.size;
   const tr = closeHistory(editor.state.tr).insert(at, [heading, paragraph]);
   tr.setSelection(TextSelection.create(tr.doc, at + heading.nodeSize + 1));
   editor.view.dispatch(tr.scrollIntoView());

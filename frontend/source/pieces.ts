@@ -1,5 +1,6 @@
 // A text as the JSON of its outermost nodes. Each is made once, for nodes do not change: a key in a long text costs its own paragraph.
 import type { Node } from "@tiptap/pm/model";
+import { alike } from "./alike";
 
 export interface Text {
   pieces: string[];
@@ -28,11 +29,7 @@ export function documentOf(pieces: readonly string[]): string {
 
 // What stands in the place of the outermost nodes from `from` to before `to` of a text that has `count` of them, as JSON.
 export function changeOf(before: readonly string[], after: readonly string[]): string {
-  const shorter = Math.min(before.length, after.length);
-  let from = 0;
-  while (from < shorter && before[from] === after[from]) from += 1;
-  let end = 0; // nodes at the end that are the same
-  while (end < shorter - from && before[before.length - 1 - end] === after[after.length - 1 - end]) end += 1;
+  const [from, end] = alike(before, after);
   const content = after.slice(from, after.length - end).join(",");
   return `{"from":${from},"to":${before.length - end},"count":${before.length},"content":[${content}]}`;
 }

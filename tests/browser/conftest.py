@@ -18,6 +18,7 @@ from django.db import connection
 from playwright.sync_api import Browser, Page, expect, sync_playwright
 
 from fundament.core.documents.html import document_from_html
+from fundament.core.documents.html_out import html_of
 from fundament.runtime import free_port
 from fundament.web.accounts.models import Membership, Person, Workspace
 from fundament.web.accounts.roles import Actor
@@ -194,3 +195,13 @@ def find_barriers(page: Page) -> list[str]:
         ".map(v => v.id + ': ' + v.nodes.slice(0, 3).map(n => n.html.slice(0, 160)).join(' | '))"
     )
     return list(found)
+
+
+def stored(draft: Draft) -> str:
+    """The draft's text as it is stored, as HTML."""
+    return html_of(Draft.objects.get(pk=draft.pk).document)
+
+
+def is_saved(page: Page) -> None:
+    """Wait until the desk says so."""
+    expect(page.locator("#save-state")).to_have_text("Saved")

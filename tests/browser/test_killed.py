@@ -18,16 +18,11 @@ from django.conf import settings as django_settings
 from django.db import connection, connections
 from playwright.sync_api import Browser, Error, Page, expect
 
-from fundament.core.documents.html_out import html_of
 from fundament.runtime import free_port
 from fundament.web.drafts.models import Draft
-from tests.browser.conftest import FLAGS, sign_in
+from tests.browser.conftest import FLAGS, is_saved, sign_in, stored
 
 pytestmark = pytest.mark.django_db(transaction=True)
-
-
-def stored(draft: Draft) -> str:
-    return html_of(Draft.objects.get(pk=draft.pk).document)
 
 
 class WebProcess:
@@ -144,7 +139,7 @@ def test_the_browser_is_killed_before_anything_is_saved(chromium: Browser, serve
         page.goto(f"{server}/drafts/{draft.pk}/")
     expect(page.locator("#unsaved-found")).to_be_visible()
     page.click("#unsaved-take")
-    expect(page.locator("#save-state")).to_have_text("Saved")
+    is_saved(page)
     assert "Typed just before the crash. The last word. " in stored(draft)
     page.reload()
     expect(page.locator("#words")).to_be_visible()

@@ -10,7 +10,6 @@ import pytest
 from playwright.sync_api import Browser, Page, Route, expect
 
 from fundament.core.documents.html import document_from_html
-from fundament.core.documents.html_out import html_of
 from fundament.web.accounts.models import Membership, Person
 from fundament.web.accounts.roles import Actor
 from fundament.web.drafts.models import Draft
@@ -18,29 +17,14 @@ from fundament.web.drafts.services.saving import create_draft
 from fundament.web.drafts.services.texts import Text
 from fundament.web.studies.models import Study
 from fundament.web.studies.services.choosing import set_chosen
-from tests.browser.conftest import find_barriers, signed_in_page, wait_until_quiet
+from tests.browser.conftest import find_barriers, is_saved, signed_in_page, stored, wait_until_quiet
 from tests.conftest import KEYWORD
 
 pytestmark = pytest.mark.django_db(transaction=True)
-TEXTS_KEPT = """() => new Promise((done) => {
-    const opening = indexedDB.open("fundament");
-    opening.onsuccess = () => {
-        const all = opening.result.transaction("texts").objectStore("texts").getAllKeys();
-        all.onsuccess = () => { opening.result.close(); done(all.result); };
-    };
-})"""
-
-
-def stored(draft: Draft) -> str:
-    return html_of(Draft.objects.get(pk=draft.pk).document)
 
 
 def total(page: Page) -> int:
     return int(page.locator("#core .total").inner_text())
-
-
-def saved(page: Page) -> None:
-    expect(page.locator("#save-state")).to_have_text("Saved", timeout=10_000)
 
 
 def test_a_new_study_to_its_yardstick(page: Page, start_worker: Any, server: str) -> None:
@@ -80,14 +64,14 @@ def test_typing_moves_the_score_and_is_kept(page: Page, draft: Draft, server: st
     expect(page.locator("#core .total")).not_to_have_text(
         str(before), timeout=20_000
     )  # the first score of a new server loads what it needs
-    saved(page)
+    is_saved(page)
     after_sentence = total(page)
     assert after_sentence > before
     page.keyboard.press("Enter")
     page.select_option("#block-kind", "h2")
     page.keyboard.type("How much does it cost?")
     page.fill("#title-tag", "Repointing brick with lime mortar: a guide")
-    saved(page)
+    is_saved(page)
     expect(page.locator("#core .total")).not_to_have_text(str(after_sentence), timeout=20_000)
     assert total(page) > after_sentence
     page.reload()
@@ -111,7 +95,7 @@ def test_the_score_comes_while_one_types_and_the_edits_at_rest(page: Page, draft
     page.keyboard.press("Control+End")
     page.keyboard.press("Enter")
     page.keyboard.type("Rake out the joints with a plugging chisel, and keep the lime mortar damp under hessian for a week.", delay=15)
-    saved(page)
+    is_saved(page)
     expect(page.locator("#panel[aria-busy]")).to_have_count(0)
     assert asked[0].startswith("POST")
     assert asked[-1].startswith("GET") and "/panel/" in asked[-1]
@@ -123,7 +107,7 @@ def test_the_score_comes_while_one_types_and_the_edits_at_rest(page: Page, draft
     page.keyboard.type("Then ")
     page.click("[data-panel=terms]")  # not waited for: asked for in the middle of a save
     expect(page.locator("#panel h2")).to_have_text("Terms")
-    saved(page)
+    is_saved(page)
     page.wait_for_timeout(700)
     expect(page.locator("#panel h2")).to_have_text("Terms")
 
@@ -151,64 +135,10 @@ def test_pasted_html_keeps_its_headings_and_loses_its_scripts(page: Page, draft:
             document.querySelector(".sheet-text").dispatchEvent(new ClipboardEvent("paste", {clipboardData: data, bubbles: true, cancelable: true}));
         }"""
     )
-    saved(page)
+    is_saved(page)
     kept = stored(draft)
     assert "<h2>Pasted heading</h2>" in kept and "<strong>text</strong>" in kept and "<li>" in kept
     assert "script" not in kept and page.evaluate("window.bad") is None
-
-
-def test_two_tabs_keep_both_texts(page: Page, draft: Draft, server: str) -> None:
-    address = f"{server}/drafts/{draft.pk}/"
-    other = page.context.new_page()
-    page.goto(address)
-    other.goto(address)
-    page.click(".sheet-text")
-    page.keyboard.type("From the first tab. ")
-    saved(page)
-    other.click(".sheet-text")
-    other.keyboard.type("From the second tab. ")
-    expect(other.locator("#conflict")).to_be_visible(timeout=10_000)
-    assert "first tab" in stored(draft)
-    other.click("#conflict-mine")
-    saved(other)
-    assert "second tab" in stored(draft)
-    assert any("first tab" in html_of(revision.document) for revision in draft.revisions.all())
-
-
-def test_what_was_typed_outlives_a_server_that_is_down(page: Page, draft: Draft, server: str) -> None:
-    address = f"{server}/drafts/{draft.pk}/"
-    other = page.context.new_page()
-    other.goto(address)
-    page.context.set_offline(True)
-    other.click(".sheet-text")
-    other.keyboard.type("Typed while nobody listened. ")
-    expect(other.locator("#save-state")).to_contain_text("kept in this browser", timeout=10_000)
-    # the last try of a tab that closes is made by the browser itself, which is not offline with the tab
-    other.evaluate("() => { window.fetch = () => Promise.reject(new TypeError('offline')); }")
-    other.close()  # the tab goes away
-    page.context.set_offline(False)
-    assert "nobody listened" not in stored(draft)
-    page.goto(address)
-    expect(page.locator("#unsaved-found")).to_be_visible()
-    page.click("#unsaved-take")
-    saved(page)
-    assert "Typed while nobody listened." in stored(draft)
-
-
-def test_signing_out_sends_what_is_kept_here_and_leaves_no_text_behind(page: Page, draft: Draft, server: str) -> None:
-    page.goto(f"{server}/drafts/{draft.pk}/")
-    page.route("**/text/", lambda route: route.abort())
-    page.click(".sheet-text")
-    page.keyboard.type("Typed before signing out. ")
-    expect(page.locator("#save-state")).to_contain_text("kept in this browser")
-    page.evaluate("() => { window.fetch = () => Promise.reject(new TypeError('offline')); }")  # the tab's last try
-    page.goto(f"{server}/studies/")
-    page.unroute("**/text/")
-    assert "before signing out" not in stored(draft)
-    page.click("text=Sign out")
-    expect(page.locator("input[name=password]")).to_be_visible()
-    assert page.evaluate(TEXTS_KEPT) == []
-    assert "Typed before signing out." in stored(draft)
 
 
 def test_bad_input_is_answered_in_place(page: Page, server: str) -> None:
@@ -275,7 +205,7 @@ def test_what_somebody_else_does_is_seen_without_reloading(
     page.goto(f"{server}/drafts/{draft.pk}/")
     page.click(".sheet-text")
     page.keyboard.type("Written by Bea. ")
-    saved(page)
+    is_saved(page)
     expect(theirs.locator("#moved-on")).to_be_visible(timeout=3_000)  # before anything is typed there
     theirs.click("#moved-on-reload")
     expect(theirs.locator(".sheet-text")).to_contain_text("Written by Bea.")
@@ -355,18 +285,6 @@ def test_a_link_named_edit_keeps_its_heading_and_marks_stand_right(page: Page, d
     expect(page.locator(".sheet-text h2")).to_have_text("Edit")
     page.locator(".subject", has_text=re.compile("^lime mortar$")).click()
     expect(page.locator(".sheet-text .use")).to_have_text("lime mortar")
-
-
-def test_a_save_that_is_refused_for_good_is_said_once(page: Page, draft: Draft, server: str) -> None:
-    page.goto(f"{server}/drafts/{draft.pk}/")
-    sent: list[str] = []
-    page.on("request", lambda request: sent.append(request.url) if request.method == "POST" else None)
-    page.route("**/text/", lambda route: route.fulfill(status=422, json={"problem": "This is not a text."}))
-    page.click(".sheet-text")
-    page.keyboard.type("x")
-    expect(page.locator("#save-state")).to_contain_text("This is not a text. It is kept in this browser")
-    page.wait_for_timeout(2_600)
-    assert len(sent) == 1
 
 
 def test_members_are_invited_and_the_screens_have_no_barriers(page: Page, chromium: Browser, server: str, person: Person) -> None:

@@ -2,14 +2,17 @@
 
 from __future__ import annotations
 
+from pathlib import Path
+
 import pytest
 
 from fundament.core.language.analysis import analyse_text
 from fundament.core.language.packs import pack_of, packs
-from fundament.core.proofreading.model import Remark
+from fundament.core.proofreading.model import Remark, SpellerLateError
 from fundament.core.proofreading.readability import FORMULAS, Counts, count, readability
 from fundament.core.proofreading.remarks import LONG_SENTENCE, remarks_of, shared_words
 from fundament.core.reading.model import Block, Reading
+from fundament.providers import hunspell
 from fundament.providers.hunspell import Hunspell, speller_for
 
 OTHERS = ("de", "fr", "es", "it", "nl", "pt", "pl")
@@ -126,8 +129,24 @@ def test_spelling_by_the_systems_dictionaries(language: str, text: str, wrong: s
     assert [remark.text for remark in found(text, language=language) if remark.kind == "spelling"] == [wrong]
 
 
-def test_a_dictionary_that_is_not_here_knows_of_nothing_wrong() -> None:
-    assert Hunspell("xx_XX").unknown(("word", "^&*", "a\nb", "x" * 200)) == {}
+def test_a_dictionary_that_does_not_answer_says_so_and_goes_on_later(monkeypatch: pytest.MonkeyPatch, tmp_path: Path) -> None:
+    with pytest.raises(SpellerLateError):
+        Hunspell("xx_XX").unknown(("word",))
+    assert Hunspell("xx_XX").unknown(("^&*", "a\nb", "x" * 200)) == {}  # no words
+    late = Hunspell("de_DE")
+    words = tuple(f"Hasu{sign * 9}" for sign in "abcdefghij")
+    silent = tmp_path / "silent"
+    silent.write_text("#!/bin/sh\necho name\nexec sleep 60\n")
+    silent.chmod(0o755)
+    monkeypatch.setattr(hunspell, "PROGRAM", str(silent))
+    monkeypatch.setattr(hunspell, "SECONDS", 0.3)
+    with pytest.raises(SpellerLateError):
+        late.unknown(words)
+    monkeypatch.undo()
+    assert set(late.unknown(words)) == set(words)
+
+
+def test_only_words_are_asked_for() -> None:
     assert speller_for("pt", "br") is None and speller_for("en") is None
     known = Hunspell("de_DE")
     assert known.unknown(("Haus", "Hasu", "!quit", "*", "#")) == {"Hasu": known.unknown(("Hasu",))["Hasu"]}

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
+from pathlib import Path
 from typing import Any
 
 import pytest
@@ -26,6 +27,7 @@ from fundament.core.language.grammar import objections
 from fundament.core.language.uses import is_crammed
 from fundament.core.scoring.compiled import CompiledYardstick
 from fundament.core.scoring.guards.frames import frame_of
+from fundament.core.scoring.said import Said
 from fundament.core.scoring.score import score_said
 from fundament.providers.assistant import plain_tasks
 from standins import assistant
@@ -189,6 +191,21 @@ def test_a_title_keeps_the_name_at_its_end_and_names_their_capitals(title: str, 
     proposed = next(one for one in found if one.check == "title").after
     name = compiled.yardstick.keyword.capitalize()
     assert proposed.startswith(name) and proposed.endswith(ends) and " hartle" not in proposed
+
+
+def test_what_a_person_said_is_there_already_is_no_place_for_a_heading(document: Node, compiled: CompiledYardstick) -> None:
+    elsewhere = (Path(__file__).parents[1] / "browser" / "texts" / "repointing_sections.md").read_text(encoding="utf-8")
+    said = Said(texts=tuple(part.split("\n", 1)[1].strip() for part in elsewhere.split("## ")[1:]))
+    reading = read_document(document, language="en", counted=False)
+    features, score = score_said(compiled, reading, said)
+    closest = {int(place) for place in features.ordered_closest[1][0]}
+    assert max(closest) >= len(reading.main_blocks())  # some of it is nearer to a subtopic than all of the text
+    edits = edits_for_features(compiled, features)
+    found = ready(Trial(compiled, document, said=said, known=score), reading, features, edits)
+    ids = set(blocks_of(document))
+    assert {one.check for one in found} >= {"title", "description"} and all(
+        one.block in ids for one in found if one.check == "head_subtopic"
+    )
 
 
 def test_what_an_assistant_answers_is_judged(proposed: tuple[Trial, Asked, list[Proposal]]) -> None:

@@ -4,13 +4,18 @@ from __future__ import annotations
 
 import json
 import re
+from typing import Any
 
 import pytest
 from django.test import Client
 from django.urls import reverse
 
+from fundament.core.proofreading.model import Remark, SpellerLateError
+from fundament.core.proofreading.remarks import remarks_of
+from fundament.core.reading.model import Reading
 from fundament.web.accounts.roles import Actor
 from fundament.web.drafts.models import DictionaryWord, Draft, HandCheck, HushedRemark
+from fundament.web.drafts.services import language
 from fundament.web.drafts.services.measuring import measure_stored
 from fundament.web.studies.models import Study
 from tests.web.conftest import make_draft
@@ -72,3 +77,17 @@ def test_a_word_goes_into_the_dictionary_and_a_remark_is_hushed(draft: Draft, ac
 )  # fmt: skip
 def test_what_cannot_be_said_is_refused(draft: Draft, signed_in: Client, body: dict[str, str]) -> None:
     assert signed_in.post(reverse("say-of-language", args=[draft.pk]), body).status_code == 422
+
+
+def test_a_dictionary_that_is_late_hides_nothing_else(draft: Draft, signed_in: Client, monkeypatch: pytest.MonkeyPatch) -> None:
+    def late(reading: Reading, *, speller: object, **more: Any) -> list[Remark]:
+        if speller is not None:
+            raise SpellerLateError
+        return remarks_of(reading, speller=None, **more)
+
+    monkeypatch.setattr(language, "speller_for", lambda *_: object())
+    monkeypatch.setattr(language, "remarks_of", late)
+    shown = panel(signed_in, draft, "language")
+    assert "has not looked at all words in time" in shown and "really" in shown
+    monkeypatch.undo()
+    assert "has not looked at all words in time" not in panel(signed_in, draft, "language")

@@ -9,6 +9,7 @@ import threading
 from pathlib import Path
 
 from fundament.core.language.packs import pack_of
+from fundament.core.proofreading.model import SpellerLateError
 
 PROGRAM = "/usr/bin/hunspell"
 FOLDER = Path("/usr/share/hunspell")
@@ -27,7 +28,7 @@ class Hunspell:
         self.lock = threading.Lock()
 
     def unknown(self, words: tuple[str, ...]) -> dict[str, tuple[str, ...]]:
-        """See `Speller`. A dictionary that does not answer in time knows of nothing that is wrong."""
+        """See `Speller`. Raises SpellerLateError; what was answered until then is kept, so that the next question goes on from there."""
         with self.lock:
             new = [
                 word for word in dict.fromkeys(words) if word not in self.known and len(word) <= MOST_LETTERS and _LETTERS.fullmatch(word)
@@ -36,6 +37,8 @@ class Hunspell:
                 if len(self.known) + len(new) > MOST_KEPT:
                     self.known.clear()
                 self.known.update(self._ask(new))
+                if any(word not in self.known for word in new):
+                    raise SpellerLateError(self.dictionary)
             found = {word: self.known.get(word) for word in words}
         return {word: suggestions for word, suggestions in found.items() if suggestions is not None}
 

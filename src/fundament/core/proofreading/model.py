@@ -30,8 +30,12 @@ class Remark:
         return f"{self.kind}:{hashlib.sha256(f'{self.text} {self.around}'.encode('utf-8', errors='replace')).hexdigest()[:20]}"
 
 
+class SpellerLateError(Exception):
+    """A dictionary has not looked at all words in time. What it has looked at it knows when it is asked again."""
+
+
 class Speller(Protocol):
     """Whoever knows which words are none."""
 
     def unknown(self, words: tuple[str, ...]) -> dict[str, tuple[str, ...]]:
-        """Of some words those that are misspelt, each with what was perhaps meant, the likeliest first."""
+        """Of some words those that are misspelt, each with what was perhaps meant, the likeliest first. Raises SpellerLateError."""

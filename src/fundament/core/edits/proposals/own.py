@@ -78,7 +78,9 @@ def _headings(
         if number < 0 or covered[number] <= 0.0:
             continue
         closest = int(block_of[0, number])
-        block = reading.blocks[closest].key if closest >= 0 else ""
+        block = (
+            reading.blocks[closest].key if 0 <= closest < len(reading.blocks) else ""
+        )  # what a person said is there already stands behind them
         place = place_of.get(block, -1)
         subtopic = compiled.yardstick.subtopics[number]
         if place < 1 or block in used or top[place]["type"] != "paragraph" or len(subtopic.label.split()) >= RUN:
@@ -163,7 +165,9 @@ def _headings_by_subject(reading: Reading, features: DraftFeatures) -> list[str]
     """The H2 in order, those that are of a subtopic of the yardstick first."""
     headings = [
         (placed.features.heading.max(initial=0.0) < HEADED_AT, block.text)
-        for block, placed in zip(reading.main_blocks(), features.blocks, strict=True)
+        for block, placed in zip(
+            reading.main_blocks(), features.blocks, strict=False
+        )  # behind them stands what a person said is there already
         if block.kind == "heading" and block.level == 2
     ]
     return [text for _, text in sorted(headings, key=lambda one: one[0])]

@@ -67,12 +67,15 @@ def lost_by_format(draft: Draft) -> list[tuple[str, list[str]]]:
 
 def assets_of(actor: Actor, document: Node) -> dict[str, Asset]:
     """The workspace's pictures that stand in a document, by their source there, in order."""
+    found = pictures_in(document)
+    known = {asset.address: asset for asset in Asset.objects.filter(workspace=actor.workspace, pk__in=found.values())}
+    return {source: known[source] for source in found if source in known}
+
+
+def pictures_in(document: Node) -> dict[str, int]:
+    """The addresses of a workspace's pictures that a document names, in order, each with the number of its picture."""
     found = dict.fromkeys(_ASSET.findall(json.dumps(document)))
-    known = {
-        asset.address: asset
-        for asset in Asset.objects.filter(workspace=actor.workspace, pk__in=[int(number) for number, _ in found if int(number) < 2**63])
-    }
-    return {source: known[source] for number, digest in found if (source := f"/pictures/{number}/{digest}/") in known}
+    return {f"/pictures/{number}/{digest}/": int(number) for number, digest in found if int(number) < 2**63}
 
 
 def with_sources(node: Node, sources: dict[str, str]) -> Node:

@@ -6,7 +6,7 @@ import functools
 from dataclasses import dataclass
 
 from fundament.core.language.grammar import LANGUAGES
-from fundament.core.proofreading.model import KINDS, Remark
+from fundament.core.proofreading.model import KINDS, Remark, SpellerLateError
 from fundament.core.proofreading.readability import counts_of, readability
 from fundament.core.proofreading.remarks import remarks_of, shared_words
 from fundament.core.yardstick.model import Range
@@ -27,7 +27,7 @@ AMERICAN = frozenset(["us"])  # countries whose spelling it is
 
 @dataclass(frozen=True)
 class Language:
-    """figures: (formula, ours, the competitors' range), of those for the language. remarks: in the text's order. spelling: what spelling is checked by, "" where by nothing. too_short: no figures for so
+    """figures: (formula, ours, the competitors' range), of those for the language. remarks: in the text's order. spelling: what spelling is checked by, "" where by nothing, "late" where the dictionary did not answer in time. too_short: no figures for so
     few words."""
 
     figures: tuple[tuple[str, float | None, Range], ...]
@@ -49,19 +49,23 @@ def language_of(draft: Draft, measured: Measured) -> Language | None:
     words = DictionaryWord.objects.filter(workspace_id=draft.workspace_id, language=reading.language).values_list("word", flat=True)
     hushed = frozenset(HushedRemark.objects.filter(draft=draft).values_list("key", flat=True))
     theirs, shared = _of_competitors(draft.measured_by, compiled.number)
-    remarks = remarks_of(
+    look = functools.partial(
+        remarks_of,
         reading,
         known=[*known, *words],
         shared=shared,
         dialect="american" if study.country in AMERICAN else "british",
-        speller=speller,
         hushed=hushed,
     )
+    spelling = "rules" if reading.language in LANGUAGES else "dictionary" if speller is not None else ""
+    try:
+        remarks = look(speller=speller)
+    except SpellerLateError:
+        remarks, spelling = look(speller=None), "late"
     ours = readability(counts_of(reading), reading.language)
     figures = tuple(
         (key, ours.get(key), robust_range([page[key] for page in theirs if key in page])) for key in (ours or (theirs[0] if theirs else {}))
     )
-    spelling = "rules" if reading.language in LANGUAGES else "dictionary" if speller is not None else ""
     return Language(figures, tuple(remarks), spelling, reading.language in LANGUAGES, not ours)
 
 

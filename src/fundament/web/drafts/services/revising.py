@@ -13,12 +13,11 @@ from fundament.core.documents.merging import Stretch, merged, side_by_side
 from fundament.core.scoring.model import Score
 from fundament.web.accounts.roles import Actor, get_for
 from fundament.web.drafts.models import Draft, Revision, ScorePoint
-from fundament.web.drafts.services.measuring import measure, measure_stored, note_score
-from fundament.web.drafts.services.saving import keep
+from fundament.web.drafts.services.measuring import measure
+from fundament.web.drafts.services.saving import keep, put_in_place, scored
 from fundament.web.drafts.services.stating import said_of
 from fundament.web.drafts.services.texts import Text, text_of
 from fundament.web.errors import ApplicationError, NotFoundError
-from fundament.web.history.services.record import recorded
 
 NOW = "now"  # in the place of a revision's number: the text as it is
 SAME_POINTS = 0.05
@@ -141,14 +140,6 @@ def merge(actor: Actor, draft_id: int, revision_id: int, version: int, choices: 
         if draft.version != version:
             raise ApplicationError("error.merge_old")
         _, revision, stretches = sides_of(actor, draft_id, revision_id)
-        before = text_of(draft)
-        keep(actor, draft, before, "before")
-        with recorded(actor, "draft.take_over", draft) as recording:
-            recording.watch([draft], "document", "title_tag", "meta_description")
-            draft.document = merged(stretches, choices)
-            draft.title_tag = draft.title_tag or revision.title_tag
-            draft.meta_description = draft.meta_description or revision.meta_description
-            draft.save(update_fields=["document", "title_tag", "meta_description", "updated_at"])
-    draft.refresh_from_db()
-    note_score(draft, measure_stored(draft, with_edits=False, with_items=False), draft.version)
-    return draft
+        title, description = draft.title_tag or revision.title_tag, draft.meta_description or revision.meta_description
+        put_in_place(actor, draft, Text(merged(stretches, choices), title, description))
+    return scored(draft)

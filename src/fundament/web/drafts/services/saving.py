@@ -143,11 +143,21 @@ def take_over(actor: Actor, draft_id: int, revision_id: int) -> Draft:
         revision = draft.revisions.filter(pk=revision_id).first()
         if revision is None:
             raise NotFoundError("error.not_found")
-        with recorded(actor, "draft.take_over", draft) as recording:
-            recording.watch([draft], "document", "title_tag", "meta_description")
-            keep(actor, draft, text_of(draft), "before")
-            _fill(draft, text_of(revision))
-            draft.save(update_fields=["document", "document_schema", "title_tag", "meta_description", "updated_at"])
+        put_in_place(actor, draft, text_of(revision))
+    return scored(draft)
+
+
+def put_in_place(actor: Actor, draft: Draft, text: Text) -> None:
+    """Put another text in the place of a draft's, which is kept as a revision. draft: locked by whoever asks, who has it scored afterwards."""
+    with recorded(actor, "draft.take_over", draft) as recording:
+        recording.watch([draft], "document", "title_tag", "meta_description")
+        keep(actor, draft, text_of(draft), "before")
+        _fill(draft, text)
+        draft.save(update_fields=["document", "document_schema", "title_tag", "meta_description", "updated_at"])
+
+
+def scored(draft: Draft) -> Draft:
+    """The draft as it is stored now, with its score noted."""
     draft.refresh_from_db()
     note_score(draft, measure_stored(draft, with_edits=False, with_items=False), draft.version)
     return draft

@@ -10,10 +10,10 @@ from datetime import timedelta
 from django.db.models import F
 from django.utils import timezone
 
-from fundament.core.documents.schema import Node
 from fundament.web.accounts.roles import GUEST, Actor, get_for
 from fundament.web.assets.models import Asset
 from fundament.web.drafts.models import Draft, Share, ShareVisit
+from fundament.web.drafts.services.exporting import pictures_in
 from fundament.web.errors import ApplicationError, NotFoundError, TooOftenError
 from fundament.web.history.services.record import recorded
 from fundament.web.members.services.links import hash_of, new_token
@@ -107,15 +107,9 @@ def picture_for(actor: Actor, draft_id: int, asset_id: int, beginning: str) -> A
     """A picture of the draft's text. beginning: of the hash of its content. Raises NotFoundError for one that the text does not show."""
     draft = get_for(actor, "draft.see", Draft.objects.only("document", "workspace_id"), pk=draft_id)
     found = Asset.objects.filter(workspace=draft.workspace_id, pk=asset_id, content_hash__startswith=beginning).first()
-    if found is None or found.address not in _sources(draft.document):
+    if found is None or found.address not in pictures_in(draft.document):
         raise NotFoundError("error.not_found")
     return found
-
-
-def _sources(node: Node) -> set[str]:
-    """The addresses of a document's pictures."""
-    own = {str(node["attrs"]["src"])} if node["type"] == "image" else set()
-    return own.union(*(_sources(child) for child in node.get("content", ())))
 
 
 def _until(hours: int) -> object:
