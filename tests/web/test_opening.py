@@ -146,6 +146,7 @@ def test_results_of_a_place_and_of_an_earlier_day_are_asked_for(actor: Actor, si
     assert (made.place, made.as_of) == ("Harrow Weir", date(2025, 3, 31))
     head = signed_in.get(reverse("results", args=[made.pk])).content.decode()
     assert "Harrow Weir, United Kingdom" in head and "as of 31 Mar 2025" in head
+    assert "Harrow Weir, United Kingdom, English, desktop, as of 31 Mar 2025" in signed_in.get(reverse("studies")).content.decode()
     for day in ("tomorrow", "1888-01-01", (timezone.localdate() + timedelta(days=2)).isoformat()):
         refused = signed_in.post(reverse("new-study"), {**form, "place": "Harrow Weir", "as_of": day})
         page = refused.content.decode()

@@ -7,6 +7,7 @@ import io
 import re
 import zipfile
 import zlib
+from datetime import date
 
 import docx
 import pytest
@@ -94,6 +95,16 @@ def test_every_format_says_the_same(signed_in: Client, planned: Study) -> None:
     assert document.core_properties.title == f"Plan: {planned.keyword}" and document.core_properties.comments == ""
     stored = from_json(signed_in.get(address, {"format": "json"}).content)
     assert (stored.sections, stored.terms, stored.head) == (plan.sections, plan.terms, plan.head)
+
+
+def test_a_plan_says_of_which_place_and_day_its_results_are(signed_in: Client, planned: Study) -> None:
+    Study.objects.filter(pk=planned.pk).update(place="Harrow Weir", as_of=date(2025, 3, 31))
+    address = reverse("export-plan", args=[planned.pk])
+    told = "Harrow Weir, United Kingdom, English, desktop, results of 31 March 2025"
+    assert told in signed_in.get(reverse("plan", args=[planned.pk])).content.decode()
+    assert told in signed_in.get(address, {"format": "md"}).content.decode()
+    market = from_json(signed_in.get(address, {"format": "json"}).content).market
+    assert (market.place, market.results_of) == ("Harrow Weir", "2025-03-31")
 
 
 def test_the_pdf_has_text_title_language_and_bookmarks(signed_in: Client, planned: Study, actor: Actor) -> None:

@@ -5,6 +5,8 @@ PLAN = {
     "plan.answer": "About {words:n|word|words}; the competitors have {usual:span}. It is good enough from a score of {aim:g} of 100 on; past {enough:g} more would be padding.",
     "plan.answer_without_aim": "About {words:n|word|words}; the competitors have {usual:span}. There are too few competitors for an aim.",
     "plan.market": "{country}, {language}, {device}",
+    "plan.market_place": "{place}, {market}",
+    "plan.market_day": "{market}, results of {day}",
     "plan.assigned": "{name}, until {due}",
     "plan.assigned_undated": "{name}",
     "plan.due_alone": "nobody yet, until {due}",

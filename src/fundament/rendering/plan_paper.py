@@ -43,7 +43,12 @@ def _answer(plan: Plan) -> str:
 
 
 def _facts(plan: Plan) -> list[tuple[str, str]]:
-    market = say(message("plan.market", country=plan.market.country_name, language=plan.market.language_name, device=plan.market.device))
+    at = plan.market
+    market = say(message("plan.market", country=at.country_name, language=at.language_name, device=at.device))
+    if at.place:
+        market = say(message("plan.market_place", place=at.place, market=market))
+    if at.results_of:
+        market = say(message("plan.market_day", market=market, day=_day(at.results_of)))
     facts = [(label("plan.keyword"), plan.keyword), (label("plan.market_name"), market)]
     if plan.study != plan.keyword:
         facts.insert(0, (label("plan.study"), plan.study))

@@ -8,13 +8,16 @@ VERSION = 1
 
 
 class Market(msgspec.Struct, frozen=True):
-    """country, language: ISO codes with the name beside. device: "desktop" or "mobile"."""
+    """country, language: ISO codes with the name beside. device: "desktop" or "mobile". place: within the country, "" for all of it. results_of: the earlier day whose results were asked for, "" for
+    those of the day they were asked on."""
 
     country: str
     country_name: str
     language: str
     language_name: str
     device: str
+    place: str = ""
+    results_of: str = ""
 
 
 class PlannedTerm(msgspec.Struct, frozen=True):

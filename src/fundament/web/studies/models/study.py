@@ -9,6 +9,7 @@ from typing import Any
 import msgspec
 from django.conf import settings
 from django.db import models
+from django.utils.formats import date_format
 
 from fundament.core.version import CONSENSUS_VERSION
 from fundament.web.accounts.models import Workspace
@@ -118,6 +119,12 @@ class Study(models.Model):
     def shown(self) -> str:
         """What it is called: its name, or its keyword."""
         return self.name or self.keyword
+
+    @property
+    def market(self) -> str:
+        """Where, in which language, on what and of which day the results are, for people."""
+        parts = [self.place, self.get_country_display(), self.get_language_display(), self.get_device_display().lower()]
+        return ", ".join(filter(None, [*parts, f"as of {date_format(self.as_of, 'j M Y')}" if self.as_of else ""]))
 
     @property
     def is_working(self) -> bool:

@@ -42,7 +42,8 @@ def plan_of(study: Study, compiled: CompiledYardstick) -> schema.Plan:
         keyword=study.keyword,
         workspace=study.workspace.name,
         market=schema.Market(
-            study.country, study.get_country_display(), study.language, name_of(study.language), study.device
+            study.country, study.get_country_display(), study.language, name_of(study.language), study.device, study.place,
+            study.as_of.isoformat() if study.as_of else "",
         ),
         made_at=timezone.localtime().isoformat(timespec="minutes"),
         planned_words=round(yardstick.planned_words),
