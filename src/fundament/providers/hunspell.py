@@ -47,18 +47,19 @@ class Hunspell:
         one: "*", "+ stem" or "-" for right ones, "& word count place: suggestions", "# word place"."""
         found: dict[str, tuple[str, ...] | None] = {}
         guard = threading.Timer(SECONDS, self._end)
-        guard.start()
         try:
-            process = self._running()
-            if process is None or process.stdin is None or process.stdout is None:
+            is_new = self._start()  # before the guard, which can end only what runs
+            guard.start()
+            process = self.process
+            if process is None or process.stdin is None or process.stdout is None or (is_new and not process.stdout.readline()):  # its name
                 return {}
             for word in words:
                 process.stdin.write(f"^{word.replace('’', chr(39))}\n".encode())  # "^": what follows is no command
                 process.stdin.flush()
                 lines = []
-                while line := process.stdout.readline().decode("utf-8", errors="replace").strip():
-                    lines.append(line)
-                if process.poll() is not None:
+                while (line := process.stdout.readline()).strip():
+                    lines.append(line.decode("utf-8", errors="replace").strip())
+                if not line:  # it ended in mid-answer: of this word nothing is known
                     break
                 found[word] = _verdict(lines)
         except OSError:
@@ -67,21 +68,21 @@ class Hunspell:
             guard.cancel()
         return found
 
-    def _running(self) -> subprocess.Popen[bytes] | None:
-        if self.process is None or self.process.poll() is not None:
-            self.process = subprocess.Popen(  # noqa: S603 - words go in by the standard input, none into the command
-                [PROGRAM, "-a", "-i", "utf-8", "-d", self.dictionary], stdin=subprocess.PIPE, stdout=subprocess.PIPE, stderr=subprocess.DEVNULL,
-                env={"LC_ALL": "C.UTF-8", "PATH": "/usr/bin:/bin", "HOME": "/nonexistent"},
-            )  # fmt: skip
-            if self.process.stdout is None or not self.process.stdout.readline():  # its name
-                self._end()
-        return self.process
+    def _start(self) -> bool:
+        """Whether it had to be started."""
+        if self.process is not None and self.process.poll() is None:
+            return False
+        self.process = subprocess.Popen(  # noqa: S603 - words go in by the standard input, none into the command
+            [PROGRAM, "-a", "-i", "utf-8", "-d", self.dictionary], stdin=subprocess.PIPE, stdout=subprocess.PIPE, stderr=subprocess.DEVNULL,
+            env={"LC_ALL": "C.UTF-8", "PATH": "/usr/bin:/bin", "HOME": "/nonexistent"},
+        )  # fmt: skip
+        return True
 
     def _end(self) -> None:
-        if self.process is not None:
-            self.process.kill()
-            self.process.wait()
-            self.process = None
+        process, self.process = self.process, None
+        if process is not None:
+            process.kill()
+            process.wait()
 
 
 def _verdict(lines: list[str]) -> tuple[str, ...] | None:
