@@ -6,7 +6,7 @@ import json
 from collections.abc import Callable
 from typing import Any
 
-from standins.assistant_rules import Found, Word, company_of, ways
+from standins.assistant_rules import Company, Found, Passage, company_of, passage_of, ways
 from standins.shortening import shorten
 
 MOST_TASKS, MOST_WORDINGS, MOST_A_PASSAGE, MOST_TEXT = 60, 6, 2, 50_000
@@ -18,33 +18,34 @@ class NoTaskError(Exception):
 
 
 def word(body: Any) -> dict[str, Any]:
-    """Wordings for tasks. body: {"passages": [{"text", "sentences"}], "tasks": [{"term", "passages": [numbers of them], "examples": [sentence]}]}, a sentence being a list of [word, start, end, part of speech]."""
+    """Wordings for tasks. body: {"passages": [passage], "tasks": [{"term", "passages": [numbers of them], "examples": [passage]}]}; see `passage_of`."""
     tasks = body.get("tasks") if isinstance(body, dict) else None
     if not isinstance(tasks, list) or len(tasks) > MOST_TASKS:
         raise NoTaskError(f"tasks is a list of at most {MOST_TASKS}")
     try:
-        return {"wordings": [_wordings(task, [body["passages"][number] for number in task["passages"]]) for task in tasks]}
+        passages = [passage_of(passage) for passage in body["passages"]]
+        return {"wordings": [_wordings(task, [passages[number] for number in task["passages"]]) for task in tasks]}
     except (KeyError, TypeError, ValueError, IndexError, AttributeError):
         raise NoTaskError("a task has term, passages and examples") from None
 
 
-def _wordings(task: dict[str, Any], passages: list[dict[str, Any]]) -> list[dict[str, Any]]:
+def _wordings(task: dict[str, Any], passages: list[Passage]) -> list[dict[str, Any]]:
     term = str(task["term"]).split()
-    company = company_of(term, task["examples"])
+    company = company_of(term, [sentence for example in task["examples"] for sentence in passage_of(example).sentences])
     rated: list[tuple[float, int, str]] = []
     for number, passage in enumerate(passages):
-        text = str(passage["text"])
         of_passage: list[tuple[float, int, str]] = []
-        for sentence in passage["sentences"]:
+        for sentence in range(len(passage.sentences)):
             of_passage += [
-                (found.rank - LESS_BY_PLACE * number, number, _with(text, found)) for found in _best(term, sentence, text, company)
+                (found.rank - LESS_BY_PLACE * number, number, _with(passage.text, found))
+                for found in _best(term, sentence, passage, company)
             ]
         rated += sorted(of_passage, key=lambda row: -row[0])[:MOST_A_PASSAGE]
     rated.sort(key=lambda row: (-row[0], row[1]))
     return [{"passage": number, "text": text} for _, number, text in rated[:MOST_WORDINGS]]
 
 
-def _best(term: list[str], sentence: list[Word], passage: str, company: Any) -> list[Found]:
+def _best(term: list[str], sentence: int, passage: Passage, company: Company) -> list[Found]:
     return sorted(ways(term, sentence, passage, company), key=lambda found: -found.rank)[:MOST_A_PASSAGE]
 
 

@@ -1,6 +1,6 @@
 """How a term is put into a sentence that lacks it: by what stands beside the term in the sentences of others, and by the sentence's own grammar.
 
-A sentence is a list of words, each [text, first character, last + 1, part of speech] (NOUN, PROPN, ADJ, VERB, NUM, X, OTHER). Four rules, tried in this order:
+A word has a part of speech: NOUN, PROPN, ADJ, VERB, NUM, X, OTHER, or none. Four rules, tried in this order:
 
 compound   others write "term noun", the sentence has the noun alone: "the connection" -> "the TLS connection"
 specify    the sentence has the term's last word alone: "a soft mortar" -> "a soft lime mortar"
@@ -13,10 +13,11 @@ from __future__ import annotations
 import functools
 import itertools
 from collections import Counter
-from collections.abc import Iterator, Sequence
+from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass
+from typing import Any
 
-Word = Sequence[object]  # text, start, end, tag
+Word = tuple[str, int, int, str]  # text, first character, last + 1, part of speech
 DETERMINERS = frozenset(
     ["a", "an", "the", "its", "their", "your", "his", "her", "our", "each", "every", "any", "some", "no", "whatever", "which", "whose"]
 )
@@ -140,18 +141,54 @@ class Company:
     after: Counter[str]  # nouns right after it
     before: Counter[tuple[str, str, str]]  # word, preposition, determiner or ""
     beside: Counter[tuple[str, str, str]]  # noun, "and" or "or", determiner or ""
+    anchors: frozenset[str]  # what a sentence must have one of for the term to be put in
 
-    def anchors(self, term: Sequence[str]) -> set[str]:
-        """What a sentence must have one of for the term to be put in."""
-        return {stem(term[-1]), *self.after, *(stem(word) for word, _, _ in self.before), *(word for word, _, _ in self.beside)}
+
+@dataclass(frozen=True)
+class Passage:
+    """A passage and the words of each of its sentences."""
+
+    text: str
+    sentences: list[list[Word]]
+
+    @functools.cached_property
+    def stems(self) -> list[frozenset[str]]:
+        """Of each sentence."""
+        return [frozenset(stem(word[0]) for word in sentence) for sentence in self.sentences]
+
+    @functools.cached_property
+    def spoken(self) -> frozenset[str]:
+        """All of its stems, a word with a hyphen as one."""
+        return frozenset(stem(word.strip(".,;:()")) for word in self.text.split())
+
+    @functools.cached_property
+    def said_before(self) -> dict[str, set[str]]:
+        """For each word those that stand right before it and may say which of its kind it is."""
+        found: dict[str, set[str]] = {}
+        words = [word.strip(".,;:()") for word in self.text.split()]
+        for before, word in itertools.pairwise(words):
+            low = before.lower()
+            if low.isalpha() and low not in PLAIN and not low.endswith(("ly", "ing")):
+                found.setdefault(stem(word), set()).add(stem(low))
+        return found
+
+
+def passage_of(sent: Mapping[str, Any]) -> Passage:
+    """A passage as it is sent: {"text", "sentences": [{"spans": [first character, last + 1, ... of every word], "tags": parts of speech in a row}]}."""
+    text, sentences = str(sent["text"]), []
+    for sentence in sent["sentences"]:
+        spans, tags = sentence["spans"], sentence["tags"].split()
+        starts, ends = spans[::2], spans[1::2]
+        sentences.append([(text[start:end], start, end, tag) for start, end, tag in zip(starts, ends, tags, strict=True)])
+    return Passage(text, sentences)
 
 
 def text_of(word: Word) -> str:
-    return str(word[0])
+    return word[0]
 
 
 def tag_of(word: Word) -> str:
-    return str(word[3])
+    return word[3]
 
 
 @functools.lru_cache(maxsize=20_000)
@@ -200,23 +237,28 @@ def company_of(term: Sequence[str], examples: Sequence[Sequence[Word]]) -> Compa
                 before[text_of(anchor).lower(), joint, determiner] += 1
             elif joint in JOINS and tag_of(anchor) == "NOUN":
                 beside[stem(text_of(anchor)), joint, determiner] += 1
-    return Company(after, before, beside)
+    anchors = frozenset({stem(term[-1]), *after, *(stem(word) for word, _, _ in before), *(word for word, _, _ in beside)})
+    return Company(after, before, beside, anchors)
 
 
 def _touches(one: Word, other: Word) -> bool:
-    return int(str(other[1])) - int(str(one[2])) <= 1
+    return other[1] - one[2] <= 1
 
 
-def ways(term: Sequence[str], sentence: Sequence[Word], passage: str, company: Company) -> Iterator[Found]:
-    """All ways to put a term into a sentence of a passage. term: its words as others write them."""
-    stems = {stem(text_of(word)) for word in sentence}
-    if not stems & company.anchors(term) or any(True for _ in places_of(sentence, term)) or not _is_known_name(term, passage):
+def ways(term: Sequence[str], number: int, passage: Passage, company: Company) -> Iterator[Found]:
+    """All ways to put a term into a sentence of a passage, by its number. term: its words as others write them."""
+    sentence = passage.sentences[number]
+    if (
+        passage.stems[number].isdisjoint(company.anchors)
+        or not _is_known_name(term, passage)
+        or next(places_of(sentence, term), None) is not None
+    ):
         return
     shown = " ".join(term)
     for place, word in enumerate(sentence):
         yield from _within(term, shown, sentence, place, passage, company)
-        end = int(str(word[2]))
-        goes_on = _goes_on(sentence, place, passage)
+        end = word[2]
+        goes_on = _goes_on(sentence, place, passage.text)
         if not goes_on:
             continue
         low = text_of(word).lower()
@@ -230,17 +272,15 @@ def ways(term: Sequence[str], sentence: Sequence[Word], passage: str, company: C
                 yield Found("pair", end, end, f" {put}", LEAST_RANK["pair"] + 0.3 * min(3, count))
 
 
-def _is_known_name(term: Sequence[str], passage: str) -> bool:
+def _is_known_name(term: Sequence[str], passage: Passage) -> bool:
     """Whether all names in a term stand in the passage already: a name changes what a sentence states."""
-    names = [part for part in term if not part.islower() or any(sign.isdigit() for sign in part)]
-    spoken = {stem(word.strip(".,;:()")) for word in passage.split()}
-    return all(stem(name) in spoken for name in names)
+    return all(stem(part) in passage.spoken for part in term if not part.islower() or any(sign.isdigit() for sign in part))
 
 
-def _within(term: Sequence[str], shown: str, sentence: Sequence[Word], place: int, passage: str, company: Company) -> Iterator[Found]:
+def _within(term: Sequence[str], shown: str, sentence: Sequence[Word], place: int, passage: Passage, company: Company) -> Iterator[Found]:
     """Ways that put words before a noun."""
     word = sentence[place]
-    if tag_of(word) != "NOUN" or not _stands_alone(sentence, place, passage):
+    if tag_of(word) != "NOUN" or not _stands_alone(sentence, place, passage.text):
         return
     noun = stem(text_of(word))
     near = {stem(text_of(other)) for other in sentence[max(0, place - NEAR) : place + NEAR + 1]} - {noun}
@@ -253,15 +293,9 @@ def _within(term: Sequence[str], shown: str, sentence: Sequence[Word], place: in
         yield _put_before(sentence, place, " ".join(term[:-1]), "specify", LEAST_RANK["specify"])
 
 
-def _is_another(noun: str, term: Sequence[str], passage: str) -> bool:
+def _is_another(noun: str, term: Sequence[str], passage: Passage) -> bool:
     """Whether the passage has the noun with another word before it that says which: then a bare one means that."""
-    words = [word.strip(".,;:()") for word in passage.split()]
-    own = {stem(part) for part in term}
-    for before, word in itertools.pairwise(words):
-        low = before.lower()
-        if stem(word) == noun and low.isalpha() and low not in PLAIN and not low.endswith(("ly", "ing")) and stem(low) not in own:
-            return True
-    return False
+    return not passage.said_before.get(noun, set()) <= {stem(part) for part in term}
 
 
 def _singular(shown: str) -> str:
@@ -271,12 +305,12 @@ def _singular(shown: str) -> str:
 
 def _put_before(sentence: Sequence[Word], place: int, words: str, rule: str, rank: float) -> Found:
     """The words before a noun; "a" and "an" follow what they stand before."""
-    start = int(str(sentence[place][1]))
+    start = sentence[place][1]
     article = sentence[place - 1] if place else None
     if article is not None and text_of(article).lower() in ("a", "an"):
         is_upper = text_of(article)[0].isupper()
         right = article_before(words)
-        return Found(rule, int(str(article[1])), start, f"{right.capitalize() if is_upper else right} {words} ", rank)
+        return Found(rule, article[1], start, f"{right.capitalize() if is_upper else right} {words} ", rank)
     return Found(rule, start, start, f"{words} ", rank)
 
 
@@ -291,20 +325,20 @@ def article_before(words: str) -> str:
     return "an" if low[:1] in "aeiou" and not low.startswith(CONSONANT_STARTS) else "a"
 
 
-def _stands_alone(sentence: Sequence[Word], place: int, passage: str) -> bool:
+def _stands_alone(sentence: Sequence[Word], place: int, text: str) -> bool:
     """Whether a noun has no noun, name or number before it that belongs to it, and does not open the sentence."""
     if not place:
         return False
     before = sentence[place - 1]
-    gap = passage[int(str(before[2])) : int(str(sentence[place][1]))]
+    gap = text[before[2] : sentence[place][1]]
     belongs = tag_of(before) in ("ADJ", "VERB") or text_of(before).lower() in DETERMINERS | PREPOSITIONS
     return gap == " " and belongs and text_of(before)[:1].isalpha()
 
 
-def _goes_on(sentence: Sequence[Word], place: int, passage: str) -> str:
+def _goes_on(sentence: Sequence[Word], place: int, text: str) -> str:
     """What comes after a word where something can be put in: "end" of a sentence, "," or a joining word; "" where the phrase goes on."""
-    end = int(str(sentence[place][2]))
-    following = passage[end : end + 1]
+    end = sentence[place][2]
+    following = text[end : end + 1]
     if place == len(sentence) - 1:
         return "end" if following in (".", ";", ":", "") else ""
     if following in (";", ":"):

@@ -19,6 +19,7 @@ from fundament.core.documents.formats import FEATURES, lost_in
 from fundament.core.documents.html import document_from_html
 from fundament.core.documents.html_out import html_of
 from fundament.core.documents.of_page import document_of_page
+from fundament.core.documents.schema import plain_text
 from fundament.core.reading.read_page import read_page
 from fundament.files.errors import FileError
 from fundament.files.texts import BroughtText, read_text
@@ -68,6 +69,12 @@ def html_in(content: bytes) -> str:
 def test_what_docx_holds_comes_back(html: str) -> None:
     assert html_of(document_from_html(html)).replace("\n", "") == html.replace("\n", "")
     assert there_and_back(html) == html.replace("\n", "")
+
+
+def test_empty_lines_of_code_come_back() -> None:
+    document = document_from_html("<pre><code>a = 1\n\n\nb = 2</code></pre><p>After.</p>")
+    again = read_text(document_docx(document, Head("A"), {}), "a.docx").document
+    assert shape(again) == shape(document) and plain_text(again["content"][0]) == "a = 1\n\n\nb = 2"
 
 
 def test_pictures_come_back_with_their_words() -> None:

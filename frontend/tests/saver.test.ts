@@ -2,13 +2,15 @@
 import { Saver, type Answer } from "../source/saver";
 import { rest, same, test } from "./harness";
 
-type Reply = Partial<Answer> | number | "down";
+type Reply = Partial<Answer> | number | "down" | "held"; // held: until it is let go, however slow this machine is
 
 function saver(replies: Reply[], draft = String(Math.random())) {
   const sent: { base_version: number; over: boolean; document?: unknown; change?: { from: number; to: number; count: number } }[] = [];
   const said: string[] = [];
   const shown: number[] = [];
   let text = "one";
+  let letGo = (): void => undefined;
+  const held = new Promise<void>((resolve) => (letGo = resolve));
   const made = new Saver({
     address: "/text/", token: () => "t", signedOut: () => undefined, draft, version: 1, readOnly: false,
     text: () => ({ pieces: ['{"type":"rule"}', JSON.stringify({ type: "text", text })], title_tag: "", meta_description: "" }),
@@ -21,29 +23,32 @@ function saver(replies: Reply[], draft = String(Math.random())) {
     sent.push(JSON.parse(String(request?.body)));
     const reply = replies.shift() ?? { version: sent.length + 1 };
     await rest(5);
+    if (reply === "held") await held;
     if (reply === "down") throw new TypeError("no network");
     if (typeof reply === "number") return new Response(JSON.stringify({ problem: "No." }), { status: reply });
-    return new Response(JSON.stringify({ core: "", panel: null, marks: [], words: 1, conflict: false, ...reply }));
+    return new Response(JSON.stringify({ core: "", panel: null, marks: [], words: 1, conflict: false, ...(reply === "held" ? { version: sent.length + 1 } : reply) }));
   };
-  return { made, sent, said, shown, type: (words: string) => { text = words; made.changed(); } };
+  return { made, sent, said, shown, letGo: () => letGo(), type: (words: string) => { text = words; made.changed(); } };
 }
 
 test("a change is kept here until the server has it", async () => {
-  const { made, type, sent } = saver([]);
+  const { made, type, sent, letGo } = saver(["held"]);
   type("two");
   same((await made.kept()) !== null, true);
+  letGo();
   await made.saveNow();
   same([await made.kept(), made.version, sent.length], [null, 2, 1]);
 });
 
 test("what is typed while a save is on its way is sent after it", async () => {
-  const { made, type, sent } = saver([]);
+  const { made, type, sent, letGo } = saver([{ version: 2 }, "held"]);
   type("two");
   const first = made.saveNow();
   await rest(1);
   type("three");
   await first;
   same([made.isWaiting(), (await made.kept()) !== null], [true, true]);
+  letGo();
   await made.saveNow();
   same([sent.length, sent[1]?.base_version, await made.kept()], [2, 2, null]);
 });

@@ -13,8 +13,9 @@ from typing import Any
 
 import pytest
 import uvicorn
+from django.apps import apps
 from django.conf import settings as django_settings
-from django.db import connection
+from django.db import connection, transaction
 from playwright.sync_api import Browser, Page, expect, sync_playwright
 
 from fundament.core.documents.html import document_from_html
@@ -93,13 +94,37 @@ def stilled_database(transactional_db: None) -> Iterator[None]:
         time.sleep(0.01)
 
 
+kept_rows: dict[str, bytes] = {}  # by table: what a workspace with the main study consists of, read once
+
+
 @pytest.fixture
-def person(stilled_database: None) -> Iterator[Person]:
-    workspace = Workspace.objects.create(name="Marl & Quoin")
-    person = Person.objects.create_user("bea", password="limewash-1", display_name="Bea")
-    Membership.objects.create(workspace=workspace, user=person, role="owner")
+def person(stilled_database: None, request: pytest.FixtureRequest) -> Iterator[Person]:
+    if "study" in request.fixturenames and kept_rows:
+        put_rows_back()
+        person = Person.objects.get(username="bea")
+    else:
+        workspace = Workspace.objects.create(name="Marl & Quoin")
+        person = Person.objects.create_user("bea", password="limewash-1", display_name="Bea")
+        Membership.objects.create(workspace=workspace, user=person, role="owner")
     yield person
     yardsticks.forget_all()
+
+
+def keep_rows() -> None:
+    made_by_django = {model._meta.db_table for model in apps.get_models() if model._meta.app_label in ("contenttypes", "auth")}
+    with connection.cursor() as cursor:
+        for table in set(connection.introspection.django_table_names(only_existing=True, include_views=False)) - made_by_django:
+            with cursor.copy(f'copy "{table}" to stdout') as rows:
+                kept_rows[table] = b"".join(bytes(row) for row in rows)
+
+
+def put_rows_back() -> None:
+    """Numbers of rows go on from those of the tests before: nothing that a process keeps of an older draft is taken for a new one's."""
+    with transaction.atomic(), connection.cursor() as cursor:
+        for table, rows in kept_rows.items():
+            if rows:
+                with cursor.copy(f'copy "{table}" from stdin') as into:
+                    into.write(rows)
 
 
 @pytest.fixture
@@ -115,7 +140,11 @@ def outside(settings: Any, standins: str) -> str:
 
 @pytest.fixture
 def study(actor: Actor, outside: str) -> Study:
-    return open_study(actor, keyword=KEYWORD, country="gb", language="en", device="desktop", depth=10, now=True)
+    """The main study. It is read once; later tests have its rows as they were then."""
+    if not kept_rows:
+        open_study(actor, keyword=KEYWORD, country="gb", language="en", device="desktop", depth=10, now=True)
+        keep_rows()
+    return Study.objects.get()
 
 
 @pytest.fixture

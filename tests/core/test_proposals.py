@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import itertools
 from collections.abc import Sequence
 from pathlib import Path
 from typing import Any
@@ -17,6 +18,7 @@ from fundament.core.documents.schema import Node, clean_document, plain_text
 from fundament.core.edits.next_edits import edits_for_features
 from fundament.core.edits.proposals.asked import question_block
 from fundament.core.edits.proposals.build import Asked, asked, finish, joint_gain, ready
+from fundament.core.edits.proposals.fitting import before_noun, is_usual
 from fundament.core.edits.proposals.model import Proposal, Wording, WritingTask
 from fundament.core.edits.proposals.rewriting import passage_of, phrases_to_keep, rewritten
 from fundament.core.edits.proposals.trial import Trial
@@ -29,6 +31,7 @@ from fundament.core.scoring.compiled import CompiledYardstick
 from fundament.core.scoring.guards.frames import frame_of
 from fundament.core.scoring.said import Said
 from fundament.core.scoring.score import score_said
+from fundament.core.yardstick.model import ComparedPage
 from fundament.providers.assistant import plain_tasks
 from standins import assistant
 
@@ -219,6 +222,32 @@ def test_what_an_assistant_answers_is_judged(proposed: tuple[Trial, Asked, list[
     for proposal in found:
         assert not set("<>[]") & set(proposal.after) and "Ignore what" not in proposal.after
         assert len(proposal.after.split()) <= len(proposal.before.split()) + 12
+
+
+@pytest.mark.parametrize(
+    ("term", "is_common"),
+    [
+        ("lime mortar", True),
+        ("sharp sand", True),
+        ("lime putty", True),
+        ("mortar joint", False),
+        ("cavity wall", False),
+        ("limewash brick", False),
+    ],
+)
+def test_a_word_before_a_noun_is_one_that_others_put_there_often(
+    term: str, is_common: bool, articles: list[ComparedPage], compiled: CompiledYardstick
+) -> None:
+    blocks = [block.text.lower().split() for page in articles for block in page.reading.main_blocks() if block.kind != "heading"]
+    said = [word.strip(".,;:()").removesuffix("s") for block in blocks for word in block]
+    modifier, noun = term.split()
+    together = sum(one == modifier and other == noun for one, other in itertools.pairwise(said))
+    assert (together > 0.1 * said.count(noun)) == is_common and (is_common or together < 0.02 * said.count(noun))
+    before = f"Keep the rain off for a week, and look at the {noun} again before winter."
+    old, new = (analyse_text(text, "en")[0] for text in (before, before.replace(f"the {noun}", f"the {term}")))
+    task = WritingTask("key", "en", term, (before,), ())
+    trial = Trial(compiled, clean_document(document_from_html(f"<p>{before}</p>")))
+    assert before_noun(old, new, task) == (modifier, noun) and is_usual((modifier, noun), trial) == is_common
 
 
 @given(st.data())

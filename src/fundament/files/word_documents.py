@@ -36,11 +36,11 @@ _STRICT = (
     (b"http://purl.oclc.org/ooxml/drawingml/main", b"http://schemas.openxmlformats.org/drawingml/2006/main"),
     (b"http://purl.oclc.org/ooxml/drawingml/picture", b"http://schemas.openxmlformats.org/drawingml/2006/picture"),
 )
+_CODE = ("Code", "HTML Preformatted", "Preformatted Text")  # styles of lines of code
 # what styles and marks become, in the reader's own notation; more is found in the file
 _STYLES = (
     "u => u", "strike => s", "p[style-name='Title'] => h1:fresh", "p[style-name='Quote'] => blockquote > p:fresh", "p[style-name='Quotations'] => blockquote > p:fresh",
-    "p[style-name='Intense Quote'] => blockquote > p:fresh", "p[style-name='Code'] => pre:separator('\\n')", "p[style-name='HTML Preformatted'] => pre:separator('\\n')",
-    "p[style-name='Preformatted Text'] => pre:separator('\\n')", "r[style-name='Code in a line'] => code", "r[style-name='HTML Code'] => code", "p[style-name='Caption'] => p.caption:fresh",
+    "p[style-name='Intense Quote'] => blockquote > p:fresh", *(f"p[style-name='{name}'] => pre:separator('\\n')" for name in _CODE), "r[style-name='Code in a line'] => code", "r[style-name='HTML Code'] => code", "p[style-name='Caption'] => p.caption:fresh",
     "p[style-name='caption'] => p.caption:fresh",
 )  # fmt: skip
 _CAPTION = re.compile(r'<p>(<img [^<>]{0,4000}/>)</p><p class="caption">')
@@ -51,6 +51,7 @@ _LINK = re.compile(r'(<a href=")([^"<>]{0,4000})(")')
 _NOTE_MARK = re.compile(r'<sup><a href="#(?:foot|end)note-[^"<>]{1,80}" id="[^"<>]{1,80}">(\[\d{1,6}\])</a></sup>')
 _NOTE_BACK = re.compile(r' ?<a href="#(?:foot|end)note-ref-[^"<>]{1,80}">[^<]{0,20}</a>')
 _RULE = "\ue000 rule \ue000"  # stands in the HTML for a rule until it is made plain
+_NO_LINE = "\ue001"  # stands for the text of an empty line of code until then
 _TASK = re.compile(r"<li>((?:<p>)?) ?([\u2610\u2611\u2612]) ?")
 
 
@@ -117,18 +118,27 @@ def _parts(content: bytes) -> dict[str, bytes]:
             if part.filename.endswith((".xml", ".rels")):
                 for strict, usual in _STRICT:
                     data = data.replace(strict, usual)
-            if _TEXT_PART.fullmatch(part.filename):
-                data = _without_what_is_gone(data)
             parts[part.filename] = data
-    return parts
+    code = _code_styles(parts.get("word/styles.xml", b""))
+    return {name: _put_right(data, code) if _TEXT_PART.fullmatch(name) else data for name, data in parts.items()}
+
+
+def _code_styles(styles: bytes) -> frozenset[str]:
+    """Ids of the styles whose paragraphs are lines of code."""
+    found = set()
+    for style in etree.fromstring(styles, _parser()).iter(f"{_W}style") if styles else ():
+        name = style.find(f"{_W}name")
+        if name is not None and name.get(f"{_W}val") in _CODE:
+            found.add(style.get(f"{_W}styleId", ""))
+    return frozenset(found)
 
 
 def _parser() -> Any:
     return etree.XMLParser(resolve_entities=False, no_network=True, load_dtd=False, huge_tree=True)
 
 
-def _without_what_is_gone(data: bytes) -> bytes:
-    """A part without deleted text and what was moved from here, and with rules across marked."""
+def _put_right(data: bytes, code: frozenset[str]) -> bytes:
+    """A part without deleted text and what was moved from here, and with rules across and empty lines of code marked, which the reader would pass over. code: ids of styles."""
     root = etree.fromstring(data, _parser())
     for gone in [*root.iter(f"{_W}del", f"{_W}moveFrom")]:
         parent = gone.getparent()
@@ -141,7 +151,11 @@ def _without_what_is_gone(data: bytes) -> bytes:
         if row.find(f"{_W}trPr/{_W}del") is not None:
             row.getparent().remove(row)
     for paragraph in root.iter(f"{_W}p"):
-        if _is_rule(paragraph):
+        style = paragraph.find(f"{_W}pPr/{_W}pStyle")
+        is_code = style is not None and style.get(f"{_W}val") in code
+        if is_code and not any(_is_said(run) for run in paragraph):
+            etree.SubElement(etree.SubElement(paragraph, f"{_W}r"), f"{_W}t").text = _NO_LINE
+        elif _is_rule(paragraph):
             etree.SubElement(etree.SubElement(paragraph, f"{_W}r"), f"{_W}t").text = _RULE
     return bytes(etree.tostring(root, xml_declaration=True, encoding="UTF-8", standalone=True))
 
@@ -149,8 +163,13 @@ def _without_what_is_gone(data: bytes) -> bytes:
 def _is_rule(paragraph: Any) -> bool:
     """Whether a paragraph is empty but for a line below or above it, which is how a rule across is written."""
     lines = [line for side in ("bottom", "top") for line in paragraph.iterfind(f"{_W}pPr/{_W}pBdr/{_W}{side}")]
-    return any(line.get(f"{_W}val") not in (None, "none", "nil") for line in lines) and all(
-        child.tag == f"{_W}pPr" or (child.tag == f"{_W}r" and not any(part.tag != f"{_W}rPr" for part in child)) for child in paragraph
+    return any(line.get(f"{_W}val") not in (None, "none", "nil") for line in lines) and not any(_is_said(child) for child in paragraph)
+
+
+def _is_said(child: Any) -> bool:
+    """Whether a part of a paragraph is more than its marks."""
+    return child.tag != f"{_W}pPr" and (
+        child.tag != f"{_W}r" or any(part.tag != f"{_W}rPr" and (part.tag != f"{_W}t" or part.text) for part in child)
     )
 
 
@@ -208,7 +227,7 @@ def _plain(html: str) -> str:
     html = _LINK.sub(lambda found: f"{found[1]}{entities.escape(_address(entities.unescape(found[2])))}{found[3]}", html)
     html = _NOTE_MARK.sub(r"<sup>\1</sup>", html)
     html = _NOTE_BACK.sub("", html)
-    html = _with_captions(html).replace(f"<p>{_RULE}</p>", "<hr>")
+    html = _with_captions(html).replace(f"<p>{_RULE}</p>", "<hr>").replace(_NO_LINE, "")
     return _TASK.sub(lambda found: f'<li>{found[1]}<input type="checkbox"{" checked" if found[2] != chr(0x2610) else ""}>', html)
 
 

@@ -57,11 +57,11 @@ def plain_tasks(tasks: tuple[WritingTask, ...]) -> dict[str, Any]:
     language = tasks[0].language if tasks else ""
     return {
         "language": language,
-        "passages": [{"text": text, "sentences": _sentences(text, language)} for text in number_of],
+        "passages": [_analysed(text, language) for text in number_of],
         "tasks": [
             {
                 "term": task.term, "passages": [number_of[text] for text in task.passages],
-                "examples": [sentence for text in task.examples for sentence in _sentences(text, language)],
+                "examples": [_analysed(text, language) for text in task.examples],
             }
             for task in tasks
         ],
@@ -69,19 +69,15 @@ def plain_tasks(tasks: tuple[WritingTask, ...]) -> dict[str, Any]:
 
 
 @functools.lru_cache(maxsize=4_000)
-def _sentences(text: str, language: str) -> list[list[tuple[str, int, int, str]]]:
-    """Words of each sentence as (text, first character, last + 1, part of speech, "" where it is not known). Texts are kept: most are the same the next time."""
+def _analysed(text: str, language: str) -> dict[str, Any]:
+    """A text with its sentences: of each "spans", the first character and the last + 1 of every word in one row, and "tags", their parts of speech ("-" where one is not known). Texts are kept: most are the same the next time."""
     tag = tagger_of(language)
-    found = []
+    sentences = []
     for sentence in analyse_text(text, language):
         tags = tag([token.text for token in sentence.tokens], sentence.joined)
-        found.append(
-            [
-                (token.text, sentence.start + token.start, sentence.start + token.end, of)
-                for token, of in zip(sentence.tokens, tags, strict=True)
-            ]
-        )
-    return found
+        spans = [sentence.start + edge for token in sentence.tokens for edge in (token.start, token.end)]
+        sentences.append({"spans": spans, "tags": " ".join(of or "-" for of in tags)})
+    return {"text": text, "sentences": sentences}
 
 
 def _wordings(rows: Any) -> list[Wording]:

@@ -8,19 +8,18 @@ from collections.abc import Sequence
 from fundament.core.documents.changing import CONTENT, Operation, with_words
 from fundament.core.documents.difference import word_pieces
 from fundament.core.documents.schema import Node, clean_text
+from fundament.core.edits.proposals.fitting import LEAST_FIT, before_noun, fit, is_usual
 from fundament.core.edits.proposals.model import Proposal, Wording, WritingTask
 from fundament.core.edits.proposals.trial import Trial
 from fundament.core.language import grammar
 from fundament.core.language.analysis import Sentence, analyse_text
 from fundament.core.language.function_words import function_words
 from fundament.core.language.uses import uses_in_sentence
-from fundament.core.language.vectors import embed, unit
 from fundament.core.scoring.compiled import CompiledYardstick
 from fundament.core.scoring.guards.frames import frame_of
 
 LEAST_GAIN = 0.05  # points: less is shown as 0.0
 MOST_GROWTH = 12  # words that a sentence may grow by
-LEAST_FIT = 0.57  # closeness of the sentence and of its passage to the sentences of others with the term, added; below it a term is mostly put where it does not belong (docs/quality.md)
 
 
 def judged(
@@ -46,12 +45,16 @@ def judged(
         if changed is None:
             continue
         old, new, start, end, words = changed
-        if _fit(before[old.start : old.end], before, task) < LEAST_FIT:
+        place = (before[old.start : old.end], before)
+        if fit(place, task.examples) < LEAST_FIT:
             continue
         frame = _frame_with(after, new, terms[task.key], trial.compiled)
         if frame is None or frame in frames or not _is_clean(before, after, task, trial.compiled):
             continue
-        if not _is_as_good(before[old.start : old.end], after[new.start : new.end], task):
+        pair = before_noun(old, new, task)
+        if pair is not None and not is_usual(pair, trial):
+            continue
+        if not _is_as_good(place[0], after[new.start : new.end], task):
             continue
         content = with_words(nodes[block], start, end, words)
         if content is None:
@@ -86,11 +89,6 @@ def _one_sentence_changed(before: str, after: str, language: str) -> tuple[Sente
     shared = min(len(before), len(after)) - start
     tail = next((n for n in range(shared) if before[-1 - n] != after[-1 - n]), shared)
     return old[different[0]], new[different[0]], start, len(before) - tail, after[start : len(after) - tail]
-
-
-def _fit(sentence: str, passage: str, task: WritingTask) -> float:
-    middle = unit(embed(task.examples).mean(axis=0, keepdims=True))[0]
-    return float((embed([sentence, passage]) @ middle).sum())
 
 
 def _frame_with(text: str, sentence: Sentence, term: int, compiled: CompiledYardstick) -> int | None:

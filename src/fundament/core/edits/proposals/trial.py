@@ -6,6 +6,8 @@ import functools
 from collections.abc import Sequence
 from dataclasses import dataclass
 
+import numpy as np
+
 from fundament.core.documents.changing import DESCRIPTION, TITLE, Operation, changed
 from fundament.core.documents.read_document import read_document
 from fundament.core.documents.schema import Node
@@ -15,6 +17,7 @@ from fundament.core.scoring.guards.verdicts import NO_CLAIMS, Claims
 from fundament.core.scoring.model import Score
 from fundament.core.scoring.said import NOTHING_SAID, Said
 from fundament.core.scoring.score import score_said
+from fundament.core.yardstick.page_words import Words, word_number, words_in
 
 
 @dataclass(frozen=True, eq=False)
@@ -33,6 +36,16 @@ class Trial:
     def now(self) -> Score:
         """The score as the text is."""
         return self.known or self.after(())
+
+    @functools.cached_property
+    def page_words(self) -> Words:
+        """The numbers of the competitors' words, a page after the other."""
+        return np.concatenate([words_in(page.text) for page in self.compiled.yardstick.pages] or [np.empty(0, dtype=np.uint32)])
+
+    def uses_together(self, first: str, second: str) -> tuple[int, int]:
+        """(how often a lemma stands right before another on the competitors' pages, how often the other stands there at all)."""
+        other = self.page_words == word_number(second)
+        return int((other[1:] & (self.page_words[:-1] == word_number(first))).sum()), int(other.sum())
 
     def after(self, operations: Sequence[Operation]) -> Score:
         """The score after some operations."""
