@@ -24,6 +24,14 @@ settings.register_profile("steady", derandomize=True)
 if os.environ.get("CI"):
     settings.load_profile("steady")
 
+
+def pytest_collection_modifyitems(items: list[pytest.Item]) -> None:
+    """What one process of several runs: all tests of the browser, which would have no processor left beside one another, else a file."""
+    for item in items:
+        folder = item.path.parent.name
+        item.add_marker(pytest.mark.xdist_group(folder if folder == "browser" else item.path.stem))
+
+
 KEYWORD = "repointing brick with lime mortar"
 
 
