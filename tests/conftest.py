@@ -25,6 +25,7 @@ if os.environ.get("CI"):
     settings.load_profile("steady")
 
 
+@pytest.hookimpl(tryfirst=True)
 def pytest_collection_modifyitems(items: list[pytest.Item]) -> None:
     """What one process of several runs: all tests of the browser, which would have no processor left beside one another, else a file."""
     for item in items:

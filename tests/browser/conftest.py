@@ -13,9 +13,9 @@ from typing import Any
 
 import pytest
 import uvicorn
-from django.apps import apps
 from django.conf import settings as django_settings
-from django.db import connection, transaction
+from django.core.management import call_command
+from django.db import connection
 from playwright.sync_api import Browser, Page, expect, sync_playwright
 
 from fundament.core.documents.html import document_from_html
@@ -30,6 +30,7 @@ from fundament.web.studies.models import Study
 from fundament.web.studies.services import yardsticks
 from fundament.web.studies.services.opening import open_study
 from tests.conftest import KEYWORD
+from tests.rows import KeptRows
 
 os.environ.setdefault("DJANGO_ALLOW_ASYNC_UNSAFE", "true")  # playwright's loop runs in this thread; the database is used beside it
 
@@ -81,7 +82,9 @@ def server(django_db_setup: None) -> Iterator[str]:
 
 @pytest.fixture
 def stilled_database(transactional_db: None) -> Iterator[None]:
-    """Waits, before the database is emptied, until what the server still answers for a page that is closed is done with it."""
+    """Empty at first, whatever the tests before left there. Waits, before the database is emptied, until what the server still answers for a page that is closed is done with it."""
+    if Workspace.objects.exists():
+        call_command("flush", verbosity=0, interactive=False)
     yield
     at_rest = 0
     until = time.monotonic() + 30
@@ -94,13 +97,13 @@ def stilled_database(transactional_db: None) -> Iterator[None]:
         time.sleep(0.01)
 
 
-kept_rows: dict[str, bytes] = {}  # by table: what a workspace with the main study consists of, read once
+kept_rows: list[KeptRows] = []  # of a workspace with the main study, read once
 
 
 @pytest.fixture
 def person(stilled_database: None, request: pytest.FixtureRequest) -> Iterator[Person]:
     if "study" in request.fixturenames and kept_rows:
-        put_rows_back()
+        kept_rows[0].put_back()
         person = Person.objects.get(username="bea")
     else:
         workspace = Workspace.objects.create(name="Marl & Quoin")
@@ -108,23 +111,6 @@ def person(stilled_database: None, request: pytest.FixtureRequest) -> Iterator[P
         Membership.objects.create(workspace=workspace, user=person, role="owner")
     yield person
     yardsticks.forget_all()
-
-
-def keep_rows() -> None:
-    made_by_django = {model._meta.db_table for model in apps.get_models() if model._meta.app_label in ("contenttypes", "auth")}
-    with connection.cursor() as cursor:
-        for table in set(connection.introspection.django_table_names(only_existing=True, include_views=False)) - made_by_django:
-            with cursor.copy(f'copy "{table}" to stdout') as rows:
-                kept_rows[table] = b"".join(bytes(row) for row in rows)
-
-
-def put_rows_back() -> None:
-    """Numbers of rows go on from those of the tests before: nothing that a process keeps of an older draft is taken for a new one's."""
-    with transaction.atomic(), connection.cursor() as cursor:
-        for table, rows in kept_rows.items():
-            if rows:
-                with cursor.copy(f'copy "{table}" from stdin') as into:
-                    into.write(rows)
 
 
 @pytest.fixture
@@ -143,7 +129,7 @@ def study(actor: Actor, outside: str) -> Study:
     """The main study. It is read once; later tests have its rows as they were then."""
     if not kept_rows:
         open_study(actor, keyword=KEYWORD, country="gb", language="en", device="desktop", depth=10, now=True)
-        keep_rows()
+        kept_rows.append(KeptRows())
     return Study.objects.get()
 
 

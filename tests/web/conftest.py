@@ -22,6 +22,7 @@ from fundament.web.studies.services import yardsticks
 from fundament.web.studies.services.figures import make_figures
 from fundament.web.studies.services.opening import open_study
 from tests.conftest import KEYWORD
+from tests.rows import KeptRows
 
 ROLES = ("reader", "writer", "editor", "owner")
 
@@ -41,19 +42,31 @@ def fresh() -> Iterator[None]:
     yardsticks.forget_all()
 
 
-@pytest.fixture(scope="session")
+made: list[tuple[tuple[int, int, int], KeptRows]] = []
+
+
+@pytest.fixture
 def loaded(django_db_setup: None, django_db_blocker: Any, standins: str) -> tuple[int, int, int]:
-    """A workspace, a person and the main study, made once; what a test changes of them is rolled back after it."""
+    """A workspace, a person and the main study, made once; what a test changes of them is rolled back after it, and where the tests of the browser emptied the database they are put back."""
+    with django_db_blocker.unblock():
+        if not made:
+            numbers = make_all(standins)
+            made.append((numbers, KeptRows()))
+        elif not Workspace.objects.filter(pk=made[0][0][0]).exists():
+            made[0][1].put_back()
+    return made[0][0]
+
+
+def make_all(standins: str) -> tuple[int, int, int]:
     from django.conf import settings as live_settings
 
-    with django_db_blocker.unblock():
-        workspace = Workspace.objects.create(name="Marl & Quoin")
-        person = Person.objects.create_user("ada", password="limewash-1", display_name="Ada Marl")
-        Membership.objects.create(workspace=workspace, user=person, role="owner")
-        before = live_settings.RESULTS_ADDRESS, live_settings.PAGE_PROXY
-        live_settings.RESULTS_ADDRESS = live_settings.PAGE_PROXY = standins
-        study = make_study(Actor(person, workspace, "owner"))
-        live_settings.RESULTS_ADDRESS, live_settings.PAGE_PROXY = before
+    workspace = Workspace.objects.create(name="Marl & Quoin")
+    person = Person.objects.create_user("ada", password="limewash-1", display_name="Ada Marl")
+    Membership.objects.create(workspace=workspace, user=person, role="owner")
+    before = live_settings.RESULTS_ADDRESS, live_settings.PAGE_PROXY
+    live_settings.RESULTS_ADDRESS = live_settings.PAGE_PROXY = standins
+    study = make_study(Actor(person, workspace, "owner"))
+    live_settings.RESULTS_ADDRESS, live_settings.PAGE_PROXY = before
     return workspace.pk, person.pk, study.pk
 
 

@@ -27,8 +27,6 @@ from fundament.web.accounts.models import Membership, Person
 from fundament.web.operating.services import checking, readiness
 from fundament.web.studies.models import Study
 
-TESTED = "test_postgres"
-
 
 @pytest.fixture
 def database(db: None, monkeypatch: pytest.MonkeyPatch) -> Iterator[dict[str, Any]]:
@@ -40,7 +38,7 @@ def database(db: None, monkeypatch: pytest.MonkeyPatch) -> Iterator[dict[str, An
         ("PORT", told["port"]),
         ("USER", told["user"]),
         ("PASSWORD", told["password"]),
-        ("NAME", TESTED),
+        ("NAME", told["dbname"]),
     ):
         monkeypatch.setenv(f"FUNDAMENT_DATABASE_{name}", str(value))
     with psycopg.connect(**wanted, dbname="postgres", autocommit=True) as direct:
@@ -70,7 +68,7 @@ def test_what_was_backed_up_comes_back_equal(
     assert {path.name: path.stat().st_mode & 0o777 for path in folder.iterdir()} == {"database.dump": 0o600, "backup.json": 0o600}
     monkeypatch.setenv("FUNDAMENT_DATABASE_NAME", "restored")
     assert operate.run(argparse.Namespace(command="restore", folder=folder)) == 0
-    before, after = contents(database, TESTED), contents(database, "restored")
+    before, after = contents(database, connection.get_connection_params()["dbname"]), contents(database, "restored")
     assert before == after and before["studies_study"][0] >= 1 and before["sites_rawresponse"][0] >= 5
     assert operate.run(argparse.Namespace(command="restore", folder=folder)) == 1  # what is there is not written over
     assert "not empty" in capsys.readouterr().err
