@@ -5,6 +5,7 @@ from __future__ import annotations
 import os
 import threading
 from collections.abc import Iterator
+from typing import Any
 
 import pytest
 from hypothesis import settings
@@ -25,12 +26,15 @@ if os.environ.get("CI"):
     settings.load_profile("steady")
 
 
-@pytest.hookimpl(tryfirst=True)
-def pytest_collection_modifyitems(items: list[pytest.Item]) -> None:
-    """What one process of several runs: all tests of the browser, which would have no processor left beside one another, else a file."""
-    for item in items:
-        folder = item.path.parent.name
-        item.add_marker(pytest.mark.xdist_group(folder if folder == "browser" else item.path.stem))
+def pytest_xdist_make_scheduler(config: pytest.Config, log: Any) -> Any:
+    """What one process of several runs: a file, or all tests of the browser, which would have no processor left beside one another."""
+    from xdist.scheduler import LoadFileScheduling
+
+    class ByFile(LoadFileScheduling):
+        def _split_scope(self, nodeid: str) -> str:
+            return "browser" if nodeid.startswith("tests/browser/") else str(super()._split_scope(nodeid))
+
+    return ByFile(config, log)
 
 
 KEYWORD = "repointing brick with lime mortar"

@@ -85,7 +85,7 @@ def free_port(preferred: int = 0) -> int:
     raise RuntimeError("No port is free.")
 
 
-AT_ONCE = ("-n", "2", "--dist", "loadgroup")  # all tests, by two processes with a database each
+AT_ONCE = ("-n", "2", "--dist", "loadfile", "--no-loadscope-reorder")  # all tests, by two processes with a database each
 
 
 def run_tests(arguments: list[str]) -> int:
