@@ -2,7 +2,7 @@
 
     ./fundament bench outside.proofreading [--show LANGUAGE]
 The sentences are taken for right (they were released; a few are not). A typo is one letter of a word of five letters or more left out, doubled, exchanged with the next or for another; one that makes
-another word is counted as missed. Nothing was tuned on the second half of each language's sentences, which is what is reported.
+another word is counted as missed; none is made in addresses, paths and commands. Nothing was tuned on the second half of each language's sentences, which is what is reported.
 """
 
 from __future__ import annotations
@@ -31,6 +31,8 @@ PROSE = {  # language -> package, files
 }  # fmt: skip
 _SENTENCE = re.compile(r"(?<=[.!?])\s+(?=[^\Wa-z])")
 _WORD = re.compile(r"[^\W\d_]{5,}")
+_TOKEN = re.compile(r"\S+")
+_CODE = re.compile(r"[@/_=<>\\.\d]")  # in an address, a path or a command nothing is spelt
 
 
 def prose(language: str) -> list[str]:
@@ -69,7 +71,12 @@ def remarks(sentence: str, language: str) -> list[Remark]:
 
 def with_typo(sentence: str, chance: random.Random) -> tuple[str, int] | None:
     """(a sentence with a typo, where)."""
-    words = [match for match in _WORD.finditer(sentence) if match.group().islower()]
+    code = [match.span() for match in _TOKEN.finditer(sentence) if _CODE.search(match.group().strip(".,;:!?()'\""))]
+    words = [
+        match
+        for match in _WORD.finditer(sentence)
+        if match.group().islower() and not any(start <= match.start() < end for start, end in code)
+    ]
     if not words:
         return None
     match = chance.choice(words)

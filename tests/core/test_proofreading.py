@@ -146,6 +146,16 @@ def test_a_dictionary_that_does_not_answer_says_so_and_goes_on_later(monkeypatch
     assert set(late.unknown(words)) == set(words)
 
 
+@pytest.mark.parametrize("language", ["en", "de"])
+def test_code_options_and_words_told_in_quotation_marks_are_not_spelt(language: str) -> None:
+    text = 'Die "Zwurbel" heißt so, und hasu --zwurbelt, www.zwurbel.example, zwurbel/zwarbel.'
+    if language == "en":
+        text = 'It is called "zwurbel" here, and wuold take --zwurbelt, www.zwurbel.example or zwurbel/zwarbel.'
+    assert [remark.text for remark in found(text, language=language) if remark.kind == "spelling"] == [
+        "wuold" if language == "en" else "hasu"
+    ]
+
+
 def test_only_words_are_asked_for() -> None:
     assert speller_for("pt", "br") is None and speller_for("en") is None
     known = Hunspell("de_DE")

@@ -32,6 +32,8 @@ RULES_LEFT_OUT = word_list(
 )
 _WORD = re.compile(r"[^\W\d_]+(?:['’][^\W\d_]+)*")
 _TOKEN = re.compile(r"\S+")
+QUOTES = "\"'“”„«»‘’`"
+_QUOTED = re.compile(rf"[({QUOTES}]{{0,3}}[{QUOTES}][^\W\d_]{{1,60}}[{QUOTES}][)s.,;:!?]{{0,3}}")
 
 
 def remarks_of(
@@ -80,12 +82,12 @@ def _checked(blocks: Iterable[Block], language: str, dialect: str, right: set[st
         return
     told: set[str] = set()
     for block in blocks:
-        names = _names(block.text, language)
+        names, code = _names(block.text, language), _code_in(block.text)
         for one in grammar.objections(block.text, dialect):
             text = block.text[one.start : one.end]
             around = _sentence_around(block, one.start, language)
             if one.kind == grammar.SPELLING:
-                if text in told or _is_no_typo(text, block.text, one.start, right, names):
+                if text in told or _is_within(one.start, code) or _is_no_typo(text, block.text, one.start, right, names):
                     continue
                 told.add(text)
                 yield Remark(
@@ -110,12 +112,11 @@ def _spelt(blocks: list[Block], language: str, speller: Speller | None, right: s
     places: list[tuple[Block, int, str]] = []
     for block in blocks:
         names = frozenset() if capitals else _names(block.text, language)
-        no_words = [match.span() for match in _TOKEN.finditer(block.text) if _is_code(match.group())]
+        code = _code_in(block.text)
         for match in _WORD.finditer(block.text):
-            is_inside = any(start <= match.start() < end for start, end in no_words)
             if (
                 len(match.group()) >= LEAST_LETTERS
-                and not is_inside
+                and not _is_within(match.start(), code)
                 and not _is_no_typo(match.group(), block.text, match.start(), right, names)
             ):
                 places.append((block, match.start(), match.group()))
@@ -132,10 +133,26 @@ def _spelt(blocks: list[Block], language: str, speller: Speller | None, right: s
             )
 
 
+def _code_in(text: str) -> list[tuple[int, int]]:
+    """(first character, last + 1) of what is no word of any language."""
+    return [match.span() for match in _TOKEN.finditer(text) if _is_code(match.group())]
+
+
+def _is_within(place: int, spans: Iterable[tuple[int, int]]) -> bool:
+    return any(start <= place < end for start, end in spans)
+
+
 def _is_code(token: str) -> bool:
-    """Whether what stands between blanks is an address, a path, code or a number."""
-    inner = token.strip(".,;:!?()")
-    return any(sign in inner for sign in "@/_=<>\\") or any(sign.isdigit() for sign in inner) or ("." in inner and "…" not in inner)
+    """Whether what stands between blanks is an address, a path, code, an option or a number, or one word in quotation marks, which is told as such."""
+    quoted = _QUOTED.fullmatch(token)
+    inner = token.strip(".,;:!?()" + QUOTES)
+    return (
+        quoted is not None
+        or inner.startswith("-")
+        or any(sign in inner for sign in "@/_=<>\\")
+        or any(sign.isdigit() for sign in inner)
+        or ("." in inner and "…" not in inner)
+    )
 
 
 def _is_common(word: str, language: str) -> bool:
