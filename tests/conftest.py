@@ -5,7 +5,6 @@ from __future__ import annotations
 import os
 import threading
 from collections.abc import Iterator
-from typing import Any
 
 import pytest
 from hypothesis import settings
@@ -24,17 +23,6 @@ from tests.helpers import yardstick_of
 settings.register_profile("steady", derandomize=True)
 if os.environ.get("CI"):
     settings.load_profile("steady")
-
-
-def pytest_xdist_make_scheduler(config: pytest.Config, log: Any) -> Any:
-    """What one process of several runs: a file, or all tests of the browser, which would have no processor left beside one another."""
-    from xdist.scheduler import LoadFileScheduling
-
-    class ByFile(LoadFileScheduling):
-        def _split_scope(self, nodeid: str) -> str:
-            return "browser" if nodeid.startswith("tests/browser/") else str(super()._split_scope(nodeid))
-
-    return ByFile(config, log)
 
 
 KEYWORD = "repointing brick with lime mortar"

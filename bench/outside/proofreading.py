@@ -8,6 +8,7 @@ another word is counted as missed; none is made in addresses, paths and commands
 from __future__ import annotations
 
 import argparse
+import contextlib
 import random
 import re
 from dataclasses import replace
@@ -17,7 +18,7 @@ from bench.outside.languages import pieces
 from bench.outside.studies import STUDIES
 from fundament.core.language.detect import detect_language
 from fundament.core.language.packs import packs
-from fundament.core.proofreading.model import Remark
+from fundament.core.proofreading.model import Remark, SpellerLateError
 from fundament.core.proofreading.remarks import remarks_of, shared_words
 from fundament.core.reading.model import Block, Reading
 from fundament.core.reading.read_page import read_page
@@ -65,7 +66,10 @@ def remarks(sentence: str, language: str) -> list[Remark]:
     reading = Reading(
         url="", title="", description="", language=language, blocks=(Block("paragraph", 0, sentence, True, "", (), "b"),), word_count=0
     )
-    found = remarks_of(reading, dialect="american", speller=speller_for(language))
+    found = None
+    while found is None:  # a dictionary that is asked of much for the first time may answer late, and goes on from there
+        with contextlib.suppress(SpellerLateError):
+            found = remarks_of(reading, dialect="american", speller=speller_for(language))
     return [remark for remark in found if remark.kind in ("spelling", "grammar")]
 
 

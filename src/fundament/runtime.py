@@ -85,9 +85,6 @@ def free_port(preferred: int = 0) -> int:
     raise RuntimeError("No port is free.")
 
 
-AT_ONCE = ("-n", "2", "--dist", "loadfile", "--no-loadscope-reorder")  # all tests, by two processes with a database each
-
-
 def run_tests(arguments: list[str]) -> int:
     """Lint, types, import rules and all tests; with arguments only pytest, with them."""
     bin_folder = Path(sys.executable).parent
@@ -105,7 +102,7 @@ def run_tests(arguments: list[str]) -> int:
                 return code
     with database("postgres-test", durable=False) as environment:
         environment["FUNDAMENT_TESTING"] = "1"
-        return subprocess.call([sys.executable, "-m", "pytest", *(arguments or AT_ONCE)], cwd=ROOT, env=environment)
+        return subprocess.call([sys.executable, "-m", "pytest", *arguments], cwd=ROOT, env=environment)
 
 
 class Demo:

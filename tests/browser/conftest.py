@@ -84,7 +84,7 @@ def server(django_db_setup: None) -> Iterator[str]:
 def stilled_database(transactional_db: None) -> Iterator[None]:
     """Empty at first, whatever the tests before left there. Waits, before the database is emptied, until what the server still answers for a page that is closed is done with it."""
     if Workspace.objects.exists():
-        call_command("flush", verbosity=0, interactive=False)
+        call_command("flush", verbosity=0, interactive=False, reset_sequences=False)  # numbers go on: what is kept by them stays right
     yield
     at_rest = 0
     until = time.monotonic() + 30

@@ -13,6 +13,7 @@ from markdown_it import MarkdownIt
 from playwright.sync_api import Locator, Page, expect
 
 from fundament.web.drafts.models import Draft
+from tests.browser.conftest import stored
 from tests.browser.test_sheet import paste, saved
 
 TEXTS = Path(__file__).parent / "texts"
@@ -90,9 +91,14 @@ class ByKeys(ByMouse):
 
     def only(self, kind: str) -> None:
         self.page.keyboard.press("Alt+p")
-        self.reach(self.page.locator("[data-view=only]"))
-        name = self.page.locator(f"[data-view=only] option[value={kind}]").inner_text()
-        self.page.keyboard.type(name)
+        chooser = self.page.locator("[data-view=only]")
+        self.reach(chooser)
+        names = [name.lower() for name in chooser.locator("option").all_inner_texts()]
+        name = chooser.locator(f"option[value={kind}]").inner_text().lower()
+        letters = next(n for n in range(1, len(name)) if sum(other.startswith(name[:n]) for other in names) == 1)
+        self.page.keyboard.type(
+            name[:letters]
+        )  # no more than tells it from the others: a browser that is slow takes later ones for a new word
 
 
 def figures(page: Page, draft: Draft) -> tuple[float, float]:
@@ -129,6 +135,7 @@ def test_an_article_is_worked_to_the_aim(way: type[ByMouse], page: Page, server:
     expect(page.locator("#meta-description")).not_to_have_value("")
     after, _ = figures(page, draft)
     assert after > begun and abs(after - before - joint) <= 1.1  # shown whole
+    headed = len(re.findall(r"<h[1-6]", stored(draft)))
     writer.press(page.get_by_role("button", name="Back to the edits"))
     writer.only("head_subtopic")
     expect(page).to_have_url(re.compile("only=head_subtopic"))
@@ -151,4 +158,4 @@ def test_an_article_is_worked_to_the_aim(way: type[ByMouse], page: Page, server:
         writer.press(page.locator("tr", has_text="DOCX").get_by_role("link").first)
     download.value.save_as(tmp_path / "wall.docx")
     headings = [p.text for p in Document(io.BytesIO((tmp_path / "wall.docx").read_bytes())).paragraphs if p.style and p.style.name and p.style.name.startswith("Heading")]  # fmt: skip
-    assert headings[0] == "Repointing an old brick wall" and len(headings) == 3 + len(steps)
+    assert headings[0] == "Repointing an old brick wall" and len(headings) == headed + len(steps)

@@ -14,8 +14,8 @@ from fundament.core.language.analysis import analyse_text
 from fundament.core.language.vectors import embed, unit
 from fundament.core.scoring.compiled import CompiledYardstick
 
-MOST_TASKS = 60
-MOST_PASSAGES = 12  # of a task
+MOST_TASKS = 30
+MOST_PASSAGES = 8  # of a task
 LEAST_PASSAGE = 8  # words of a passage that is worth a change
 QUOTES = ('"', "“", "„", "«")
 WHERE = frozenset(["paragraph", "listItem", "taskItem"])
