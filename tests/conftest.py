@@ -24,7 +24,6 @@ settings.register_profile("steady", derandomize=True)
 if os.environ.get("CI"):
     settings.load_profile("steady")
 
-
 KEYWORD = "repointing brick with lime mortar"
 
 
