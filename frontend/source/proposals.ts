@@ -21,6 +21,7 @@ const FIELDS = { title: "title-tag", description: "meta-description" } as const;
 
 export class Proposals {
   private found = new Map<string, Proposal>();
+  private asked = 0; // how often they were asked for
   private busy = false;
 
   constructor(private readonly editor: Editor, private readonly addresses: Addresses, private readonly host: Host) {}
@@ -44,11 +45,12 @@ export class Proposals {
     });
   }
 
-  // Have them worked out for the text as it is stored, and shown.
+  // Have them worked out for the text as it is stored, and shown. An answer that a later question overtook is dropped.
   async fetch(): Promise<void> {
+    const mine = ++this.asked;
     if (this.host.isWaiting()) await this.host.saveNow();
     const answer = (await this.ask(this.addresses.proposals)) as { panel?: string; proposals?: Proposal[] } | null;
-    if (!answer?.panel || !this.host.isChosen()) return;
+    if (!answer?.panel || !this.host.isChosen() || mine !== this.asked) return;
     this.found = new Map((answer.proposals ?? []).map((one) => [one.key, one]));
     this.host.show(answer.panel);
   }

@@ -60,6 +60,7 @@ def test_a_proposal_is_edited_and_another_dismissed_by_key(page: Page, server: s
     assert "And that is all there is to it." in saved(page, draft)
     assert SettledProposal.objects.get().verdict == "edited"
     title = page.locator("[data-proposal='title:title']")
+    expect(title).to_be_visible()
     title.focus()
     title.press("d")
     expect(title).to_have_count(0)
