@@ -146,6 +146,13 @@ def test_a_dictionary_that_does_not_answer_says_so_and_goes_on_later(monkeypatch
     assert set(late.unknown(words)) == set(words)
 
 
+def test_reasons_are_told_in_words_of_ours_and_a_house_built_in_lime_is_no_mistake() -> None:
+    assert [remark for remark in found("The houses of the street were built in lime.") if remark.kind == "grammar"] == []
+    mistakes = [remark for remark in found("He could of done it, and it should of been alot better then that.") if remark.kind == "grammar"]
+    assert mistakes and all("`" not in str(remark.message.values) for remark in mistakes)
+    assert any("“" in str(remark.message.values) for remark in mistakes)
+
+
 @pytest.mark.parametrize("language", ["en", "de"])
 def test_code_options_and_words_told_in_quotation_marks_are_not_spelt(language: str) -> None:
     text = 'Die "Zwurbel" heißt so, und hasu --zwurbelt, www.zwurbel.example, zwurbel/zwarbel.'

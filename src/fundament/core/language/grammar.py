@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import functools
+import re
 import threading
 from dataclasses import dataclass
 from typing import Any
@@ -14,6 +15,8 @@ DIALECTS = {"british": "BRITISH", "american": "AMERICAN"}
 # rules on the spelling of trade marks, and matters of taste that are no mistakes
 LEFT_OUT_ENDINGS = ("Names",)
 LEFT_OUT = frozenset(["AvoidContractions", "LongSentences", "SpelledNumbers", "Microsoft", "Google", "BoringWords", "UseTitleCase"])
+
+_TOLD = re.compile(r"`([^`\n]{1,200})`")  # words that the checker puts between marks of its own
 
 
 @dataclass(frozen=True)
@@ -49,7 +52,7 @@ class _Checker:
             by_rule = self.linter.organized_lints(text, language=self.plain)
         found = [
             Objection(
-                one.span.start, one.span.end, one.lint_kind, rule, one.message,
+                one.span.start, one.span.end, one.lint_kind, rule, _TOLD.sub(r"“\1”", one.message),
                 tuple(_instead(one.problem_text, suggestion) for suggestion in one.suggestions[:MOST_SUGGESTIONS]),
             )
             for rule, of_rule in by_rule.items()

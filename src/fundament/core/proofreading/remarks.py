@@ -27,7 +27,7 @@ KINDS_LEFT_OUT = frozenset(["Enhancement", "Style", "Readability", "Formatting",
 RULES_LEFT_OUT = word_list(
     """
     SplitWords CompoundNouns DisjointPrefixes PhrasalVerbAsCompoundNoun MergeWords OkToOkay BlacklistWhitelist MassNouns MissingPreposition HowTo QuiteQuiet
-    IncludingButNotLimitedToPunctuation DiscourseMarkers NumericRangeEnDash
+    IncludingButNotLimitedToPunctuation BuiltIn DiscourseMarkers NumericRangeEnDash
     """
 )
 _WORD = re.compile(r"[^\W\d_]+(?:['’][^\W\d_]+)*")
