@@ -2,16 +2,25 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from fundament.core.consensus.build import build_consensus
+from fundament.core.consensus.decide import decide, without_taken
+from fundament.core.consensus.keys import proposed_keys
 from fundament.core.edits.next_edits import next_edits
 from fundament.core.reading.read_draft import read_draft
 from fundament.core.scoring.compiled import CompiledYardstick
 from fundament.core.scoring.features import draft_features
+from fundament.core.scoring.guards.taken import Taken
+from fundament.core.scoring.guards.verdicts import Claims
 from fundament.core.scoring.model import MOST_ON_WORD
 from fundament.core.scoring.said import STATED, Said, Settlement, target_key
-from fundament.core.scoring.score import score
+from fundament.core.scoring.score import score, score_said
+from fundament.core.yardstick.model import ComparedPage, Yardstick
+from tests.conftest import KEYWORD
 from tests.core.test_guards import MINE
 
 DRAFT = "<h1>Repointing brick with lime mortar</h1>" + "".join(f"<p>{text}</p>" for text in MINE)
@@ -30,6 +39,47 @@ def test_not_for_this_page_lowers_the_bar_and_never_raises_the_score(compiled: C
     assert plain.aim >= one.aim >= other.aim and plain.enough >= one.enough >= other.enough
     assert other.excused >= one.excused >= 0.0
     assert other.may_be_enough == (other.excused <= MOST_ON_WORD)
+
+
+def test_what_is_ours_is_out_of_the_score_of_whoever_took_it(articles: list[ComparedPage]) -> None:
+    consensus = build_consensus(articles, KEYWORD)
+    keys = proposed_keys(consensus)
+    yardstick = decide(consensus, keys)
+    compiled = CompiledYardstick(yardstick)
+    best = max(yardstick.page_scores, key=yardstick.page_scores.__getitem__)
+    number = compiled.page_number[best]
+    page = next(page.reading for page in articles if page.reading.url == best)
+    texts = [block.text for block in page.main_blocks() if block.kind == "paragraph" and len(block.text.split()) > 20][:6]
+    draft = read_draft(DRAFT + "".join(f"<p>{text}</p>" for text in texts), language="en")
+    asked: list[Taken] = []
+
+    def without(taken: Taken) -> Yardstick:
+        asked.append(taken)
+        return without_taken(yardstick, consensus, articles, taken, keys)
+
+    plain = score_said(compiled, draft, without=without)[1]
+    assert any(denied.guard == "copied" for denied in plain.denied) and not asked
+    said = Said(claims=Claims(own_passages=frozenset(texts)))
+    after = score_said(compiled, draft, said, without=without)[1]
+    assert [number] == list(asked[0])
+    left = without(asked[0])
+    assert left.page_scores[best] < yardstick.page_scores[best] - 1.0
+    for url, then in left.page_scores.items():  # what the others are held against hardly moves
+        assert url == best or abs(then - yardstick.page_scores[url]) < 0.5
+    # the passages earn here now, and all that rests on the word is told beside the score
+    assert after.total > plain.total and abs(after.on_word - (after.total - plain.total)) < 1e-9
+    assert after.aim <= plain.aim and abs(after.excused - (plain.aim - after.aim)) < 1e-9
+    assert (after.may_be_enough) == (after.on_word + after.excused <= MOST_ON_WORD)
+    both = score_said(compiled, draft, Said(claims=said.claims, not_for_page=frozenset(["structure:h2"])), without=without)[1]
+    assert both.aim <= after.aim and both.excused >= after.excused and both.total == after.total
+
+
+def test_a_copy_called_ours_is_never_enough_on_that_word_alone(articles: list[ComparedPage], compiled: CompiledYardstick) -> None:
+    page = max(articles, key=lambda page: compiled.yardstick.page_scores.get(page.reading.url, 0.0)).reading
+    copied = replace(page, url="")
+    texts = frozenset(block.text for block in page.main_blocks())
+    after = score(copied, compiled, Said(claims=Claims(own_passages=texts)))
+    assert after.on_word > MOST_ON_WORD and not after.may_be_enough
 
 
 def test_an_excused_target_has_no_edits(compiled: CompiledYardstick) -> None:

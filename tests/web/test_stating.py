@@ -9,6 +9,8 @@ from django.db import connection
 from django.test import Client
 from django.urls import reverse
 
+from fundament.core.scoring.guards.taken import taken_by_competitors
+from fundament.core.scoring.guards.verdicts import Claims
 from fundament.core.scoring.model import MOST_ON_WORD
 from fundament.web.accounts.roles import Actor
 from fundament.web.drafts.models import Draft, Statement
@@ -19,7 +21,8 @@ from fundament.web.errors import ApplicationError
 from fundament.web.history.models import ActionLog
 from fundament.web.history.services.undo import undo
 from fundament.web.studies.models import Study
-from tests.web.conftest import make_draft
+from fundament.web.studies.services.yardsticks import yardstick_without
+from tests.web.conftest import make_draft, settle
 
 TEXT = """<h1>Repointing brick with lime mortar</h1><p>Rake out the old joints with a plugging chisel and brush away the dust. Wet the wall well, for a dry brick takes the
 water out of the lime mortar before it has set.</p><h2>Which sand</h2><p>We mix one part of lime putty with three parts of sharp sand, which holds the pointing together.</p>"""
@@ -103,6 +106,19 @@ def test_a_passage_that_is_ours_earns_again(actor: Actor, study: Study, signed_i
     assert answer.status_code == 200 and Statement.objects.get().text == block.text
     after = measure_stored(draft).score
     assert after is not None and len(after.denied) < len(measured.score.denied) and after.total >= measured.score.total
+    # beside the score stands what rests on that word; the competitor that took it has less, so the aim is no higher
+    assert after.on_word == after.total - measured.score.total and after.aim <= measured.score.aim
+    compiled, features = measured.compiled, measured.features
+    assert compiled is not None and features is not None
+    taken = taken_by_competitors(features.blocks, Claims(own_passages=frozenset([block.text])))
+    left = yardstick_without(study.pk, compiled, taken)
+    assert taken and left is yardstick_without(study.pk, compiled, taken)
+    for number in taken:
+        url = compiled.yardstick.pages[number].url
+        assert left.page_scores[url] < compiled.yardstick.page_scores[url]
+    study.results.filter(chosen=True).last().delete()
+    settle(study)  # what is no longer how things stand changes no competitor's score
+    assert yardstick_without(study.pk, compiled, {**taken, 0: ("A sentence.",)}) is compiled.yardstick
 
 
 @pytest.mark.parametrize(

@@ -12,10 +12,12 @@ import numpy as np
 from fundament.core.consensus.keys import Keys, proposed_keys
 from fundament.core.consensus.moved import MOST_MOVED, moved_points
 from fundament.core.scoring.aim import Aim, aim_of
+from fundament.core.scoring.competitor_features import without_sentences
+from fundament.core.scoring.guards.taken import Taken
 from fundament.core.scoring.leave_one_out import Ground, competition, ground_of
 from fundament.core.scoring.weighting import Weighting
 from fundament.core.yardstick.build import usual_words
-from fundament.core.yardstick.model import Consensus, Entity, Subtopic, Term, Yardstick
+from fundament.core.yardstick.model import ComparedPage, Consensus, Entity, Subtopic, Term, Yardstick
 from fundament.core.yardstick.secondary_keywords import key_of as secondary_key
 
 FACTORS = {"dropped": 0.0, "must": 1.5, "may": 0.5}  # what a decision does to a weight; "kept" and "own target" leave it
@@ -75,6 +77,19 @@ def aims_by_length(
     return [
         (words, aim_of(_rounded(competition(ground_of(consensus, words), weighting, names, len(secondary)).scores))) for words in lengths
     ]
+
+
+def without_taken(
+    yardstick: Yardstick, consensus: Consensus, pages: Sequence[ComparedPage], taken: Taken, keys: Keys, decisions: Decisions = AS_PROPOSED
+) -> Yardstick:
+    """The yardstick with the scores that the competitors have without sentences that are a text's own; for the aim of that text. All else in it stays.
+
+    yardstick: what `decide` gave of the consensus with these keys and decisions. pages: those the consensus was made from.
+    """
+    left = replace(consensus, competitors=without_sentences(consensus, pages, taken))
+    secondary = consensus.settings.secondary_keywords
+    others = competition(ground_of(left, decisions.planned_words), _weighting(keys, decisions, secondary), _targets(keys), len(secondary))
+    return replace(yardstick, page_scores=_rounded(others.scores), page_points=others.points)
 
 
 def _rounded(scores: Mapping[str, float]) -> dict[str, float]:

@@ -8,7 +8,7 @@ nineteen texts. After a person added something, or put a grouping right, only co
 from __future__ import annotations
 
 import itertools
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import replace
 
 import numpy as np
@@ -20,6 +20,7 @@ from fundament.core.scoring.block_features import PlacedBlock, Row, place_block,
 from fundament.core.scoring.compiled import CompiledYardstick
 from fundament.core.scoring.features import DraftFeatures, draft_features, without_denied
 from fundament.core.scoring.figures import Figures, Sections, figures_at
+from fundament.core.scoring.guards.copies import Copies
 from fundament.core.scoring.guards.verdicts import CRAMMED, Claims, Verdict
 from fundament.core.scoring.headings import count_headings
 from fundament.core.scoring.length import Close, Counts
@@ -28,6 +29,7 @@ from fundament.core.scoring.subtopic_vectors import Sections as OfSubtopics
 from fundament.core.scoring.subtopic_vectors import SubtopicVectors
 from fundament.core.yardstick.build import usual_words
 from fundament.core.yardstick.model import ComparedPage, CompetitorFeatures, Consensus, Yardstick
+from fundament.core.yardstick.page_words import words_of_texts
 from fundament.core.yardstick.section_similarity import section_vectors
 
 Numbers = NDArray[np.float64]
@@ -39,42 +41,63 @@ def competitor_features(consensus: Consensus, pages: Sequence[ComparedPage]) -> 
 
     The guards judge a competitor as they judge a draft, but for copies: who of two competitors copied whom is not known.
     """
-    tables = tables_of(consensus)
     page_of = {page.reading.url: page for page in pages}
-    everything = plain_yardstick(consensus)
-    plain = CompiledYardstick(everything)
-    keyword_lemmas = frozenset(plain.keyword_lemmas)
-    sections = OfSubtopics.of(consensus.subtopics, keyword_lemmas, consensus.language)
-    section_page = np.array([h.url for s in consensus.subtopics for h in s.headings], dtype=object)
-    unblamed = Claims(own_pages=frozenset(range(len(consensus.pages))))
-    found = []
-    for number, summary in enumerate(consensus.pages):
-        features = draft_features(plain, page_of[summary.url].reading, unblamed)
-        terms, entities, subtopics = remaining(tables, number)
+    others, plain = _Others(consensus), CompiledYardstick(plain_yardstick(consensus))
+    return tuple(others.features(number, plain, page_of[summary.url]) for number, summary in enumerate(consensus.pages))
+
+
+def without_sentences(
+    consensus: Consensus, pages: Sequence[ComparedPage], taken: Mapping[int, Sequence[str]]
+) -> tuple[CompetitorFeatures, ...]:
+    """The features of the competitors where some of them have sentences from elsewhere, which earn them nothing. taken: these sentences, by the number of
+    the competitor that has them; whoever has none of them stays as it is."""
+    page_of = {page.reading.url: page for page in pages}
+    others, found = _Others(consensus), list(consensus.competitors)
+    for number, sentences in taken.items():
+        # where they come from stands as one more page, the only one that a page can have copied from
+        source = Copies.of([*[""] * len(consensus.pages), words_of_texts(sentences, consensus.language)])
+        plain = CompiledYardstick(plain_yardstick(consensus), copies=source)
+        found[number] = others.features(number, plain, page_of[consensus.pages[number].url])
+    return tuple(found)
+
+
+class _Others:
+    """What the pages of a consensus share, for each of them without its own sections."""
+
+    def __init__(self, consensus: Consensus) -> None:
+        self.consensus = consensus
+        self.tables = tables_of(consensus)
+        self.keyword_lemmas = frozenset(token.lemma for token in tokenize(consensus.keyword, consensus.language))
+        self.sections = OfSubtopics.of(consensus.subtopics, self.keyword_lemmas, consensus.language)
+        self.section_page = np.array([h.url for s in consensus.subtopics for h in s.headings], dtype=object)
+        self.unblamed = Claims(own_pages=frozenset(range(len(consensus.pages))))
+
+    def features(self, number: int, plain: CompiledYardstick, page: ComparedPage) -> CompetitorFeatures:
+        """Of the page of that number. plain: the consensus' yardstick (see `plain_yardstick`), compiled."""
+        consensus, url = self.consensus, self.consensus.pages[number].url
+        features = draft_features(plain, page.reading, self.unblamed)
+        terms, entities, subtopics = remaining(self.tables, number)
         row, counts, all_counts = _counts_with_only(plain, features, terms, entities)
-        vectors = SubtopicVectors(_sections_without(sections, section_page != summary.url, subtopics), int(subtopics.sum()))
-        sentences, headings = _closeness(vectors, features.earning, features.headings.places, keyword_lemmas, consensus.language)
+        vectors = SubtopicVectors(_sections_without(self.sections, self.section_page != url, subtopics), int(subtopics.sum()))
+        sentences, headings = _closeness(vectors, features.earning, features.headings.places, self.keyword_lemmas, consensus.language)
         text = replace(
             Sections.of(features.blocks, features.earning, features.headings),
             counts=counts, all_counts=all_counts, sentences=sentences, heading_similarity=headings,
         )  # fmt: skip
-        found.append(
-            CompetitorFeatures(
-                url=summary.url,
-                terms=_numbers(terms),
-                entities=_numbers(entities),
-                subtopics=_numbers(subtopics),
-                figures=Figures.by_section(row, text, features.structure["words"], 0).pack(),
-                structure=dict(features.structure),
-                placement=dict(features.placement),
-                keyword=tuple(features.keyword.tolist()),
-                variety=features.variety,
-                earning_share=features.earning_share,
-                secondary={zone: tuple(shares.round(4).tolist()) for zone, shares in features.secondary.items()},
-                denied=tuple((v.block, v.start, v.end) for v in features.verdicts if v.guard != CRAMMED),
-            )
+        return CompetitorFeatures(
+            url=url,
+            terms=_numbers(terms),
+            entities=_numbers(entities),
+            subtopics=_numbers(subtopics),
+            figures=Figures.by_section(row, text, features.structure["words"], 0).pack(),
+            structure=dict(features.structure),
+            placement=dict(features.placement),
+            keyword=tuple(features.keyword.tolist()),
+            variety=features.variety,
+            earning_share=features.earning_share,
+            secondary={zone: tuple(shares.round(4).tolist()) for zone, shares in features.secondary.items()},
+            denied=tuple((v.block, v.start, v.end) for v in features.verdicts if v.guard != CRAMMED),
         )
-    return tuple(found)
 
 
 def recounted(consensus: Consensus, pages: Sequence[ComparedPage], before: Consensus) -> tuple[CompetitorFeatures, ...]:

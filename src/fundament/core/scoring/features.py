@@ -109,15 +109,18 @@ def draft_features(
     claims: what is known of the text that the guards cannot see. planned_words: other than the yardstick's. said: words of a person, see there.
     """
     parts = PageParts(draft.title, draft.description, beside_of(draft))
-    claims = replace(
-        claims, own_pages=claims.own_pages | said.claims.own_pages, own_passages=claims.own_passages | said.claims.own_passages
-    )
+    claims = claims_with(claims, said)
     own = compiled.page_number.get(draft.url) if draft.url else None
     if own is not None:
         claims = replace(claims, own_pages=claims.own_pages | {own})
     blocks = tuple(place_blocks(compiled, [(b.kind, b.level, b.text) for b in draft.main_blocks()]))
     features = combine(compiled, blocks, parts, claims, planned_words)
-    return features if said.is_empty else _with_said(compiled, features, said, planned_words or compiled.planned_words)
+    return _with_said(compiled, features, said, planned_words or compiled.planned_words) if said.adds else features
+
+
+def claims_with(claims: Claims, said: Said) -> Claims:
+    """What is known of a text together with what a person claimed for it."""
+    return replace(claims, own_pages=claims.own_pages | said.claims.own_pages, own_passages=claims.own_passages | said.claims.own_passages)
 
 
 def _with_said(compiled: CompiledYardstick, features: DraftFeatures, said: Said, planned_words: int) -> DraftFeatures:

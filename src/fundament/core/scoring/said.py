@@ -43,8 +43,13 @@ class Said:
 
     @property
     def is_empty(self) -> bool:
-        """Whether nothing was said that counts."""
-        return not (self.counts or self.texts or self.settled)
+        """Whether nothing was said that the score could rise by."""
+        return not (self.adds or self.claims.own_passages)
+
+    @property
+    def adds(self) -> bool:
+        """Whether something is there beside the text, or settled."""
+        return bool(self.counts or self.texts or self.settled)
 
 
 NOTHING_SAID = Said()
@@ -87,10 +92,19 @@ def target_key(part: str, key: str) -> str:
     return f"{part}:{key}"
 
 
-def lowered_aim(yardstick: Yardstick, earned: Mapping[str, float], excused: Iterable[str]) -> Aim:
-    """The aim for a text when some targets are not for its page.
+class Bar(Protocol):
+    """What a text is held against: a yardstick, or a score."""
 
-    earned: the text's points by target. On each excused target every competitor is taken to have at most these.
+    @property
+    def aim(self) -> float: ...
+    @property
+    def enough(self) -> float: ...
+
+
+def lowered_aim(yardstick: Yardstick, earned: Mapping[str, float], excused: Iterable[str], before: Bar) -> Aim:
+    """The aim for a text when some targets are not for its page; never higher than before.
+
+    yardstick: with the competitors' scores. earned: the text's points by target. On each excused target every competitor is taken to have at most these.
     """
     targets = [target for target in excused if target in earned]
     scores = {}
@@ -98,7 +112,7 @@ def lowered_aim(yardstick: Yardstick, earned: Mapping[str, float], excused: Iter
         points = yardstick.page_points.get(url, {})
         scores[url] = total - sum(max(0.0, points.get(target, 0.0) - earned[target]) for target in targets)
     found = aim_of(scores)
-    return Aim(min(found.aim, yardstick.aim), min(found.enough, yardstick.enough), found.is_firm)
+    return Aim(min(found.aim, before.aim), min(found.enough, before.enough), found.is_firm)
 
 
 def settled_credit(credit: NDArray[np.float64], settled: Mapping[int, bool]) -> NDArray[np.float64]:

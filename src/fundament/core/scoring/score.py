@@ -3,14 +3,15 @@
 from __future__ import annotations
 
 from collections import Counter
-from collections.abc import Iterator
+from collections.abc import Callable, Iterator
 from dataclasses import replace
 
 from fundament.core.message import Message, message
 from fundament.core.reading.model import Reading
 from fundament.core.scoring.compiled import CompiledYardstick
-from fundament.core.scoring.features import DraftFeatures, again_with, draft_features
+from fundament.core.scoring.features import DraftFeatures, again_with, claims_with, draft_features
 from fundament.core.scoring.figures import HEADED_AT
+from fundament.core.scoring.guards.taken import Taken, taken_by_competitors
 from fundament.core.scoring.guards.verdicts import GUARDS, NO_CLAIMS, Claims
 from fundament.core.scoring.model import AsProposed, Denied, Item, Part, Score
 from fundament.core.scoring.points import (
@@ -38,25 +39,36 @@ def score(draft: Reading, yardstick: Yardstick | CompiledYardstick, said: Said =
 
 
 def score_said(
-    compiled: CompiledYardstick, draft: Reading, said: Said = NOTHING_SAID, claims: Claims = NO_CLAIMS, *, with_items: bool = True
-) -> tuple[DraftFeatures, Score]:
-    """The same with the features it was worked out from. claims: what is known of the text beside what was said of it. with_items: as in `score_features`."""
+    compiled: CompiledYardstick, draft: Reading, said: Said = NOTHING_SAID, claims: Claims = NO_CLAIMS, *, with_items: bool = True,
+    without: Callable[[Taken], Yardstick] | None = None,
+) -> tuple[DraftFeatures, Score]:  # fmt: skip
+    """The same with the features it was worked out from. claims: what is known of the text beside what was said of it. with_items: as in `score_features`.
+    without: gives the yardstick with the scores that competitors have without sentences of this text, for its aim; asked only where some have them.
+    """
     features = draft_features(compiled, draft, claims, said=said)
     result = score_features(compiled, features, with_items=with_items or bool(said.not_for_page))
     if not said.is_empty:
-        without = draft_features(compiled, draft, claims, said=Said(claims=said.claims))
-        result = replace(result, on_word=max(0.0, result.total - score_features(compiled, without, with_items=False).total))
+        nothing_said = draft_features(compiled, draft, claims)
+        result = replace(result, on_word=max(0.0, result.total - score_features(compiled, nothing_said, with_items=False).total))
+    bar = compiled.yardstick
+    taken = taken_by_competitors(features.blocks, claims_with(claims, said)) if without is not None else {}
+    if taken and without is not None:
+        bar = without(taken)
+        lower = lowered_aim(bar, {}, (), compiled.yardstick)
+        by_word = result.aim - lower.aim if said.claims.own_passages else 0.0
+        result = replace(result, aim=lower.aim, enough=lower.enough, excused=by_word)
     if said.not_for_page:
-        result = with_excuses(compiled.yardstick, result, said.not_for_page)
+        result = with_excuses(bar, result, said.not_for_page)
     return features, result
 
 
 def with_excuses(yardstick: Yardstick, result: Score, not_for_page: frozenset[str]) -> Score:
-    """The score with the aim that is left when some targets are not for this page. The score itself stays what it is."""
+    """The score with the aim that is left when some targets are not for this page. The score itself stays what it is. yardstick: with the competitors'
+    scores that the aim is of."""
     items = {target_key(item.part, item.key): item for item in result.items}
-    aim = lowered_aim(yardstick, {target: item.points for target, item in items.items()}, not_for_page)
+    aim = lowered_aim(yardstick, {target: item.points for target, item in items.items()}, not_for_page, result)
     excused = sum(items[target].max - items[target].points for target in sorted(not_for_page) if target in items)
-    return replace(result, aim=aim.aim, enough=aim.enough, excused=excused)
+    return replace(result, aim=aim.aim, enough=aim.enough, excused=result.excused + excused)
 
 
 def score_features(compiled: CompiledYardstick, features: DraftFeatures, *, with_items: bool = True) -> Score:

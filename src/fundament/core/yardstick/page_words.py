@@ -5,6 +5,7 @@ from __future__ import annotations
 import base64
 import functools
 import zlib
+from collections.abc import Iterable
 
 import numpy as np
 from numpy.typing import NDArray
@@ -24,11 +25,15 @@ def word_number(lemma: str) -> int:
 
 def words_of_page(reading: Reading, language: str) -> str:
     """The words of a page's main content as the 32-bit numbers of their lemmas, a BREAK after each block; base64. Headings and code are left out."""
+    return words_of_texts([block.text for block in reading.main_blocks() if block.kind not in ("heading", "code")], language)
+
+
+def words_of_texts(texts: Iterable[str], language: str) -> str:
+    """The same of texts, a BREAK after each."""
     numbers: list[int] = []
-    for block in reading.main_blocks():
-        if block.kind not in ("heading", "code"):
-            numbers += [word_number(lemma) for sentence in analyse_text(block.text, language) for lemma in sentence.lemmas]
-            numbers.append(BREAK)
+    for text in texts:
+        numbers += [word_number(lemma) for sentence in analyse_text(text, language) for lemma in sentence.lemmas]
+        numbers.append(BREAK)
     return base64.b64encode(np.array(numbers, dtype="<u4").tobytes()).decode()
 
 

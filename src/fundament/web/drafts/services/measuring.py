@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 from datetime import datetime, timedelta
+from functools import partial
 from typing import Any
 from uuid import UUID
 
@@ -27,7 +28,7 @@ from fundament.web.drafts.services.stating import said_of
 from fundament.web.drafts.services.texts import Text, text_of
 from fundament.web.drafts.services.turns import alone
 from fundament.web.studies.models import CurrentConsensus, Study
-from fundament.web.studies.services.yardsticks import compiled_of
+from fundament.web.studies.services.yardsticks import compiled_of, yardstick_without
 
 MOST_WORDS = 40_000  # a longer text is kept, but not scored while one types
 SAME_SCORE = 0.005  # points
@@ -73,7 +74,14 @@ def measure(
             words = text.reading(compiled.language).word_count
             if words > MOST_WORDS:
                 return Measured(words, problem=message("draft.too_long", words=words, most=MOST_WORDS), reading=reading)
-        features, score = score_said(compiled, reading, said, claims_of(page, compiled), with_items=with_items)
+        features, score = score_said(
+            compiled,
+            reading,
+            said,
+            claims_of(page, compiled),
+            with_items=with_items,
+            without=partial(yardstick_without, study_id, compiled),
+        )
         if not with_edits:
             return Measured(score.words, score, reading=reading, compiled=compiled, features=features, said=said)
         findings = for_this_page(findings_for_features(compiled, features), said)

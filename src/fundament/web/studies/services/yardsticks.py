@@ -9,7 +9,7 @@ from collections import defaultdict
 from typing import NamedTuple
 from uuid import UUID
 
-from fundament.core.consensus.decide import Decisions, aims_by_length, decide
+from fundament.core.consensus.decide import Decisions, aims_by_length, decide, without_taken
 from fundament.core.consensus.keys import Keys
 from fundament.core.consensus.naming import renamed
 from fundament.core.consensus.standing import KINDS, DecidedThings, decided_among
@@ -19,12 +19,13 @@ from fundament.core.scoring.aim import Aim
 from fundament.core.scoring.block_features import KeptBlocks
 from fundament.core.scoring.compiled import CompiledYardstick, copies_of
 from fundament.core.scoring.guards.copies import Copies
+from fundament.core.scoring.guards.taken import Taken
 from fundament.core.scoring.leave_one_out import Ground, ground_of
 from fundament.core.yardstick.model import Consensus, Yardstick
 from fundament.core.yardstick.secondary_keywords import key_of
 from fundament.web.studies.models import Consensus as StoredConsensus
 from fundament.web.studies.models import CurrentConsensus, Decision, Identity, SecondaryKeyword, Study
-from fundament.web.studies.services.figures import load_consensus, loaded
+from fundament.web.studies.services.figures import chosen_of, compared_pages, load_consensus, loaded
 
 MOST_BYTES = 60_000_000  # of all yardsticks of a process, by estimate
 MOST_BYTES_OF_PROPOSED, BYTES_OF_YARDSTICK = 20_000_000, 1_000_000  # a yardstick without its features, by estimate
@@ -52,6 +53,9 @@ class Standpoint(NamedTuple):
 _yardsticks: Kept[int, tuple[UUID, CompiledYardstick]] = Kept(MOST_BYTES)  # by study, with the stamp of its figures
 _proposed: Kept[int, tuple[tuple[str, int, Keys], Yardstick]] = Kept(MOST_BYTES_OF_PROPOSED)  # by study, with what it was made of
 _grounds: Kept[tuple[str, int], Standpoint] = Kept(MOST_BYTES_OF_GROUNDS)  # by the consensus' hash and the planned length
+_without: Kept[tuple[int, tuple[tuple[int, tuple[str, ...]], ...]], Yardstick] = Kept(
+    MOST_BYTES_OF_PROPOSED
+)  # by yardstick and what was taken
 _aims: Kept[int, tuple[UUID, list[tuple[int, Aim]]]] = Kept(1_000_000)
 _blocks: KeptBlocks = KeptBlocks(MOST_BYTES_OF_BLOCKS)
 _making: defaultdict[int, threading.Lock] = defaultdict(threading.Lock)  # one at a time makes a study's yardstick; the others wait for it
@@ -121,6 +125,7 @@ def forget_all() -> None:
     """Let go of all yardsticks and blocks of this process."""
     _yardsticks.clear()
     _proposed.clear()
+    _without.clear()
     _aims.clear()
     _grounds.clear()
     loaded.clear()
@@ -156,13 +161,11 @@ def compiled_of(study_id: int, stamp: UUID | None = None) -> CompiledYardstick |
         current = CurrentConsensus.objects.select_related("consensus", "extended").filter(study_id=study_id).first()
         if current is None or current.used is None:
             return None
-        study = Study.objects.only("planned_words", "confirmed").get(pk=study_id)
-        decided = decided_of(list(Decision.objects.filter(study_id=study_id)), current)
-        is_confirmed = bool(study.confirmed) and study.confirmed == decisions_hash(decided, current)
-        decisions = Decisions(study.planned_words, decided.by_key, is_confirmed)
+        decisions = _decisions_on(current)
+        planned = decisions.planned_words
         try:
-            stand = standpoint_of(current.used, study.planned_words)
-            proposed = proposed_of(current, study.planned_words) if decided.by_key or current.extended_id else None
+            stand = standpoint_of(current.used, planned)
+            proposed = proposed_of(current, planned) if decisions.by_key or current.extended_id else None
         except StoredValueError:
             return None
         named = renamed(
@@ -171,3 +174,34 @@ def compiled_of(study_id: int, stamp: UUID | None = None) -> CompiledYardstick |
         compiled = CompiledYardstick(named, _blocks, copies=stand.copies)
         _yardsticks.keep(study_id, (current.stamp, compiled), compiled.bytes)
         return compiled
+
+
+def _decisions_on(current: CurrentConsensus) -> Decisions:
+    """What was decided on a study's consensus, its planned length too."""
+    study = Study.objects.only("planned_words", "confirmed").get(pk=current.study_id)
+    decided = decided_of(list(Decision.objects.filter(study_id=current.study_id)), current)
+    is_confirmed = bool(study.confirmed) and study.confirmed == decisions_hash(decided, current)
+    return Decisions(study.planned_words, decided.by_key, is_confirmed)
+
+
+def yardstick_without(study_id: int, compiled: CompiledYardstick, taken: Taken) -> Yardstick:
+    """The study's yardstick with the scores that competitors have without these sentences of a text (see `guards.taken`). Worked out once for each claim;
+    where the figures have moved on, the competitors' scores stay as they are until the text is measured with the new ones."""
+    key = compiled.number, tuple(taken.items())
+    known = _without.get(key)
+    if known is not None:
+        return known
+    current = CurrentConsensus.objects.select_related("consensus", "extended").filter(study_id=study_id).first()
+    if current is None or current.used is None or _known(study_id, current.stamp) is not compiled:
+        return compiled.yardstick
+    decisions = _decisions_on(current)
+    try:
+        consensus = standpoint_of(current.used, decisions.planned_words).consensus
+    except StoredValueError:
+        return compiled.yardstick
+    pages = compared_pages(chosen_of(Study.objects.get(pk=study_id)))
+    if {page.url for page in consensus.pages} - {page.reading.url for page in pages}:
+        return compiled.yardstick
+    made = without_taken(compiled.yardstick, consensus, pages, taken, _keys(current.used_keys), decisions)
+    _without.keep(key, made, BYTES_OF_YARDSTICK)
+    return made
