@@ -39,10 +39,10 @@ Mask = NDArray[np.bool_]
 def competitor_features(consensus: Consensus, pages: Sequence[ComparedPage]) -> tuple[CompetitorFeatures, ...]:
     """What each page has of what the others share, in the consensus' order. pages: all of those the consensus was made from, at least two.
 
-    The guards judge a competitor as they judge a draft, but for copies: who of two competitors copied whom is not known.
+    The guards judge a competitor as they judge a draft, but for copies, which are not looked for: who of two competitors copied whom is not known.
     """
     page_of = {page.reading.url: page for page in pages}
-    others, plain = _Others(consensus), CompiledYardstick(plain_yardstick(consensus))
+    others, plain = _Others(consensus), CompiledYardstick(plain_yardstick(consensus), copies=Copies.of([]))
     return tuple(others.features(number, plain, page_of[summary.url]) for number, summary in enumerate(consensus.pages))
 
 
