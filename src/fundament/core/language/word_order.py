@@ -12,12 +12,12 @@ import functools
 import importlib
 import json
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from pathlib import Path
 
 import numpy as np
 
-from fundament.core.language.analysis import Sentence
+from fundament.core.language.analysis import KEPT_SENTENCES, Sentence
 from fundament.core.language.function_words import function_words
 from fundament.core.language.packs import pack_of
 
@@ -46,10 +46,20 @@ class WordOrder:
     single: list[float]
     usual: float
     bounds: dict[int, float]
+    kept: dict[str, tuple[float, int]] = field(default_factory=dict, repr=False, compare=False)
 
     def value(self, sentence: Sentence) -> tuple[float, int]:
         """(sum over its places, number of places); see the module."""
         return self.value_of(class_sequence(sentence, self.language))
+
+    def value_by_text(self, sentence: Sentence, text: str) -> tuple[float, int]:
+        """The same of a sentence with this text; kept, for a page is looked at again with each choice of competitors."""
+        found = self.kept.get(text)
+        if found is None:
+            if len(self.kept) >= KEPT_SENTENCES:
+                self.kept.clear()
+            found = self.kept[text] = self.value(sentence)
+        return found
 
     def value_of(self, classes: Sequence[str]) -> tuple[float, int]:
         """The same of a sequence of classes."""

@@ -285,7 +285,7 @@ def _sentence_judged(compiled: CompiledYardstick, text: str, known: _Known) -> J
     if found is None:
         if len(compiled.judged) >= MOST_JUDGED:
             compiled.judged.clear()
-        order = compiled.word_order.value(known.sentence) if compiled.word_order is not None else (0.0, 1)
+        order = compiled.word_order.value_by_text(known.sentence, text) if compiled.word_order is not None else (0.0, 1)
         frame = frame_of(known.sentence, [*known.uses.matches, *known.entities], function_words(compiled.language))
         found = compiled.judged[text] = JudgedSentence(
             order, frame, compiled.copies.nearly_all(known.sentence), compiled.copies.pairs_of(known.sentence)
