@@ -196,6 +196,23 @@ def test_a_title_keeps_the_name_at_its_end_and_names_their_capitals(title: str, 
     assert proposed.startswith(name) and proposed.endswith(ends) and " hartle" not in proposed
 
 
+def test_a_description_is_not_made_of_sentences_that_earn_nothing(articles: list[ComparedPage], compiled: CompiledYardstick) -> None:
+    copied = next(
+        text
+        for page in articles
+        for block in page.reading.main_blocks()
+        for text in [block.text.split(". ")[0].rstrip(".") + "."]
+        if block.kind == "paragraph" and "mortar" in text and 80 < len(text) < 110 and len(text.split()) > 10
+    )
+    document = clean_document(document_from_html(TEXT.replace("<h2>Before you begin</h2>", f"<p>{copied}</p><h2>Before you begin</h2>")))
+    reading = read_document(document, language="en", counted=False)
+    features, score = score_said(compiled, reading)
+    assert any(denied.guard == "copied" for denied in score.denied)
+    found = ready(Trial(compiled, document, known=score), reading, features, edits_for_features(compiled, features))
+    described = next(one for one in found if one.check == "description").after
+    assert described and copied[1:] not in described
+
+
 def test_what_a_person_said_is_there_already_is_no_place_for_a_heading(document: Node, compiled: CompiledYardstick) -> None:
     elsewhere = (Path(__file__).parents[1] / "browser" / "texts" / "repointing_sections.md").read_text(encoding="utf-8")
     said = Said(texts=tuple(part.split("\n", 1)[1].strip() for part in elsewhere.split("## ")[1:]))

@@ -50,7 +50,7 @@ def own_proposals(
     yield from _headings(top, reading, compiled, features, edits)
     yield from _splits(top, compiled)
     yield from _title(top, compiled, title, _headings_by_subject(reading, features))
-    yield from _description(top, compiled, description)
+    yield from _description(top, compiled, features, description)
     yield from _alt_texts(document)
     yield from _emphasis(top, compiled, features)
 
@@ -213,25 +213,27 @@ def _within(text: str, small: frozenset[str]) -> str:
     return text[:1].lower() + text[1:] if first and first.group().lower() in small else text
 
 
-def _description(top: Sequence[Node], compiled: CompiledYardstick, description: str) -> Iterator[Proposal]:
-    """A description of whole sentences of the text, one with the keyword first."""
+def _description(top: Sequence[Node], compiled: CompiledYardstick, features: DraftFeatures, description: str) -> Iterator[Proposal]:
+    """A description of whole sentences of the text that earn, one with the keyword first."""
     low, high = DESCRIPTION_LENGTH
     keyword = compiled.yardstick.keyword.lower()
     if keyword in description.lower() and low <= len(description) <= high:
         return
     language = compiled.language
     about, ourselves = set(_lemmas(keyword, language)) - function_words(language), pack_of(language).ourselves
+    denied = {features.blocks[v.block].text[v.start : v.end].strip() for v in features.verdicts}
     said: list[tuple[bool, str, str]] = []  # whether something speaks against it, the sentence, the one after it in its paragraph
     for node in top:
         text = _text(node) if node["type"] == "paragraph" else ""
         natural = [sentence for sentence in analyse_text(text, language) if sentence.natural]
-        for place, sentence in enumerate(natural):
-            following = natural[place + 1] if place + 1 < len(natural) else None
+        shown = [text[sentence.start : sentence.end].strip() for sentence in natural]
+        for place, (sentence, words, after) in enumerate(zip(natural, shown, [*shown[1:], ""], strict=True)):
+            if words in denied:
+                continue
             lemmas = set(sentence.lemmas)
-            shown = text[sentence.start : sentence.end].strip()
             # one inside a paragraph points back to what stands before it; one of ourselves tells nothing of the subject
-            against = place > 0 or not about & lemmas or bool(ourselves & {word.lower() for word in _WORD.findall(shown)})
-            said.append((against, shown, text[following.start : following.end].strip() if following else ""))
+            against = place > 0 or not about & lemmas or bool(ourselves & {word.lower() for word in _WORD.findall(words)})
+            said.append((against, words, "" if after in denied else after))
     small = _small_words(top, compiled.language)
     said.sort(key=lambda one: one[0])
     name = compiled.yardstick.keyword[:1].upper() + compiled.yardstick.keyword[1:]
