@@ -227,9 +227,10 @@ def _description(top: Sequence[Node], compiled: CompiledYardstick, features: Dra
         text = _text(node) if node["type"] == "paragraph" else ""
         natural = [sentence for sentence in analyse_text(text, language) if sentence.natural]
         shown = [text[sentence.start : sentence.end].strip() for sentence in natural]
-        for place, (sentence, words, after) in enumerate(zip(natural, shown, [*shown[1:], ""], strict=True)):
+        for place, (sentence, words) in enumerate(zip(natural, shown, strict=True)):
             if words in denied:
                 continue
+            after = shown[place + 1] if place + 1 < len(shown) else ""
             lemmas = set(sentence.lemmas)
             # one inside a paragraph points back to what stands before it; one of ourselves tells nothing of the subject
             against = place > 0 or not about & lemmas or bool(ourselves & {word.lower() for word in _WORD.findall(words)})
