@@ -113,7 +113,7 @@ def recounted(consensus: Consensus, pages: Sequence[ComparedPage], before: Conse
     found = []
     for number, known in enumerate(before.competitors):
         terms, entities, subtopics = remaining(tables, number)
-        own = CompiledYardstick(_with_only(everything, terms, entities), with_guards=False)
+        own = CompiledYardstick(_with_only(everything, terms, entities), with_guards=False, copies=Copies.of([]))
         blocks = tuple(place_blocks(own, [(b.kind, b.level, b.text) for b in page_of[known.url].reading.main_blocks()]))
         earning = without_denied(own, blocks, [Verdict(*place, "frame") for place in known.denied])
         headings = count_headings(earning, 0)
@@ -165,7 +165,7 @@ def _counts_with_only(
             counts = block.features.counts
             if not stays[counts[:, 0]].all() or (~terms)[block.features.matches[:, 1]].any():
                 if reduced is None:
-                    reduced = CompiledYardstick(_with_only(plain.yardstick, terms, entities))
+                    reduced = CompiledYardstick(_with_only(plain.yardstick, terms, entities), with_guards=False, copies=plain.copies)
                 known[id(block)] = place_block(reduced, block.kind, block.level, block.text).features.counts
             else:
                 known[id(block)] = np.stack([place_now[counts[:, 0]], counts[:, 1]], axis=1).astype(np.int32)
