@@ -121,7 +121,9 @@ def _probable(labels: Sequence[int], probable: Distances) -> list[int]:
     for label in dict.fromkeys(labels):
         members = np.flatnonzero(given == label)
         parts = np.ones(len(members), dtype=int)
-        if len(members) > 1:
+        if len(members) == 2:
+            parts += [0, int(1.0 - probable[members[0], members[1]] > 1.0 - LEAST_PROBABLE)]
+        elif len(members) > 2:
             apart = 1.0 - probable[np.ix_(members, members)]
             parts = fcluster(linkage(apart[np.triu_indices(len(members), 1)], "average"), 1.0 - LEAST_PROBABLE, "distance")
         new[members] = new.max() + parts
@@ -200,18 +202,16 @@ def _content_words(heading: str, language: str) -> list[str]:
 
 def _group(views: Sequence[Distances]) -> list[int]:
     """The number of each section's group."""
-    from scipy.cluster.hierarchy import fcluster, linkage  # 40 MB, and a process that only scores groups nothing
+    from scipy.cluster.hierarchy import cophenet, fcluster, linkage  # 40 MB, and a process that only scores groups nothing
 
     size = len(views[0])
     if size < 2:
         return [1] * size
-    together = np.zeros((size, size))
     rows, columns = np.triu_indices(size, 1)
+    together = np.zeros(len(rows))
     for distance in views:
-        tree = linkage(distance[rows, columns], method="average")
+        joined_at = cophenet(linkage(distance[rows, columns], method="average"))
         for cut in CUT_DISTANCES:
-            labels = fcluster(tree, cut, criterion="distance")
-            together += labels[:, None] == labels[None, :]
-    apart = 1.0 - together / (len(views) * len(CUT_DISTANCES))
-    tree = linkage(apart[rows, columns], method="average")
+            together += joined_at <= cut
+    tree = linkage(1.0 - together / (len(views) * len(CUT_DISTANCES)), method="average")
     return [int(label) for label in fcluster(tree, CUT_APART, criterion="distance")]
