@@ -5,8 +5,14 @@ from __future__ import annotations
 import threading
 from collections.abc import Callable, Iterator
 from http.server import BaseHTTPRequestHandler, HTTPServer
+from socketserver import BaseServer
 
 import pytest
+
+
+def in_background(server: BaseServer) -> None:
+    """Let a server answer until it is shut down, which then takes no half a second."""
+    threading.Thread(target=server.serve_forever, args=(0.02,), daemon=True).start()
 
 
 @pytest.fixture
@@ -29,7 +35,7 @@ def serve() -> Iterator[Callable[[int, bytes], str]]:
 
         server = HTTPServer(("127.0.0.1", 0), Handler)
         servers.append(server)
-        threading.Thread(target=server.serve_forever, daemon=True).start()
+        in_background(server)
         return f"http://127.0.0.1:{server.server_address[1]}"
 
     yield start

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import os
-import threading
 from collections.abc import Iterator
 
 import pytest
@@ -16,7 +15,7 @@ from fundament.core.yardstick.page_analysis import analyse_page
 from standins.makes import render
 from standins.server import make_server
 from standins.sheets import Sheet, read_folder
-from tests.answers import serve  # noqa: F401 - a fixture for all
+from tests.answers import in_background, serve  # noqa: F401 - a fixture for all
 from tests.helpers import yardstick_of
 
 # where nobody can look into a find at once, the same examples are tried each time; at a desk new ones are
@@ -57,6 +56,6 @@ def compiled(yardstick: Yardstick) -> CompiledYardstick:
 def standins() -> Iterator[str]:
     """The address of running stand-ins."""
     server = make_server(0)
-    threading.Thread(target=server.serve_forever, daemon=True).start()
+    in_background(server)
     yield f"http://127.0.0.1:{server.server_address[1]}"
     server.shutdown()

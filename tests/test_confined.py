@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import http.server
-import threading
 from collections.abc import Iterator
 from typing import Any
 
@@ -13,6 +12,7 @@ from fundament.confined import ConfinedError, confined
 from fundament.core.errors import CoreError
 from fundament.core.yardstick.skos import load_parsers, read_skos
 from tests import confined_work
+from tests.answers import in_background
 
 
 class Listener:
@@ -32,7 +32,7 @@ class Listener:
                 pass
 
         self.server = http.server.ThreadingHTTPServer(("127.0.0.1", 0), Handler)
-        threading.Thread(target=self.server.serve_forever, daemon=True).start()
+        in_background(self.server)
         self.address = f"http://127.0.0.1:{self.server.server_port}/x"
 
 

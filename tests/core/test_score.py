@@ -7,6 +7,8 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from fundament.core.consensus.build import build_consensus
+from fundament.core.consensus.decide import Decisions, decide
 from fundament.core.edits.next_edits import next_edits
 from fundament.core.reading.model import Reading
 from fundament.core.reading.read_draft import read_draft
@@ -15,7 +17,7 @@ from fundament.core.scoring.compiled import CompiledYardstick
 from fundament.core.scoring.features import draft_features
 from fundament.core.scoring.guards.verdicts import Claims
 from fundament.core.scoring.score import score, score_features, why
-from fundament.core.yardstick.model import ComparedPage
+from fundament.core.yardstick.model import ComparedPage, Consensus
 from tests.conftest import KEYWORD
 from tests.core.without_page import without_page
 from tests.gold.measures import DUMPS, dump_of, with_more
@@ -129,10 +131,15 @@ def test_7_the_aim_is_the_upper_quartile_and_enough_a_little_above_the_best(arti
     assert yardstick.enough == pytest.approx(min(100.0, scores[-1] + ABOVE_BEST), abs=0.01)
 
 
+@pytest.fixture(scope="module")
+def of_six(articles: list[ComparedPage]) -> Consensus:
+    return build_consensus(articles[:6], KEYWORD)
+
+
 @settings(max_examples=15, deadline=None)
 @given(st.integers(150, 6_000), st.integers(150, 6_000))
-def test_targets_follow_the_length_planned_and_not_the_length_now(articles: list[ComparedPage], one: int, other: int) -> None:
-    short, long = (yardstick_of(articles[:6], KEYWORD, planned_words=words) for words in sorted((one, other)))
+def test_targets_follow_the_length_planned_and_not_the_length_now(of_six: Consensus, one: int, other: int) -> None:
+    short, long = (decide(of_six, decisions=Decisions(planned_words=words)) for words in sorted((one, other)))
     later = {term.phrases: term for term in long.terms}
     for term in short.terms:
         assert term.low <= later[term.phrases].low and term.high <= later[term.phrases].high

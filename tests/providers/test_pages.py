@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import socket
-import threading
 from collections.abc import Callable, Iterator
 from http.server import BaseHTTPRequestHandler, ThreadingHTTPServer
 
@@ -14,6 +13,7 @@ from fundament.providers.guard import Target, check_address, check_form, is_publ
 from fundament.providers.pages import FetchLimits, PageFetcher
 from fundament.providers.results import HttpResults
 from standins.server import REDIRECTS
+from tests.answers import in_background
 from tests.helpers import raises_saying
 
 
@@ -137,7 +137,7 @@ class _Page(BaseHTTPRequestHandler):
 def real_host() -> Iterator[str]:
     """ "host:port" of a server on a second loopback address, which a setting of the test allows."""
     server = ThreadingHTTPServer(("127.0.0.2", 0), _Page)
-    threading.Thread(target=server.serve_forever, daemon=True).start()
+    in_background(server)
     yield f"127.0.0.2:{server.server_address[1]}"
     server.shutdown()
 

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import threading
 from collections.abc import Callable, Iterator
 from http.server import BaseHTTPRequestHandler, ThreadingHTTPServer
 
@@ -11,6 +10,7 @@ import pytest
 from fundament.providers.errors import QuotaError, ServiceError
 from fundament.providers.results import HttpResults
 from fundament.providers.service import JsonService, Terms, load
+from tests.answers import in_background
 from tests.helpers import raises_saying
 
 Answer = tuple[int, bytes, dict[str, str]]
@@ -38,7 +38,7 @@ def serve() -> Iterator[Callable[[list[Answer]], tuple[str, list[str]]]]:
                 """Say nothing."""
 
         server = ThreadingHTTPServer(("127.0.0.1", 0), Handler)
-        threading.Thread(target=server.serve_forever, daemon=True).start()
+        in_background(server)
         servers.append(server)
         return f"http://127.0.0.1:{server.server_address[1]}", asked
 

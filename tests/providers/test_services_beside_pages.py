@@ -4,7 +4,6 @@ from __future__ import annotations
 
 import json
 import struct
-import threading
 from collections import Counter
 from collections.abc import Callable, Iterator
 from http.server import BaseHTTPRequestHandler, ThreadingHTTPServer
@@ -23,6 +22,7 @@ from fundament.providers.pictures import HttpPictures
 from fundament.providers.results import HttpResults
 from standins.catalogue import MONTHS, keywords, words_of
 from standins.services import MOST_A_SECOND
+from tests.answers import in_background
 from tests.helpers import raises_saying
 
 MARKET = {"country": "gb", "language": "en"}
@@ -174,7 +174,7 @@ def other_shape(standins: str) -> Iterator[tuple[str, list[dict[str, str]]]]:
             """Say nothing."""
 
     server = ThreadingHTTPServer(("127.0.0.1", 0), Handler)
-    threading.Thread(target=server.serve_forever, daemon=True).start()
+    in_background(server)
     yield f"http://127.0.0.1:{server.server_address[1]}", asked
     server.shutdown()
 

@@ -286,10 +286,22 @@ HOSTILE: dict[str, tuple[Callable[[dict[str, bytes]], None], bool, str]] = {  # 
 }  # fmt: skip
 
 
+@pytest.fixture(scope="module")
+def known() -> dict[str, bytes]:
+    return {}
+
+
+@pytest.fixture
+def content(known: dict[str, bytes], request: pytest.FixtureRequest, actor: Actor) -> bytes:
+    """The file of the decided study, written once; where the study itself is asked for as well, it is there."""
+    if not known:
+        known["content"] = study_file_of(actor, request.getfixturevalue("decided").pk)[1]
+    return known["content"]
+
+
 @pytest.mark.parametrize("name", sorted(HOSTILE))
-def test_a_hostile_file_is_refused_with_the_reason_and_changes_nothing(decided: Study, actor: Actor, name: str) -> None:
+def test_a_hostile_file_is_refused_with_the_reason_and_changes_nothing(study: Study, content: bytes, actor: Actor, name: str) -> None:
     change, sign, code = HOSTILE[name]
-    _, content = study_file_of(actor, decided.pk)
     before = [model.objects.count() for model in (Study, Result, StoredReading, Draft, ActionLog, Decision)]
     with pytest.raises(FileError) as refused:
         open_study_file(actor, rewritten(content, change, sign=sign))
