@@ -108,9 +108,9 @@ def test_a_passage_that_is_ours_earns_again(actor: Actor, study: Study, signed_i
     assert after is not None and len(after.denied) < len(measured.score.denied) and after.total >= measured.score.total
     # beside the score stands what rests on that word; the competitor that took it has less, so the aim is no higher
     assert after.on_word == after.total - measured.score.total and after.aim <= measured.score.aim
-    compiled, features = measured.compiled, measured.features
-    assert compiled is not None and features is not None
-    taken = taken_by_competitors(features.blocks, Claims(own_passages=frozenset([block.text])))
+    compiled = measured.compiled
+    assert compiled is not None
+    taken = taken_by_competitors(compiled, Claims(own_passages=frozenset([block.text])))
     left = yardstick_without(study.pk, compiled, taken)
     assert taken and left is yardstick_without(study.pk, compiled, taken)
     for number in taken:

@@ -17,6 +17,8 @@ from fundament.core.language.word_order import word_order
 from fundament.core.language.words import tokenize
 from fundament.core.scoring.block_features import MOST_BYTES, JudgedSentence, KeptBlocks, Row, no_features
 from fundament.core.scoring.guards.copies import Copies
+from fundament.core.scoring.guards.taken import Taken
+from fundament.core.scoring.guards.verdicts import Claims
 from fundament.core.scoring.subtopic_vectors import Sections, SubtopicVectors
 from fundament.core.scoring.targets import Targets
 from fundament.core.yardstick.entities import CONTEXT_NEEDED
@@ -89,6 +91,7 @@ class CompiledYardstick(Targets):
         self.page_number = {page.url: number for number, page in enumerate(yardstick.pages)}
         self.section_words: dict[int, Range] = {}
         self.judged: dict[str, JudgedSentence] = {}
+        self.taken: dict[Claims, Taken] = {}
         self._closest: dict[str, list[int]] = {}
         self.usual_sections: dict[int, Any] = {}  # what a section of a subtopic usually brings, kept when first asked for
         self.number = next(_numbers)

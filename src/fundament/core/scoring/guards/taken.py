@@ -1,37 +1,44 @@
 """What competitors have from a text: sentences found copied that are the text's own. They earn nothing there, as a copy earns nothing here.
 
-Which passages are its own is either known (an earlier reading of its page is older than the competitor's) or said by a person ("this is ours").
+Which passages are its own is either known (an earlier reading of its page is older than the competitor's) or said by a person ("this is ours"). They stay
+taken when the text is changed.
 """
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Sequence
+from collections.abc import Iterator
 from typing import TYPE_CHECKING
 
+from fundament.core.language.analysis import analyse_text
 from fundament.core.scoring.guards.verdicts import Claims
 
 if TYPE_CHECKING:
-    from fundament.core.scoring.block_features import PlacedBlock
+    from fundament.core.scoring.compiled import CompiledYardstick
 
+MOST_KEPT = 50  # claims, of as many drafts
 Taken = dict[int, tuple[str, ...]]  # sentences by the number of the competitor that has them
 
 
-def taken_by_competitors(blocks: Sequence[PlacedBlock], claims: Claims) -> Taken:
-    """The sentences of a text's own passages that stand on competitors' pages; empty where nothing is claimed."""
-    found: dict[int, list[str]] = {}
-    if claims.own_passages or claims.younger_pages:
-        for page, sentence in _taken(blocks, claims):
+def taken_by_competitors(compiled: CompiledYardstick, claims: Claims) -> Taken:
+    """The sentences of a text's own passages that stand on competitors' pages; empty where nothing is claimed. Kept with the yardstick, for it is asked
+    with every keystroke."""
+    if not (claims.own_passages or claims.younger_pages):
+        return {}
+    known = compiled.taken.get(claims)
+    if known is None:
+        found: dict[int, list[str]] = {}
+        for page, sentence in _taken(compiled, claims):
             found.setdefault(page, []).append(sentence)
-    return {page: tuple(dict.fromkeys(sentences)) for page, sentences in sorted(found.items())}
+        known = {page: tuple(dict.fromkeys(sentences)) for page, sentences in sorted(found.items())}
+        if len(compiled.taken) >= MOST_KEPT:
+            compiled.taken.clear()
+        compiled.taken[claims] = known
+    return known
 
 
-def _taken(blocks: Sequence[PlacedBlock], claims: Claims) -> Iterator[tuple[int, str]]:
-    for block in blocks:
-        judged = block.features.judged
-        if judged is None or not len(judged.copied):
-            continue
-        is_said, is_earlier = block.text in claims.own_passages, block.text in claims.earlier
-        for number, page in judged.copied.tolist():
-            if page not in claims.own_pages and (is_said or (is_earlier and page in claims.younger_pages)):
-                start, end = block.features.real[number].tolist()
-                yield page, block.text[start:end]
+def _taken(compiled: CompiledYardstick, claims: Claims) -> Iterator[tuple[int, str]]:
+    for text in sorted(claims.own_passages | claims.earlier):
+        sentences = [sentence for sentence in analyse_text(text, compiled.language) if sentence.natural]
+        for number, page in compiled.copies.in_block(sentences):
+            if page not in claims.own_pages and (text in claims.own_passages or page in claims.younger_pages):
+                yield page, text[sentences[number].start : sentences[number].end]
