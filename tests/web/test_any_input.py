@@ -39,7 +39,7 @@ nodes = st.recursive(
 bodies = st.dictionaries(
     st.sampled_from(["document", "base_version", "title_tag", "meta_description", "quick", "over", "panel", "part", "key"]), nodes, max_size=9
 ) | nodes  # fmt: skip
-# more are tried by setting EXAMPLES, see README; what was found has tests of its own
+# more are tried by setting EXAMPLES, see docs/contributing.md
 MANY = settings(
     max_examples=int(os.environ.get("EXAMPLES", "8")),
     deadline=None,
