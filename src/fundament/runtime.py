@@ -10,6 +10,7 @@ import signal
 import socket
 import subprocess
 import sys
+import tempfile
 import time
 import urllib.request
 from collections.abc import Iterator
@@ -85,6 +86,10 @@ def free_port(preferred: int = 0) -> int:
     raise RuntimeError("No port is free.")
 
 
+# tests that need neither the database nor the browser: they run beside those of the web, and are done before the browser's begin
+WITHOUT_DATABASE = ("tests/core", "tests/providers", "tests/test_confined.py", "tests/test_secret_files.py")
+
+
 def run_tests(arguments: list[str]) -> int:
     """Lint, types, import rules and all tests; with arguments only pytest, with them."""
     bin_folder = Path(sys.executable).parent
@@ -100,9 +105,24 @@ def run_tests(arguments: list[str]) -> int:
             code = subprocess.call([str(part) for part in command], cwd=folder)
             if code:
                 return code
+    pytest = [sys.executable, "-m", "pytest"]
     with database("postgres-test", durable=False) as environment:
         environment["FUNDAMENT_TESTING"] = "1"
-        return subprocess.call([sys.executable, "-m", "pytest", *arguments], cwd=ROOT, env=environment)
+        if arguments:
+            return subprocess.call([*pytest, *arguments], cwd=ROOT, env=environment)
+        with tempfile.TemporaryFile() as output:
+            alone = {name: value for name, value in environment.items() if not name.startswith("FUNDAMENT_DATABASE")}
+            beside = subprocess.Popen([*pytest, *WITHOUT_DATABASE], cwd=ROOT, env=alone, stdout=output, stderr=subprocess.STDOUT)
+            try:
+                code = subprocess.call([*pytest, *(f"--ignore={path}" for path in WITHOUT_DATABASE)], cwd=ROOT, env=environment)
+                code = beside.wait() or code
+            finally:
+                beside.kill()
+            output.seek(0)
+            print(f"$ pytest {' '.join(WITHOUT_DATABASE)}, beside the others", flush=True)
+            sys.stdout.buffer.write(output.read())
+            sys.stdout.buffer.flush()
+            return code
 
 
 class Demo:
