@@ -141,7 +141,8 @@ def draft(study: Study, actor: Actor) -> Draft:
 
 @pytest.fixture
 def start_worker(stilled_database: None, outside: str) -> Iterator[Any]:
-    """Starts workers, as processes of their own, on the test database."""
+    """Starts workers, as processes of their own, on the test database; without other arguments they read pages themselves, which spares two more processes that
+    load what reading takes."""
     running: list[subprocess.Popen[bytes]] = []
     environment = {
         **os.environ,
@@ -152,7 +153,7 @@ def start_worker(stilled_database: None, outside: str) -> Iterator[Any]:
     }
 
     def start(*arguments: str) -> subprocess.Popen[bytes]:
-        process = subprocess.Popen([sys.executable, "-m", "django", "work", "--sole", *arguments], env=environment)
+        process = subprocess.Popen([sys.executable, "-m", "django", "work", "--sole", *(arguments or ("--analysts", "0"))], env=environment)
         running.append(process)
         return process
 

@@ -33,11 +33,11 @@ def test_a_new_study_to_its_yardstick(page: Page, start_worker: Any, server: str
     page.select_option("#id_device", "mobile")
     page.click("button:has-text('Open the study')")
     expect(page.locator("#results")).to_contain_text("Asking which pages rank")
-    worker = start_worker()
+    worker = start_worker("--analysts", "2")
     expect(page.locator(".results-table tbody tr")).to_have_count(20, timeout=40_000)
     worker.send_signal(signal.SIGKILL)  # in the middle of its work
     page.reload()
-    start_worker()
+    start_worker("--analysts", "2")
     expect(page.locator(".answer")).to_contain_text("competitors,", timeout=60_000)
     row = page.locator("tr", has_text="oldbricklover.example")
     expect(row).to_contain_text("The page does not exist (404).")
@@ -113,7 +113,7 @@ def test_the_score_comes_while_one_types_and_the_edits_at_rest(page: Page, draft
 
 
 def test_a_competitor_switched_off_moves_the_figures(page: Page, study: Study, server: str, start_worker: Any) -> None:
-    start_worker("--analysts", "1")
+    start_worker()
     page.goto(f"{server}/studies/{study.pk}/")
     before = page.locator(".answer").inner_text()
     scores = page.locator(".results-table td.strong").all_inner_texts()
@@ -174,7 +174,7 @@ def test_a_block_is_left_out_by_hand_and_the_measures_are_looked_at(page: Page, 
 
 
 def test_quick_ticks_end_with_what_was_ticked_last(page: Page, study: Study, server: str, start_worker: Any) -> None:
-    start_worker("--analysts", "1")
+    start_worker()
     page.goto(f"{server}/studies/{study.pk}/")
     boxes = page.locator(".results-table input[type=checkbox]")
     wanted = list(study.results.filter(state="read").values_list("chosen", flat=True))
