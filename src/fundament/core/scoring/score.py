@@ -51,8 +51,7 @@ def score_said(
         nothing_said = draft_features(compiled, draft, claims)
         result = replace(result, on_word=max(0.0, result.total - score_features(compiled, nothing_said, with_items=False).total))
     bar = compiled.yardstick
-    taken = taken_by_competitors(compiled, claims_with(claims, said)) if without is not None else {}
-    if taken and without is not None:
+    if without is not None and (taken := taken_by_competitors(compiled, claims_with(claims, said))):
         bar = without(taken)
         lower = lowered_aim(bar, {}, (), compiled.yardstick)
         by_word = result.aim - lower.aim if said.claims.own_passages else 0.0

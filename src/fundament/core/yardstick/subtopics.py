@@ -121,9 +121,7 @@ def _probable(labels: Sequence[int], probable: Distances) -> list[int]:
     for label in dict.fromkeys(labels):
         members = np.flatnonzero(given == label)
         parts = np.ones(len(members), dtype=int)
-        if len(members) == 2:
-            parts += [0, int(1.0 - probable[members[0], members[1]] > 1.0 - LEAST_PROBABLE)]
-        elif len(members) > 2:
+        if len(members) > 1:
             apart = 1.0 - probable[np.ix_(members, members)]
             parts = fcluster(linkage(apart[np.triu_indices(len(members), 1)], "average"), 1.0 - LEAST_PROBABLE, "distance")
         new[members] = new.max() + parts

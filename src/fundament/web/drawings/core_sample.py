@@ -52,7 +52,7 @@ def core_sample(
     hatched = SafeString("")
     if excused >= LEAST_DRAWN:
         hatched = format_html(
-            '<g class="core-excused"><title>{} points excused: not for this page, or a competitor has them from it</title><rect x="0.5" y="0" width="{}" height="{}" fill="url(#pattern-excused)" pointer-events="none"/></g>',
+            '<g class="core-excused"><title>{} points excused: not for this page, or taken from it by a competitor</title><rect x="0.5" y="0" width="{}" height="{}" fill="url(#pattern-excused)" pointer-events="none"/></g>',
             f"{excused:.1f}", f"{core_width:.1f}", f"{min(excused, 100.0) * scale:.1f}",
         )  # fmt: skip
     mark, words = SafeString(""), "No score yet"

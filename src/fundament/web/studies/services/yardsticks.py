@@ -53,9 +53,8 @@ class Standpoint(NamedTuple):
 _yardsticks: Kept[int, tuple[UUID, CompiledYardstick]] = Kept(MOST_BYTES)  # by study, with the stamp of its figures
 _proposed: Kept[int, tuple[tuple[str, int, Keys], Yardstick]] = Kept(MOST_BYTES_OF_PROPOSED)  # by study, with what it was made of
 _grounds: Kept[tuple[str, int], Standpoint] = Kept(MOST_BYTES_OF_GROUNDS)  # by the consensus' hash and the planned length
-_without: Kept[tuple[int, tuple[tuple[int, tuple[str, ...]], ...]], Yardstick] = Kept(
-    MOST_BYTES_OF_PROPOSED
-)  # by yardstick and what was taken
+# by the number of the compiled yardstick and what was taken
+_without: Kept[tuple[int, tuple[tuple[int, tuple[str, ...]], ...]], Yardstick] = Kept(MOST_BYTES_OF_PROPOSED)
 _aims: Kept[int, tuple[UUID, list[tuple[int, Aim]]]] = Kept(1_000_000)
 _blocks: KeptBlocks = KeptBlocks(MOST_BYTES_OF_BLOCKS)
 _making: defaultdict[int, threading.Lock] = defaultdict(threading.Lock)  # one at a time makes a study's yardstick; the others wait for it
