@@ -220,6 +220,16 @@ def test_language_is_detected(language: str, text: str) -> None:
     assert detect_language(text) == language
 
 
+@pytest.mark.parametrize("opens_in_english", [True, False])
+def test_of_a_long_text_in_two_languages_the_larger_part_decides(*, opens_in_english: bool) -> None:
+    """Also where the other one comes first: a long text is looked at all over."""
+    english = "The old wall is repointed with a soft lime mortar so that the brick can dry out and does not suffer from the frost. " * 30
+    german = (
+        "Die alte Mauer wird mit einem weichen Kalkmörtel verfugt, damit sie wieder austrocknen kann und der Ziegel nicht leidet. " * 100
+    )
+    assert detect_language(english + german if opens_in_english else german + english) == "de"
+
+
 @pytest.mark.parametrize(
     "text", ["a." * 20_000, "/a" * 20_000, "a@" * 20_000, "a-" * 20_000, "a.de." * 10_000, "Aa Bb " * 10_000, "(AB) " * 10_000]
 )

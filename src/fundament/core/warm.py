@@ -15,11 +15,15 @@ COLLECT_AFTER = (
 
 
 def warm_for_scoring() -> None:
-    """Load what scoring English texts needs: word vectors and the dictionary. Once per process."""
+    """Load what scoring English texts needs: word vectors, the dictionary, parts of speech and the order of words. Once per process."""
+    from fundament.core.language.parts_of_speech import class_of_word
     from fundament.core.language.vectors import embed
+    from fundament.core.language.word_order import word_order
 
     embed(["a word to begin with"])
     lemma_of("words", "en")
+    class_of_word("words")
+    word_order("en")
     _leave_alone_what_is_loaded()
 
 

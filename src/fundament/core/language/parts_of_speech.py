@@ -18,6 +18,7 @@ FILE = Path(__file__).with_name("data") / "english_parts_of_speech.txt.gz"
 TAG_OF_CODE = {"N": "NOUN", "P": "PROPN", "A": "ADJ", "V": "VERB", "D": "NUM", "X": "X", "O": "OTHER"}
 OPENING, END, BREAK = "^", "$", ","  # what stands before the first word, after the last, and where a mark stands between
 ENDING_LETTERS = (4, 3, 2, 1)
+TABLES = ("best", "classes", "endings", "between", "after", "before", "between_classes")  # of a Lexicon, in the order of the file
 
 
 @dataclass(frozen=True)
@@ -95,14 +96,13 @@ def read_lexicon(path: Path = FILE) -> Lexicon:
     """The lexicon of a file. Its lines are "table<TAB>key, its parts parted by blanks<TAB>value", the tables being the fields of Lexicon."""
     lexicon = Lexicon()
     own = set()
-    with gzip.open(path, "rt", encoding="utf-8") as lines:
-        for line in lines:
-            table, key, value = line.rstrip("\n").split("\t")
-            if table == "own":
-                own.add(key)
-                continue
-            parts = tuple(key.split(" "))
-            getattr(lexicon, table)[parts if len(parts) > 1 else key] = value
+    tables = {name: getattr(lexicon, name) for name in TABLES}
+    for line in gzip.decompress(path.read_bytes()).decode().rstrip("\n").split("\n"):
+        table, key, value = line.split("\t")
+        if table == "own":
+            own.add(key)
+        else:
+            tables[table][tuple(key.split(" ")) if " " in key else key] = value
     object.__setattr__(lexicon, "own", frozenset(own))
     return lexicon
 
@@ -110,7 +110,7 @@ def read_lexicon(path: Path = FILE) -> Lexicon:
 def write_lexicon(made: Lexicon, path: Path = FILE) -> None:
     """Write a lexicon as `read_lexicon` reads it; the same lexicon gives the same bytes."""
     lines = [f"own\t{word}\t" for word in sorted(made.own)]
-    for table in ("best", "classes", "endings", "between", "after", "before", "between_classes"):
+    for table in TABLES:
         entries = {" ".join(key) if isinstance(key, tuple) else key: value for key, value in getattr(made, table).items()}
         lines += [f"{table}\t{key}\t{value}" for key, value in sorted(entries.items())]
     path.parent.mkdir(exist_ok=True)

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterable
 from dataclasses import replace
 
-from fundament.core.language.words import end_of_words, words_in
+from fundament.core.language.words import count_words, end_of_words
 from fundament.core.message import Message, message
 from fundament.core.reading.bounds import MOST_BLOCKS, MOST_TEXT, MOST_WORDS
 from fundament.core.reading.model import Block, Mark
@@ -25,10 +25,10 @@ def counted_blocks(blocks: Iterable[Block]) -> tuple[tuple[Block, ...], tuple[Me
             found.append(replace(block, main=False, left_out=BEYOND))
             is_cut = True
             continue
-        end = end_of_words(block.text[: MOST_TEXT - characters], MOST_WORDS - words)
-        if end < len(block.text):
+        if len(block.text) > MOST_TEXT - characters or count_words(block.text) > MOST_WORDS - words:
+            end = end_of_words(block.text[: MOST_TEXT - characters], MOST_WORDS - words)
             block, is_cut = _shortened(block, end), True
-        count, words, characters = count + 1, words + words_in(block.text), characters + len(block.text)
+        count, words, characters = count + 1, words + count_words(block.text), characters + len(block.text)
         found.append(block)
     return tuple(found), (message("reading.cut_text", words=MOST_WORDS, blocks=MOST_BLOCKS),) if is_cut else ()
 
