@@ -37,6 +37,14 @@ def test_a_subtopic_whose_pages_are_gone_is_lost_and_comes_back() -> None:
     assert match(kept, [one, other], PAGES).keys == ("rake", "sand")
 
 
+def test_the_little_that_is_left_decides_only_where_it_is_all_of_the_proposed_one() -> None:
+    before = subtopic((0, "Which sand"), (1, "Grading"), (2, "What to mix in"))
+    alone = subtopic((2, "What to mix in"), (3, "Tools"))
+    with_another = subtopic((2, "What to mix in"), (2, "Tools"), (3, "Buckets"))
+    assert match([known("s", before, PAGES[:3])], [alone], PAGES[2:]).keys == ("s",)
+    assert match([known("s", before, PAGES[:3])], [with_another], PAGES[2:]).lost == ("s",)
+
+
 def test_two_that_join_keep_the_larger_ones_key_and_the_other_is_named() -> None:
     large = subtopic((0, "Sand"), (1, "The sand"), (2, "Which sand"))
     small = subtopic((0, "Grading"), (3, "Grading of sand"))

@@ -16,7 +16,10 @@ from fundament.core.language.vectors import embed
 
 LEAST_SHARE = 0.5  # of a known subtopic's headings on the pages that are there, found in one proposed
 LEAST_OF_GROUP = 0.34  # of the proposed subtopic's headings on pages that the known one knew
-MORE_THAN_LEFT = 0.5  # of a known subtopic's headings are on pages that are still there; with fewer its name or its words must speak for it
+MORE_THAN_LEFT = (
+    0.5  # of a known subtopic's headings are on pages that are still there; with fewer they must be all that the proposed one has of these
+)
+# pages, or its name or its words must speak for it
 MEANS_THE_SAME = 0.45  # mean similarity of the headings that are gone to the closest ones that are there
 LEAST_LEFT = 0.25  # with a smaller share of its headings nobody can say what became of it
 
@@ -111,7 +114,10 @@ def _of_headings(known: Known, thing: Proposed, here: frozenset[str]) -> tuple[f
     common = still & thing.members
     if not common or len(still) < LEAST_LEFT * len(known.members):
         return None
-    if len(still) <= MORE_THAN_LEFT * len(known.members) and not (_says_the_same(known, thing) or _means_the_same(known, thing, still)):
+    is_whole = still == of_then  # what is left of it is together, and nothing else of those pages is with it
+    if len(still) <= MORE_THAN_LEFT * len(known.members) and not (
+        is_whole or _says_the_same(known, thing) or _means_the_same(known, thing, still)
+    ):
         return None
     share, of_group = len(common) / len(still), len(common) / len(of_then)
     if share < LEAST_SHARE or of_group < LEAST_OF_GROUP:
