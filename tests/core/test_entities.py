@@ -9,7 +9,7 @@ import pytest
 from fundament.core.language.analysis import analyse_text
 from fundament.core.language.wordnet import noun_senses
 from fundament.core.reading.read_page import read_page
-from fundament.core.yardstick.concept_kinds import concept_kinds
+from fundament.core.yardstick.concept_kinds import concept_kinds, senses_as_written
 from fundament.core.yardstick.entity_names import find_names, is_compound
 from fundament.core.yardstick.model import ComparedPage, Entity
 from fundament.core.yardstick.name_runs import cue_beside, name_runs
@@ -193,3 +193,18 @@ def test_what_a_class_of_things_is_called_says_the_kind_of_a_name_beside_it() ->
         "fr", "Le serveur envoie les lettres avec le protocole QTP et il les garde dans la ville de Montreval depuis des années."
     )
     assert french["QTP"] == "technology" and french["Montreval"] == "place"
+
+
+@pytest.mark.parametrize(
+    ("noun", "is_capital", "kinds"),
+    [
+        ("hessian", True, set()),
+        ("hessian", False, {"artefact"}),
+        ("trf", False, set()),
+        ("ceres", True, set()),
+        ("portland cement", True, {"substance"}),
+    ],
+)
+def test_a_noun_has_the_senses_that_are_written_as_the_pages_write_it(noun: str, *, is_capital: bool, kinds: set[str]) -> None:
+    assert {sense.kind for sense in senses_as_written(noun, is_capital)} == kinds
+    assert concept_kinds([noun], [[]], MASONRY, [is_capital])[0][0] in (kinds or {""})

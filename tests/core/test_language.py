@@ -220,6 +220,16 @@ def test_language_is_detected(language: str, text: str) -> None:
     assert detect_language(text) == language
 
 
+@pytest.mark.parametrize(
+    ("text", "words"),
+    [(r"the vector \(w = (w_1, w_p)\) is \[ \frac{a}{b} \] here", 6), (r"\(a", 1), (r"C:\(x86) files", 3), (r"\(a \(b\)", 2)],
+)
+def test_a_formula_is_one_word_and_no_term(text: str, words: int) -> None:
+    tokens = tokenize(text)
+    assert len(tokens) == count_words(text) == words
+    assert all(is_address(token.text) for token in tokens if "\\" in token.text)
+
+
 @pytest.mark.parametrize("opens_in_english", [True, False])
 def test_of_a_long_text_in_two_languages_the_larger_part_decides(*, opens_in_english: bool) -> None:
     """Also where the other one comes first: a long text is looked at all over."""

@@ -52,12 +52,24 @@ def _analysis_from_5(plain: dict[str, Any]) -> dict[str, Any]:
     return {**plain, "version": "6"}
 
 
+def _reading_from_5(plain: dict[str, Any]) -> dict[str, Any]:
+    """A formula is one word; the older readings counted its letters as words, which only their number of words shows."""
+    return {**plain, "version": "6"}
+
+
+def _analysis_from_6(plain: dict[str, Any]) -> dict[str, Any]:
+    """The letters of formulas are no candidates; the older ones have them, on pages with formulas."""
+    return {**plain, "version": "7"}
+
+
 STEPS: dict[tuple[str, str], tuple[str, Step]] = {  # (stage, from) -> (to, step)
     ("reading", "3"): ("4", _reading_from_3),
     ("analysis", "3"): ("4", _analysis_from_3),
     ("reading", "4"): ("5", _reading_from_4),
     ("analysis", "4"): ("5", _analysis_from_4),
     ("analysis", "5"): ("6", _analysis_from_5),
+    ("reading", "5"): ("6", _reading_from_5),
+    ("analysis", "6"): ("7", _analysis_from_6),
 }
 
 

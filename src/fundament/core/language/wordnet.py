@@ -60,25 +60,35 @@ def named_kind(phrase: str) -> str:
 
 
 class Sense(NamedTuple):
-    """A sense of a noun. kind: one of WordNet's; gloss: without the examples; domains: the fields it belongs to, each by the place of its own noun in the file."""
+    """A sense of a noun. kind: one of WordNet's; gloss: without the examples; domains: the fields it belongs to, each by the place of its own noun in the file;
+    is_capital: whether it is written with a capital; is_named: whether it is a single thing with a name (an instance, wninput(5))."""
 
     kind: str
     gloss: str
     domains: tuple[str, ...]
+    is_capital: bool = False
+    is_named: bool = False
 
 
 @functools.lru_cache(maxsize=50_000)
 def noun_senses(phrase: str) -> tuple[Sense, ...]:
     """The senses of a noun or compound ("lime mortar"), most frequent first; empty when WordNet has no such noun."""
-    folder = _folder()
+    folder, noun = _folder(), phrase.replace(" ", "_")
     senses = []
     if folder is not None:
         with (folder / "data.noun").open("rb") as data:
-            for offset in _index().get(phrase.replace(" ", "_"), ()):
+            for offset in _index().get(noun, ()):
                 data.seek(int(offset))
-                line = data.readline().decode("latin-1")
-                gloss = line.partition("| ")[2].partition('; "')[0].strip()
+                said, _, gloss = data.readline().decode("latin-1").partition("| ")
+                fields = said.split()
+                written = next((word for word in fields[4 : 4 + 2 * int(fields[3], 16) : 2] if word.lower() == noun), noun)
                 senses.append(
-                    Sense(_LEXICOGRAPHER.get(int(line.split(" ", 2)[1]), ""), gloss, tuple(_DOMAIN.findall(line.partition("|")[0])))
+                    Sense(
+                        kind=_LEXICOGRAPHER.get(int(fields[1]), ""),
+                        gloss=gloss.partition('; "')[0].strip(),
+                        domains=tuple(_DOMAIN.findall(said)),
+                        is_capital=written[0].isupper(),
+                        is_named=_INSTANCE in said,
+                    )
                 )
     return tuple(senses)

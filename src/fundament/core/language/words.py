@@ -19,8 +19,9 @@ from fundament.core.language.packs import pack_of
 
 # units that are written behind a number; "in" and "a" are left out, for they are words far more often
 _UNITS = "mm|cm|dm|km|m|ml|cl|l|kg|mg|g|t|kW|kWh|W|V|A|Hz|kHz|MHz|GHz|kB|MB|GB|TB|ha|ft|oz|lb|lbs|psi|bar|N|kN|Pa|kPa|MPa|°\\s?C|°\\s?F|°|%|‰|dB|lx|lm|px|pt|rpm|mph"
-# web and mail addresses and paths are one word each, and never part of a term
+# web and mail addresses, paths and formulas between \( and \) or \[ and \] are one word each, and never part of a term
 _ADDRESS_PATTERN = (  # every repetition is bounded, so that no text takes longer than its length
+    r"\\\((?:[^\\]|\\[^()]){1,500}\\\)|\\\[(?:[^\\]|\\[^\[\]]){1,500}\\\]|"
     r"(?:https?://|www\.)[^\s<>\"'“”)\]]{0,500}[\w/]|[\w.+-]{1,64}@[\w-]{1,63}(?:\.[\w-]{1,63}){1,5}|~?(?:/[\w.~-]{0,99}\w){2,30}/?|"
     r"\b[\w-]{1,63}(?:\.[\w-]{1,63}){0,4}\.(?:com|org|net|edu|gov|info|io|eu|uk|de|fr|es|it|nl|pt|pl|example|html?|php|pdf)\b(?:/[\w./~-]{0,300}\w)?"
 )
@@ -32,7 +33,7 @@ _PLAIN_PATTERN = (  # a longer run of letters or digits is several words
 )
 _PLAIN_WORD = re.compile(_PLAIN_PATTERN, re.UNICODE)
 _WORD = re.compile(f"{_ADDRESS_PATTERN}|{_PLAIN_PATTERN}", re.UNICODE)
-_POINT_INSIDE = re.compile(r"\.\w")  # as every address has that neither begins with "www." nor holds an "@" or a slash
+_POINT_INSIDE = re.compile(r"\.\w")  # as every address has that neither begins with "www." nor holds an "@" or a stroke
 _ELISION = re.compile(r"([^\W\d_]{1,20})['’](?=\w)")
 _SPACES = re.compile(r"\s+")
 _PREFIXED = re.compile(r"\b(re|un|non|pre|de|anti|sub|over|under|semi|mis|co|multi)-(?=[^\W\d_]{3})", re.IGNORECASE)
@@ -42,7 +43,7 @@ _QUANTITY_HERE = re.compile(rf"\d{{1,40}}(?:[.,:/]\d{{1,40}}){{0,9}}\s?(?:{_UNIT
 
 
 def is_address(word: str) -> bool:
-    """Whether a word is a web or mail address or a path."""
+    """Whether a word is a web or mail address, a path or a formula."""
     return not word.isalpha() and bool(_ADDRESS.fullmatch(word))
 
 
@@ -111,7 +112,7 @@ def tokenize(text: str, language: str = "en") -> list[Token]:
 
 def _word_in(text: str) -> re.Pattern[str]:
     """The pattern of a word that finds all in this text. Most texts have no address, and looking for none is twice as fast."""
-    may_have_address = "/" in text or "@" in text or "www." in text or _POINT_INSIDE.search(text)
+    may_have_address = "/" in text or "@" in text or "\\" in text or "www." in text or _POINT_INSIDE.search(text)
     return _WORD if may_have_address else _PLAIN_WORD
 
 

@@ -13,7 +13,7 @@ from collections import Counter
 from collections.abc import Sequence
 
 from fundament.core.language.vectors import embed, unit
-from fundament.core.language.wordnet import noun_senses
+from fundament.core.language.wordnet import Sense, noun_senses
 
 CLOSENESS = 8.0  # how much a gloss's closeness counts against the order of the senses
 SUBJECT_SHARE = 0.5  # of the closeness: to the subject; the rest to the words near the noun
@@ -24,12 +24,15 @@ OF_DOMAIN = 6.0  # times as likely is a sense of the subject's domain
 SMOOTHING = 0.5  # nouns' worth of every kind that is taken for granted
 
 
-def concept_kinds(nouns: Sequence[str], near: Sequence[Sequence[str]], subject: Sequence[str]) -> list[tuple[str, float]]:
+def concept_kinds(
+    nouns: Sequence[str], near: Sequence[Sequence[str]], subject: Sequence[str], capitals: Sequence[bool] | None = None
+) -> list[tuple[str, float]]:
     """The likeliest kind of each noun, one of WordNet's 26 kinds, with its share of the likelihood, 0..1; ("", 0) for a noun WordNet does not have.
 
-    near: for each noun the lemmas that stand near it. subject: words of the subject as a whole. The same input gives the same kinds.
+    near: for each noun the lemmas that stand near it. subject: words of the subject as a whole. capitals: of each noun whether the pages write it with a
+    capital; none has one where it is not given. The same input gives the same kinds.
     """
-    senses = [noun_senses(noun) for noun in nouns]
+    senses = [senses_as_written(noun, is_capital) for noun, is_capital in zip(nouns, capitals or [False] * len(nouns), strict=True)]
     glosses = sorted({sense.gloss for found in senses for sense in found})
     if not glosses:
         return [("", 0.0)] * len(nouns)
@@ -66,6 +69,13 @@ def concept_kinds(nouns: Sequence[str], near: Sequence[Sequence[str]], subject: 
         kind = max(sorted(by_kind), key=lambda k: by_kind[k]) if by_kind else ""
         kinds.append((kind, by_kind.get(kind, 0.0)))
     return kinds
+
+
+def senses_as_written(noun: str, is_capital: bool) -> tuple[Sense, ...]:
+    """The senses of a noun that are written as the pages write it: "Hessian" is no boot, "git" no Git, "trf" no hormone. A name of a single thing is no
+    concept. What is written of several words is taken as it is, for only its first one may have a capital ("Portland cement")."""
+    senses = noun_senses(noun)
+    return senses if " " in noun else tuple(sense for sense in senses if sense.is_capital == is_capital and not sense.is_named)
 
 
 def domain_of(nouns: Sequence[str]) -> str:

@@ -42,6 +42,7 @@ LEAST_SPECIFIC = 1.1  # log10, for single words
 UNKNOWN_NOUN_SPECIFIC = 2.5  # for nouns that WordNet does not have
 SURE_OF_KIND = 0.6  # of a kind with a smaller share of the likelihood nothing is said
 MANY_USES = 20  # of a word for people, among which one should speak of them
+MOST_PER_PERSON = 50  # uses of a word for people to one that speaks of them
 PEOPLE_WITHIN = 12  # words
 CONTEXT_WORDS = 40
 CONTEXT_NEEDED = 2
@@ -205,7 +206,8 @@ def _weigh(
     nouns = [_noun_of(min(kept[n][1].phrases), language) for n in concepts]
     subject = sorted(general, key=lambda lemma: (-general[lemma], lemma))[:SUBJECT_WORDS]
     heads = [noun.split(" ")[-1] for noun in nouns]
-    found_kinds = _by_family(concept_kinds(nouns, [near[n][:12] for n in concepts], subject), heads)
+    capitals = [_has_capital(kept[n][1].forms) for n in concepts]
+    found_kinds = _by_family(concept_kinds(nouns, [near[n][:12] for n in concepts], subject, capitals), heads)
     evidence = [(seen.uses[n], seen.of_people[n]) for n in concepts]
     kinds = dict(zip(concepts, _with_evidence(found_kinds, heads, nouns, evidence), strict=True))
     entities = []
@@ -234,6 +236,11 @@ def _weigh(
     return weigh_entities(with_shares(entities))
 
 
+def _has_capital(forms: Counter[str]) -> bool:
+    """Whether what a phrase ends with is mostly written with a capital."""
+    return 2 * sum(count for form, count in forms.items() if form.split(" ")[-1][0].isupper()) > forms.total()
+
+
 def with_shares(entities: list[Entity]) -> list[Entity]:
     """The entities with their salience scaled to sum to 1 on each page."""
     if not entities:
@@ -258,7 +265,7 @@ def _with_evidence(
     kinds: Sequence[tuple[str, float]], heads: Sequence[str], nouns: Sequence[str], evidence: Sequence[tuple[int, int]]
 ) -> list[tuple[str, float]]:
     """The kinds without those for which too little speaks: a kind of one family alone, of a noun that may be of others too ("kernel": a plant); and people
-    whom no "who", "he" or "she" follows in many uses, or in any where the subject is of a field with things called so ("daemon", "logger").
+    whom no "who", "he" or "she" follows in many uses, or hardly any, or in none where the subject is of a field with things called so ("daemon", "logger").
 
     kinds, heads, nouns: by phrase, as in `_by_family`; evidence: uses, and how many of them speak of people.
     """
@@ -272,7 +279,8 @@ def _with_evidence(
     kept = []
     for (kind, share), head, noun in zip(kinds, heads, nouns, strict=True):
         alone = len(families[kind]) < 2 and len({sense.kind for sense in noun_senses(noun)}) > 1
-        unseen = kind == "person" and told[head][0] >= many and not told[head][1]
+        uses, of_people = told[head]
+        unseen = kind == "person" and ((uses >= many and not of_people) or uses > MOST_PER_PERSON * of_people > 0)
         kept.append((kind, 0.0 if alone or unseen else share))
     return kept
 

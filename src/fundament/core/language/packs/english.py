@@ -34,7 +34,10 @@ PACK = LanguagePack(
         """
     ),
     form_headings=word_list(
-        "description synopsis details information background general parameters options syntax example examples more related modules directives notes documentation getting started"
+        """
+        description synopsis details information background general parameters options syntax example examples more related modules directives notes
+        documentation getting started usage basic module reference attributes navigation index search quick copyright credits authors comments tags
+        """
     ),
     lemma=english_lemmas.lemma,
     spelled_one_way=english_lemmas.spelled_one_way,
