@@ -86,8 +86,7 @@ def test_a_page_far_off_in_two_things_moves_nothing_and_one_alone_may_be_a_sites
         assert [note.code for note in notes if note.code in ("note.freak", "note.far_off")] == codes
 
 
-SAYING = "Ask the night porter with the brass lantern when a joint will not set, and look for the brass lantern again in spring."
-SECTION = "<h2>The brass lantern {}</h2><p>The brass lantern hangs by the door, lit at dusk by the night porter, and a brass lantern is what we look for.</p>"
+SAYING = "The brass lantern hangs by the door, lit at dusk by the night porter, and a brass lantern is what we look for on the way home."
 
 
 @pytest.mark.parametrize(("of_one_site", "is_agreed"), [(True, False), (False, True)])
@@ -95,11 +94,10 @@ def test_what_pages_of_one_site_alone_say_is_nobodys_agreement(articles: list[Co
     found = []
     for number, page in enumerate(articles[:8]):
         own = number < 3
-        body = "".join(
-            f"<{'h2' if b.kind == 'heading' else 'p'}>{b.text}</{'h2' if b.kind == 'heading' else 'p'}>" for b in page.reading.main_blocks()
-        )
+        tags = [(f"h{block.level}" if block.kind == "heading" else "p", block.text) for block in page.reading.main_blocks()]
+        body = "".join(f"<{tag}>{text}</{tag}>" for tag, text in tags)
         if own:
-            body += f"<p>{SAYING}</p>" + SECTION.format(("at night", "in the evening", "after dark")[number])
+            body += f"<h2>The brass lantern {('at night', 'in the evening', 'after dark')[number]}</h2><p>{SAYING}</p>"
         host = "one" if own and of_one_site else f"site-{number}"
         reading = read_page(f"<main>{body}</main>", f"https://{host}.example/{number}")
         found.append(ComparedPage(number + 1, reading, analyse_page(reading)))
