@@ -35,19 +35,20 @@ _WORDS = {
     "navheader navfooter navlinks navlist navmenu docnav subnav mainnav topnav sidenav leftnav sitenav globalnav postnav prevnext tagcloud tableofcontents",
     "sidebar": "sidebar aside widget widgets rail sidecol leftcol rightcol",
     "page header": "masthead siteheader",
-    "footer": "footer colophon siteinfo copyright footerlinks sitefooter pagefooter",
+    "footer": "footer foot colophon siteinfo copyright footerlinks sitefooter pagefooter",
     "cookie notice": "cookie cookies consent gdpr cmp cookiebar cookiebanner cookienotice cookielaw cookieconsent ccpa",
     "advert": "ad ads advert adverts advertisement advertising adslot adsense banner sponsor sponsored promo promotion promobox adbox adunit adcontainer",
     "newsletter form": "newsletter subscribe subscription signup mailinglist optin",
     "related pages": "related recommended recommendations trending popular morestories readmore readnext alsolike crosssell upsell teasers relatedposts "
     "relatedarticles relatedlinks",
-    "comments": "comment comments commentlist respond disqus replies commentform",
+    "comments": "comment comments commentlist respond disqus reply replies commentform",
     "share buttons": "share sharing sharebar social socials addthis addtoany followus sociallinks socialshare",
     "pop-up": "popup modal overlay lightbox",
     "shop controls": "price prices stock basket cart minicart checkout wishlist login account",
     "form": "search searchbox searchform",
-    "author note": "byline profile postprofile userinfo posterinfo authorbox authorbio bio postmeta entrymeta",
-    "side box": "hatnote infobox navbox metadata transcript playlist slideshow carousel",
+    "author note": "byline dateline timestamp pubdate metabar profile postprofile userinfo posterinfo authorbox authorbio bio postmeta entrymeta",
+    "side box": "hatnote infobox navbox metadata transcript playlist slideshow carousel gallery galleries galleryitem photogallery imagegallery slider "
+    "slide slidebox nocontent",
     "hidden": "srmobile mobilemenu offcanvas",
 }
 _REASON_OF_WORD = {word: reason for reason, words in _WORDS.items() for word in words.split()}
@@ -57,6 +58,10 @@ _PAIRS = {
     ("page", "header"): "",
     ("author", "box"): "author note",
     ("author", "info"): "author note",
+    ("author", "dropdown"): "author note",
+    ("right", "col"): "sidebar",
+    ("right", "column"): "sidebar",
+    ("info", "box"): "side box",
     ("about", "author"): "author note",
     ("post", "meta"): "author note",
     ("entry", "meta"): "author note",
@@ -66,7 +71,8 @@ _PAIRS = {
     ("see", "also"): "related pages",
     ("skip", "link"): "navigation",
 }
-_NEVER_HINTED = frozenset(["html", "body", "main", "article", "h1", "h2", "h3", "h4", "h5", "h6", "tr", "tbody", "a", "span"])
+_NEVER_HINTED = frozenset(["html", "body", "main", "article", "h1", "tr", "tbody", "a", "span"])
+_HINTED_AS_HEADINGS = frozenset(["byline", "dateline", "timestamp", "author"])  # who wrote it and when, made as a heading
 _NOTES = frozenset(["note", "tip", "tips", "warning", "caution", "callout", "admonition", "important", "info", "hint", "danger", "example"])
 _HEADING_TAGS = frozenset(["h1", "h2", "h3", "h4", "h5", "h6"])
 LONGEST_NAME = 4  # words of a class name; one word fewer for an id
@@ -83,6 +89,7 @@ CLUTTER_HEADING = re.compile(
     r"(leave|post) a (reply|comment)|\d* ?comments?( \(\d+\))?|share this.*|follow us|newsletter|subscribe.*|sign up.*|"
     r"recent (posts|articles)|popular (posts|articles|now)|about the author|categories|tags|archives?|advertisement|"
     r"customers? also (bought|viewed).*|recently viewed|trending( now)?|most read|(main |site )?menu|navigation( menu)?|table of contents|contents|"
+    r"other (stories|news|articles)|(top |about )?reader comments.*|(visitor|reader) opinions.*|recent articles? (in|on|by) .{1,30}|"
     r"on this page|in this (article|guide)|join the (discussion|conversation)|"
     r"ähnliche (artikel|beiträge|themen)|das könnte (sie|dich) auch interessieren|verwandte (artikel|themen)|kommentare?|schreibe? einen kommentar|"
     r"mehr zum thema|meistgelesen|weitere (artikel|themen|nachrichten)|lesen sie auch|inhalt(sverzeichnis)?|neueste (beiträge|kommentare)|beliebte beiträge|teilen|über den autor|kategorien|schlagwörter|"
@@ -98,6 +105,8 @@ CLUTTER_HEADING = re.compile(
 CLUTTER_LINE = re.compile(
     r"^(skip to (main )?content|advert(isement)?|sponsored( content)?|share( this)?( (page|article|post))?|tweet|print( this page)?|read more|"
     r"add to (basket|cart|wishlist)|back to top|log ?in|sign in|register|menu|search|home|accept( all)?|close|reply|report|quote|"
+    r"continue reading( the main story)?|story continues below|view (full[- ]size|larger) (image|version)|page \d+ of \d+|loading\W{0,3}|more\W{0,3}|"
+    r"(like|follow) us on .{0,40}|enlarge( this)?( image)?|(hide|toggle|show) captions?|show thumbnails|autoplay|replay|fullscreen|report (as )?abuse|"
     r"all rights reserved.*|©.*|copyright .*|\d+ (comments?|shares?|likes?)|this (site|website) uses cookies.*|we use cookies.*|"
     r"zum inhalt springen|anzeige|werbung|mehr lesen|weiterlesen|in den warenkorb|nach oben|anmelden|registrieren|suche|startseite|alle akzeptieren|alle rechte vorbehalten.*|"
     r"(wir|diese (seite|website)) (verwenden|verwendet|nutzen|nutzt) cookies.*|aller au contenu|publicité|lire la suite|ajouter au panier|haut de page|se connecter|rechercher|accueil|"
@@ -181,6 +190,8 @@ def hints_of(element: Element) -> list[tuple[str, str]]:
     if element.tag == "form":
         return [("form", "form")]
     words = _telling_words(element)
+    if element.tag in _HEADING_TAGS:
+        return [(word, "author note") for word in words if word in _HINTED_AS_HEADINGS]
     hints: list[tuple[str, str]] = []
     for first, second in itertools.pairwise(words):
         reason = _PAIRS.get((first, second))

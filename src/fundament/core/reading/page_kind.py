@@ -31,15 +31,24 @@ _KIND_OF_PATH = (
 )
 _CALLS_ITSELF_WIKI = re.compile(r"encyclop(a)?edia|\bwiki\b", re.IGNORECASE)
 _FORUM_NAMES = frozenset(["thread", "threads", "topic", "forum", "forums", "postbody", "postlist", "messagelist", "topics", "viewtopic"])
+THREAD_SHARE = 0.5  # of a page's words
 _WIKI_NAMES = frozenset(["wiki", "mediawiki", "infobox", "hatnote", "reflist", "encyclopedia", "encyclopaedia"])
 
 
 def is_thread(root: Element, metadata: Metadata) -> bool:
-    """Whether the page is a thread of posts by users, so that posts and replies are its content."""
+    """Whether the page is a thread of posts by users, so that posts and replies are its content.
+
+    Told by structured data, or by two elements or more that are called so and hold most of the page's words: a magazine has its hot topics in a menu.
+    """
     if {"DiscussionForumPosting", "QAPage"} & set(metadata.structured_types):
         return True
-    names = [set(words_of_names(e)) for e in root.find_all("body", "div", "section", "article", "ol", "ul", "table")]
-    return sum(1 for words in names if words & _FORUM_NAMES) >= 2
+    called_so = [
+        e for e in root.find_all("body", "div", "section", "article", "ol", "ul", "table") if _FORUM_NAMES & set(words_of_names(e))
+    ]
+    if len(called_so) < 2:
+        return False
+    outermost = [e for e in called_so if not any(other is not e and other.holds(e) for other in called_so)]
+    return sum(len(e.text().split()) for e in outermost) > THREAD_SHARE * len(root.text().split())
 
 
 def page_kind(
