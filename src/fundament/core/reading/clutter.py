@@ -48,9 +48,10 @@ _WORDS = {
     "form": "search searchbox searchform",
     "author note": "byline dateline timestamp pubdate metabar profile postprofile userinfo posterinfo authorbox authorbio bio postmeta entrymeta",
     "side box": "hatnote infobox navbox metadata transcript playlist slideshow carousel gallery galleries galleryitem photogallery imagegallery slider "
-    "slide slidebox nocontent",
+    "slide slidebox nocontent pullout pullquote",
     "hidden": "srmobile mobilemenu offcanvas",
 }
+GALLERIES = frozenset(["gallery", "galleries", "galleryitem", "photogallery", "imagegallery"])
 _REASON_OF_WORD = {word: reason for reason, words in _WORDS.items() for word in words.split()}
 # pairs that mean something only together
 _PAIRS = {
@@ -62,6 +63,11 @@ _PAIRS = {
     ("right", "col"): "sidebar",
     ("right", "column"): "sidebar",
     ("info", "box"): "side box",
+    ("pull", "out"): "side box",
+    ("pull", "quote"): "side box",
+    ("shopping", "box"): "shop controls",
+    ("more", "stories"): "related pages",
+    ("article", "forums"): "comments",
     ("about", "author"): "author note",
     ("post", "meta"): "author note",
     ("entry", "meta"): "author note",
@@ -72,7 +78,9 @@ _PAIRS = {
     ("skip", "link"): "navigation",
 }
 _NEVER_HINTED = frozenset(["html", "body", "main", "article", "h1", "tr", "tbody", "a", "span"])
-_HINTED_AS_HEADINGS = frozenset(["byline", "dateline", "timestamp", "author"])  # who wrote it and when, made as a heading
+_HINTED_AS_HEADINGS = frozenset(
+    ["byline", "dateline", "timestamp", "author", "quote", "pullquote"]
+)  # who wrote it and when, what is said large
 _NOTES = frozenset(["note", "tip", "tips", "warning", "caution", "callout", "admonition", "important", "info", "hint", "danger", "example"])
 _HEADING_TAGS = frozenset(["h1", "h2", "h3", "h4", "h5", "h6"])
 LONGEST_NAME = 4  # words of a class name; one word fewer for an id
@@ -119,6 +127,8 @@ CLUTTER_LINE = re.compile(
     r"posted (by|on|in) .{0,60}|by [A-Z]\S+ [A-Z]\S+( \| .{0,40})?|last updated:? .{0,30}|\d+ min(ute)?s? read)$",
     re.IGNORECASE,
 )
+COPYRIGHT_LINE = re.compile(r"^(?:©|\(c\)|copyright)\s?(?:©|\(c\))?\s?(?:19|20)\d\d\b.{0,160}\ball rights reserved\b", re.IGNORECASE)
+COPYRIGHT_WORDS = 40  # of such a line at most
 
 
 def words_of_names(element: Element) -> list[str]:
@@ -138,6 +148,8 @@ def _telling_words(element: Element) -> list[str]:
         parts = [part.lower() for part in _SPLIT.split(name) if part]
         if len(parts) <= LONGEST_NAME:
             words += parts
+        elif tuple(parts[-2:]) in _PAIRS:
+            words += parts[-2:]  # "page-article-main-right-column"
     parts = [part.lower() for part in _SPLIT.split(element.get("id")) if part]
     if parts and len(parts) < LONGEST_NAME and not _is_named_after_heading(element, parts):
         words += parts
@@ -193,7 +205,8 @@ def hints_of(element: Element) -> list[tuple[str, str]]:
     if element.tag in _HEADING_TAGS:
         return [(word, "author note") for word in words if word in _HINTED_AS_HEADINGS]
     hints: list[tuple[str, str]] = []
-    for first, second in itertools.pairwise(words):
+    ends = [(words[0], words[-1])] if len(words) == 3 else []  # "rightTemplateColumn"
+    for first, second in (*itertools.pairwise(words), *ends):
         reason = _PAIRS.get((first, second))
         if reason:
             hints.append((f"{first} {second}", reason))

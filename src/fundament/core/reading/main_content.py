@@ -12,8 +12,27 @@ from bisect import bisect_left
 from collections import Counter, defaultdict
 
 from fundament.core.reading.blocks import RawBlock
-from fundament.core.reading.clutter import CLUTTER_HEADING, CLUTTER_LINE, hints_of, strong_reason, words_of_names
-from fundament.core.reading.regions import LONG_BLOCK_WORDS, SHORT_PAGE, Region, Regions, boxes_in, long_words, text_beside
+from fundament.core.reading.clutter import (
+    CLUTTER_HEADING,
+    CLUTTER_LINE,
+    COPYRIGHT_LINE,
+    COPYRIGHT_WORDS,
+    GALLERIES,
+    hints_of,
+    strong_reason,
+    words_of_names,
+)
+from fundament.core.reading.regions import (
+    LONG_BLOCK_WORDS,
+    MUCH_TEXT,
+    SHORT_PAGE,
+    Region,
+    Regions,
+    boxes_in,
+    is_date,
+    long_words,
+    text_beside,
+)
 from fundament.core.reading.tree import Element
 
 _SEPARATORS = re.compile(r"[\s|·•>/»-]+")
@@ -114,10 +133,15 @@ class MainContent:
             reasons = [self._furniture_reason(block.element, hints=False) for block in self._blocks]
         self._leave_out_link_lists(reasons)
         for position, block in enumerate(self._blocks):
-            if not reasons[position] and block.words <= 14 and block.kind != "heading" and CLUTTER_LINE.match(block.text):
+            if reasons[position] or block.kind == "heading":
+                continue
+            if (block.words <= 14 and CLUTTER_LINE.match(block.text)) or (
+                block.words <= COPYRIGHT_WORDS and COPYRIGHT_LINE.match(block.text)
+            ):
                 reasons[position] = "site furniture"
         self._leave_out_surroundings(reasons)
         self._leave_out_announcing_headings(reasons)
+        self._leave_out_the_date(reasons)
         return reasons
 
     def _share(self, element: Element) -> float:
@@ -155,10 +179,8 @@ class MainContent:
             if reason == "comments":
                 if not self._is_thread:
                     return reason
-            elif (
-                word in self._words_without_meaning
-                or self._share(element) > BULK_SHARE
-                or (reason == "sidebar" and (self._is_box_in_text(element) or self._is_text_box(element)))
+            elif self._holds_the_bulk(element, word) or (
+                reason == "sidebar" and (self._is_box_in_text(element) or self._is_text_box(element))
             ):
                 continue
             elif reason in ("advert", "page header", "hidden", "sidebar") and self._holds_the_h1(element):
@@ -166,6 +188,12 @@ class MainContent:
             else:
                 return reason
         return ""
+
+    def _holds_the_bulk(self, element: Element, word: str) -> bool:
+        """Whether most of the text stands in the element or in others called so; pictures with long captions may be most of a page that has a text beside."""
+        if word in GALLERIES and self._total_long - self._long_inside[id(element)] >= MUCH_TEXT and not self._holds_the_h1(element):
+            return False
+        return word in self._words_without_meaning or self._share(element) > BULK_SHARE
 
     def _holds_the_h1(self, element: Element) -> bool:
         """Whether the page has H1s and all of them are inside the element."""
@@ -281,6 +309,16 @@ class MainContent:
         if best is not None:
             return best
         return next((p for p in reversed(candidates) if self._blocks[p].level == 1), None)
+
+    def _leave_out_the_date(self, reasons: list[str]) -> None:
+        """A heading below the title that is nothing but a date is the page's own; of several each may head what happened then."""
+        dates = [
+            position
+            for position, block in enumerate(self._blocks)
+            if block.kind == "heading" and block.level > 1 and not reasons[position] and is_date(block.text)
+        ]
+        if len(dates) == 1:
+            reasons[dates[0]] = "author note"
 
     def _leave_out_announcing_headings(self, reasons: list[str]) -> None:
         """A heading that announces furniture goes with it, when nothing of the main content follows below it."""

@@ -36,6 +36,8 @@ _DATED = re.compile(
     r"\d \w{1,12} ago\b|\bhace \d|\bil y a \d|\bvor \d|\d \w{1,10} (geleden|temu|fa)\b",
     re.IGNORECASE,
 )  # fmt: skip
+_LETTERS = re.compile(r"[^\W\d_]+")
+LONGEST_DATE, WORDS_AT_A_DATE = 60, 3  # characters; words such as "Updated", "Thursday", "views"
 _SUMS = ("blocks", "characters", "links", "running", "headings", "titles", "entries", "dated", "own words", "priced", "left out")
 _SAYS_NOTHING = frozenset(["div", "td", "tr", "tbody", "center", "font", "span", "table"])
 _HAVE_A_HEADER = frozenset(["article", "main", "section"])
@@ -47,6 +49,11 @@ def long_words(block: RawBlock) -> int:
     if block.kind == "heading" or block.words < LONG_BLOCK_WORDS or block.link_characters > 0.5 * len(block.text):
         return 0
     return block.words
+
+
+def is_date(text: str) -> bool:
+    """Whether a heading is a date or time with hardly anything beside it."""
+    return len(text) <= LONGEST_DATE and bool(_DATED.search(text)) and len(_LETTERS.findall(_DATED.sub("", text))) <= WORDS_AT_A_DATE
 
 
 def _links_of(heading: Element) -> list[str]:
