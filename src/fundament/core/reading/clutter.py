@@ -201,9 +201,9 @@ def hints_of(element: Element) -> list[tuple[str, str]]:
         return []
     if element.tag == "form":
         return [("form", "form")]
+    if element.tag in _HEADING_TAGS:  # its id may be made from its words
+        return [(word, "author note") for word in _SPLIT.split(element.get("class").lower()) if word in _HINTED_AS_HEADINGS]
     words = _telling_words(element)
-    if element.tag in _HEADING_TAGS:
-        return [(word, "author note") for word in words if word in _HINTED_AS_HEADINGS]
     hints: list[tuple[str, str]] = []
     ends = [(words[0], words[-1])] if len(words) == 3 else []  # "rightTemplateColumn"
     for first, second in (*itertools.pairwise(words), *ends):

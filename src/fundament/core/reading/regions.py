@@ -36,8 +36,13 @@ _DATED = re.compile(
     r"\d \w{1,12} ago\b|\bhace \d|\bil y a \d|\bvor \d|\d \w{1,10} (geleden|temu|fa)\b",
     re.IGNORECASE,
 )  # fmt: skip
-_LETTERS = re.compile(r"[^\W\d_]+")
-LONGEST_DATE, WORDS_AT_A_DATE = 60, 3  # characters; words such as "Updated", "Thursday", "views"
+_DAY = re.compile(
+    r"\b\d{1,2}[./-]\d{1,2}[./-](?:19|20)\d{2}\b|\b(?:19|20)\d{2}-\d\d-\d\d\b|\b[^\W\d_]{3,9}\.? \d{1,2},? (?:19|20)\d{2}\b|"
+    r"\b\d{1,2}\.? [^\W\d_]{3,10}\.? (?:19|20)\d{2}\b|\b\d{1,2}:\d{2} ?(?:[ap]\.?m\b\.?)?",
+    re.IGNORECASE,
+)
+_LETTERS = re.compile(r"[^\W\d_]{1,30}")
+LONGEST_DATE, WORDS_AT_A_DATE = 60, 2  # characters; words such as "Updated", "Thursday", "views"
 _SUMS = ("blocks", "characters", "links", "running", "headings", "titles", "entries", "dated", "own words", "priced", "left out")
 _SAYS_NOTHING = frozenset(["div", "td", "tr", "tbody", "center", "font", "span", "table"])
 _HAVE_A_HEADER = frozenset(["article", "main", "section"])
@@ -53,7 +58,7 @@ def long_words(block: RawBlock) -> int:
 
 def is_date(text: str) -> bool:
     """Whether a heading is a date or time with hardly anything beside it."""
-    return len(text) <= LONGEST_DATE and bool(_DATED.search(text)) and len(_LETTERS.findall(_DATED.sub("", text))) <= WORDS_AT_A_DATE
+    return len(text) <= LONGEST_DATE and bool(_DAY.search(text)) and len(_LETTERS.findall(_DAY.sub("", text))) <= WORDS_AT_A_DATE
 
 
 def _links_of(heading: Element) -> list[str]:
