@@ -52,6 +52,7 @@ _WORDS = {
     "hidden": "srmobile mobilemenu offcanvas",
 }
 GALLERIES = frozenset(["gallery", "galleries", "galleryitem", "photogallery", "imagegallery"])
+BOXES = frozenset(["info box", "pull out", "pullout", "infobox"])  # which may hold a text of their own
 _REASON_OF_WORD = {word: reason for reason, words in _WORDS.items() for word in words.split()}
 # pairs that mean something only together
 _PAIRS = {

@@ -311,11 +311,16 @@ class MainContent:
         return next((p for p in reversed(candidates) if self._blocks[p].level == 1), None)
 
     def _leave_out_the_date(self, reasons: list[str]) -> None:
-        """A heading below the title that is nothing but a date is the page's own; of several each may head what happened then."""
+        """Lines before the text that are little but a date are the page's own; so is a heading below the title, but of several each may head what happened then."""
+        for position, block in enumerate(self._blocks):
+            if not reasons[position] and long_words(block):
+                break
+            if not reasons[position] and block.kind in ("paragraph", "list_item") and is_date(block.text, 4):
+                reasons[position] = "author note"
         dates = [
             position
             for position, block in enumerate(self._blocks)
-            if block.kind == "heading" and block.level > 1 and not reasons[position] and is_date(block.text)
+            if block.kind == "heading" and block.level > 1 and not reasons[position] and is_date(block.text, 2)
         ]
         if len(dates) == 1:
             reasons[dates[0]] = "author note"

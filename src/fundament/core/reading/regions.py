@@ -38,11 +38,11 @@ _DATED = re.compile(
 )  # fmt: skip
 _DAY = re.compile(
     r"\b\d{1,2}[./-]\d{1,2}[./-](?:19|20)\d{2}\b|\b(?:19|20)\d{2}-\d\d-\d\d\b|\b[^\W\d_]{3,9}\.? \d{1,2},? (?:19|20)\d{2}\b|"
-    r"\b\d{1,2}\.? [^\W\d_]{3,10}\.? (?:19|20)\d{2}\b|\b\d{1,2}:\d{2} ?(?:[ap]\.?m\b\.?)?",
+    r"\b\d{1,2}\.? [^\W\d_]{3,10}\.? (?:19|20)\d{2}\b|\b\d{1,2}:\d{2} ?(?:[ap]\.?m\b\.?)?(?: [A-Z]{2,4}\b)?",
     re.IGNORECASE,
 )
 _LETTERS = re.compile(r"[^\W\d_]{1,30}")
-LONGEST_DATE, WORDS_AT_A_DATE = 60, 2  # characters; words such as "Updated", "Thursday", "views"
+LONGEST_DATE = 60  # characters
 _SUMS = ("blocks", "characters", "links", "running", "headings", "titles", "entries", "dated", "own words", "priced", "left out")
 _SAYS_NOTHING = frozenset(["div", "td", "tr", "tbody", "center", "font", "span", "table"])
 _HAVE_A_HEADER = frozenset(["article", "main", "section"])
@@ -56,9 +56,9 @@ def long_words(block: RawBlock) -> int:
     return block.words
 
 
-def is_date(text: str) -> bool:
-    """Whether a heading is a date or time with hardly anything beside it."""
-    return len(text) <= LONGEST_DATE and bool(_DAY.search(text)) and len(_LETTERS.findall(_DAY.sub("", text))) <= WORDS_AT_A_DATE
+def is_date(text: str, most_words: int) -> bool:
+    """Whether a line is a date or time with at most so many words beside it ("Updated", "Thursday", "views")."""
+    return len(text) <= LONGEST_DATE and bool(_DAY.search(text)) and len(_LETTERS.findall(_DAY.sub("", text))) <= most_words
 
 
 def _links_of(heading: Element) -> list[str]:
