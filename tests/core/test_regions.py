@@ -165,10 +165,11 @@ def test_captions_of_a_gallery_go_where_a_text_stands_beside_them(beside: str, *
     "line",
     [
         "<p>19 July 2013 Last updated at 08:38 GMT</p>", "<h5>Updated 10:36 am, Thursday, July 18, 2013</h5>", '<h4 class="byline">Rosa Quill</h4>',
+        '<div class="pageinfo data hidden">{ "js_modules": [{"name": "video"}, {"name": "photo that opens"}], "section": "walls", "kind": "story" }</div>',
         "<p>Copyright 2013 The Mortar Press. All rights reserved. This may not be published or written anew without leave of the publisher.</p>",
     ],
 )  # fmt: skip
-def test_who_wrote_it_and_when_is_no_text(line: str) -> None:
+def test_who_wrote_it_and_when_and_what_a_script_reads_is_no_text(line: str) -> None:
     with_line = page(f"<article><h1>Pointing a wall</h1>{line}{TEXT}</article>")
     assert [b.text for b in with_line.main_blocks()] == [
         b.text for b in page(f"<article><h1>Pointing a wall</h1>{TEXT}</article>").main_blocks()

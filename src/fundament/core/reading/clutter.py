@@ -47,7 +47,7 @@ _WORDS = {
     "shop controls": "price prices stock basket cart minicart checkout wishlist login account",
     "form": "search searchbox searchform",
     "author note": "byline dateline timestamp pubdate metabar profile postprofile userinfo posterinfo authorbox authorbio bio postmeta entrymeta",
-    "side box": "hatnote infobox navbox metadata transcript playlist slideshow carousel gallery galleries galleryitem photogallery imagegallery slider "
+    "side box": "hatnote infobox navbox metadata transcript playlist slideshow carousel jcarousel gallery galleries galleryitem photogallery imagegallery slider "
     "slide slidebox nocontent pullout pullquote",
     "hidden": "srmobile mobilemenu offcanvas",
 }
@@ -128,8 +128,19 @@ CLUTTER_LINE = re.compile(
     r"posted (by|on|in) .{0,60}|by [A-Z]\S+ [A-Z]\S+( \| .{0,40})?|last updated:? .{0,30}|\d+ min(ute)?s? read)$",
     re.IGNORECASE,
 )
+CLUTTER_WORDS = 14  # of such a line at most
 COPYRIGHT_LINE = re.compile(r"^(?:©|\(c\)|copyright)\s?(?:©|\(c\))?\s?(?:19|20)\d\d\b.{0,160}\ball rights reserved\b", re.IGNORECASE)
+DATA_LINE = re.compile(r"^[\[{]\s{0,5}[\"\[{].{0,200}\":")  # what a script reads, in an element that a style hides
 COPYRIGHT_WORDS = 40  # of such a line at most
+
+
+def is_clutter_line(text: str, words: int) -> bool:
+    """Whether a line of so many words is furniture by what it says."""
+    return bool(
+        (words <= CLUTTER_WORDS and CLUTTER_LINE.match(text))
+        or (words <= COPYRIGHT_WORDS and COPYRIGHT_LINE.match(text))
+        or DATA_LINE.match(text)
+    )
 
 
 def words_of_names(element: Element) -> list[str]:

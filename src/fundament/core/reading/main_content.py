@@ -13,12 +13,11 @@ from collections import Counter, defaultdict
 
 from fundament.core.reading.blocks import RawBlock
 from fundament.core.reading.clutter import (
+    BOXES,
     CLUTTER_HEADING,
-    CLUTTER_LINE,
-    COPYRIGHT_LINE,
-    COPYRIGHT_WORDS,
     GALLERIES,
     hints_of,
+    is_clutter_line,
     strong_reason,
     words_of_names,
 )
@@ -133,11 +132,7 @@ class MainContent:
             reasons = [self._furniture_reason(block.element, hints=False) for block in self._blocks]
         self._leave_out_link_lists(reasons)
         for position, block in enumerate(self._blocks):
-            if reasons[position] or block.kind == "heading":
-                continue
-            if (block.words <= 14 and CLUTTER_LINE.match(block.text)) or (
-                block.words <= COPYRIGHT_WORDS and COPYRIGHT_LINE.match(block.text)
-            ):
+            if not reasons[position] and block.kind not in ("heading", "code") and is_clutter_line(block.text, block.words):
                 reasons[position] = "site furniture"
         self._leave_out_surroundings(reasons)
         self._leave_out_announcing_headings(reasons)
@@ -179,8 +174,10 @@ class MainContent:
             if reason == "comments":
                 if not self._is_thread:
                     return reason
-            elif self._holds_the_bulk(element, word) or (
-                reason == "sidebar" and (self._is_box_in_text(element) or self._is_text_box(element))
+            elif (
+                self._holds_the_bulk(element, word)
+                or (reason == "sidebar" and (self._is_box_in_text(element) or self._is_text_box(element)))
+                or (word in BOXES and self._long_inside[id(element)] >= SECTION)
             ):
                 continue
             elif reason in ("advert", "page header", "hidden", "sidebar") and self._holds_the_h1(element):
