@@ -8,23 +8,11 @@ looked at; the others are only reported.
 from __future__ import annotations
 
 import argparse
-import re
-from collections import Counter
 from statistics import mean
 
 from bench.extraction import EXTRACTORS, extract
 from bench.outside.collections import news
-
-_TOKEN = re.compile(r"\w+")
-
-
-def agreement(found: str, truth: str) -> tuple[float, float, float]:
-    """F1, precision and recall of the words, as a bag."""
-    ours, theirs = (Counter(_TOKEN.findall(text.lower())) for text in (found, truth))
-    shared = (ours & theirs).total()
-    if not shared:
-        return 0.0, 0.0, 0.0
-    return 2 * shared / (ours.total() + theirs.total()), shared / ours.total(), shared / theirs.total()
+from tests.gold.agreement import Extracted, agreement
 
 
 def main() -> None:
@@ -43,7 +31,8 @@ def main() -> None:
             figures = []
             for page, html, truth in chosen:
                 found = extract(name, html.decode("utf-8", "replace"), "https://www.publisher.example/page", page)
-                figures.append((*agreement(found.text, truth), page))
+                words = agreement(Extracted(truth, ()), found)
+                figures.append((words.f1, words.precision, words.recall, page))
             f1, precision, recall = (mean(figure[part] for figure in figures) for part in range(3))
             print(f"  {name:18} text F1 {f1:.3f} (precision {precision:.3f}, recall {recall:.3f})")
             if name == "fundament" and half == "tuned":

@@ -6,8 +6,11 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from fundament.core.reading.metadata import Metadata
 from fundament.core.reading.model import Reading
+from fundament.core.reading.page_kind import is_thread
 from fundament.core.reading.read_page import read_page
+from fundament.core.reading.tree import Element, parse_html
 
 TEXT = "".join(
     f"<p>The wall was pointed for the {n}th time that year, and the mason said that lime would have lasted longer than what was there.</p>"
@@ -190,3 +193,11 @@ def test_a_column_on_the_right_is_known_by_a_long_name() -> None:
     for name in ("page-article-main-frame-right-column", "rightTemplateColumn"):
         found = page(f'<div><div class="story"><h1>Pointing a wall</h1>{TEXT}</div><div class="{name}">{box}</div></div>')
         assert headings(found) == ["Pointing a wall"], name
+
+
+def test_elements_called_threads_are_not_compared_with_all_others(monkeypatch: pytest.MonkeyPatch) -> None:
+    asked = []
+    holds = Element.holds
+    monkeypatch.setattr(Element, "holds", lambda element, other: asked.append(1) or holds(element, other))
+    assert is_thread(parse_html('<body class="forum">' + '<div class="thread">Lime</div>' * 1_000), Metadata())
+    assert len(asked) <= 2_000

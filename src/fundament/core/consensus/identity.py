@@ -16,10 +16,9 @@ from fundament.core.language.vectors import embed
 
 LEAST_SHARE = 0.5  # of a known subtopic's headings on the pages that are there, found in one proposed
 LEAST_OF_GROUP = 0.34  # of the proposed subtopic's headings on pages that the known one knew
-MORE_THAN_LEFT = (
-    0.5  # of a known subtopic's headings are on pages that are still there; with fewer they must be all that the proposed one has of these
-)
-# pages, or its name or its words must speak for it
+# of a known subtopic's headings are on pages that are still there; with fewer they must be all that the proposed one has of these pages, or its name or its
+# words must speak for it
+MORE_THAN_LEFT = 0.5
 MEANS_THE_SAME = 0.45  # mean similarity of the headings that are gone to the closest ones that are there
 LEAST_LEFT = 0.25  # with a smaller share of its headings nobody can say what became of it
 

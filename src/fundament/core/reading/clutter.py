@@ -79,9 +79,7 @@ _PAIRS = {
     ("skip", "link"): "navigation",
 }
 _NEVER_HINTED = frozenset(["html", "body", "main", "article", "h1", "tr", "tbody", "a", "span"])
-_HINTED_AS_HEADINGS = frozenset(
-    ["byline", "dateline", "timestamp", "author", "quote", "pullquote"]
-)  # who wrote it and when, what is said large
+_HINTED_AS_HEADINGS = frozenset(["byline", "dateline", "timestamp", "quote", "pullquote"])  # who wrote it and when, what is said large
 _NOTES = frozenset(["note", "tip", "tips", "warning", "caution", "callout", "admonition", "important", "info", "hint", "danger", "example"])
 _HEADING_TAGS = frozenset(["h1", "h2", "h3", "h4", "h5", "h6"])
 LONGEST_NAME = 4  # words of a class name; one word fewer for an id

@@ -47,7 +47,10 @@ def is_thread(root: Element, metadata: Metadata) -> bool:
     ]
     if len(called_so) < 2:
         return False
-    outermost = [e for e in called_so if not any(other is not e and other.holds(e) for other in called_so)]
+    outermost: list[Element] = []
+    for element in called_so:  # in document order, so only the last one can hold it
+        if not outermost or not outermost[-1].holds(element):
+            outermost.append(element)
     return sum(len(e.text().split()) for e in outermost) > THREAD_SHARE * len(root.text().split())
 
 

@@ -36,7 +36,7 @@ _DATED = re.compile(
     r"\d \w{1,12} ago\b|\bhace \d|\bil y a \d|\bvor \d|\d \w{1,10} (geleden|temu|fa)\b",
     re.IGNORECASE,
 )  # fmt: skip
-_DAY = re.compile(
+_DAY = re.compile(  # stricter than what dates an entry: a heading may begin with a number such as 14.2.19
     r"\b\d{1,2}[./-]\d{1,2}[./-](?:19|20)\d{2}\b|\b(?:19|20)\d{2}-\d\d-\d\d\b|\b[^\W\d_]{3,9}\.? \d{1,2},? (?:19|20)\d{2}\b|"
     r"\b\d{1,2}\.? [^\W\d_]{3,10}\.? (?:19|20)\d{2}\b|\b\d{1,2}:\d{2} ?(?:[ap]\.?m\b\.?)?(?: [A-Z]{2,4}\b)?",
     re.IGNORECASE,

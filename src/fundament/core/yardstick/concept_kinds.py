@@ -72,7 +72,7 @@ def concept_kinds(
 
 
 def senses_as_written(noun: str, is_capital: bool) -> tuple[Sense, ...]:
-    """The senses of a noun that are written as the pages write it: "Hessian" is no boot, "git" no Git, "trf" no hormone. A name of a single thing is no
+    """The senses of a noun that are written as the pages write it: "Hessian" is no boot, "trf" no hormone. A name of a single thing is no
     concept. What is written of several words is taken as it is, for only its first one may have a capital ("Portland cement")."""
     senses = noun_senses(noun)
     return senses if " " in noun else tuple(sense for sense in senses if sense.is_capital == is_capital and not sense.is_named)

@@ -2,12 +2,16 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass, field
 
 from fundament.core.message import Message
+from fundament.core.reading.addresses import site_of
 from fundament.core.reading.model import Reading
 from fundament.core.version import CONSENSUS_VERSION
 from fundament.core.yardstick.page_analysis import PageAnalysis
+
+SEVERAL_SITES = 3
 
 
 @dataclass(frozen=True)
@@ -17,6 +21,16 @@ class ComparedPage:
     rank: int
     reading: Reading
     analysis: PageAnalysis
+
+    @property
+    def site(self) -> str:
+        """The host it is from; a page without one, such as an uploaded file, is a site of its own."""
+        return site_of(self.reading.url) or self.reading.url
+
+
+def least_sites(pages: Sequence[ComparedPage]) -> int:
+    """On how many sites a thing must be to be agreed on: what one alone repeats is its habit, where there are SEVERAL_SITES."""
+    return 2 if len({page.site for page in pages}) >= SEVERAL_SITES else 1
 
 
 @dataclass(frozen=True)

@@ -20,14 +20,13 @@ from fundament.core.language.analysis import analyse_text
 from fundament.core.language.function_words import function_words
 from fundament.core.language.packs import pack_of, words_of_all
 from fundament.core.language.words import tokenize
-from fundament.core.reading.addresses import site_of
 from fundament.core.reading.model import Reading
 from fundament.core.yardstick.added_weights import Mask, with_added
-from fundament.core.yardstick.model import ComparedPage, PageSummary, Subtopic, SubtopicHeading
+from fundament.core.yardstick.model import ComparedPage, PageSummary, Subtopic, SubtopicHeading, least_sites
 from fundament.core.yardstick.section_probability import probabilities
 from fundament.core.yardstick.section_similarity import Distances, Section, plain_label, section_distances, section_tables
 from fundament.core.yardstick.structure import is_question
-from fundament.core.yardstick.terms import SEVERAL_SITES, added_masks, rank_weight
+from fundament.core.yardstick.terms import added_masks, rank_weight
 
 CUT_DISTANCES = (0.8, 0.9, 1.0)
 CUT_APART = 0.6  # sections apart in more of the groupings than this, on average, are not of one subtopic
@@ -69,9 +68,8 @@ def find_subtopics(
     views = section_distances(sections, keyword_lemmas, language, tables)
     labels = _probable(_group(views), probabilities(sections, keyword_lemmas, language, tables))
     distance = np.mean(views, axis=0)  # for the label: the heading closest to the others
-    sites = [site_of(page.reading.url) or page.reading.url for page in pages]
     least = 2 if len(pages) > 2 else 1
-    least_sites = 2 if len(set(sites)) >= SEVERAL_SITES else 1
+    agreed = least_sites(pages)
     of_ourselves = [_of_ourselves(section.heading, language) for _, section in sections]
     groups: dict[int, list[int]] = {}
     for position, label in enumerate(labels):
@@ -79,10 +77,10 @@ def find_subtopics(
     subtopics = []
     for members in groups.values():
         # what only one site has, or has in the same words, is its form, and nobody's agreement
-        said = {(sites[found[m][0]], plain_label(found[m][2].heading).lower()) for m in members}
-        if len({found[m][0] for m in members}) < least or len(said) < least or all(of_ourselves[m] for m in members):
+        said = {(found[m][1].site, plain_label(found[m][2].heading).lower()) for m in members}
+        if len({found[m][0] for m in members}) < least or len(said) < least or len({site for site, _ in said}) < agreed:
             continue
-        if len({site for site, _ in said}) < least_sites:
+        if all(of_ourselves[m] for m in members):
             continue
         closest = min(
             members,

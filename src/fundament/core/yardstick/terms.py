@@ -24,10 +24,9 @@ from fundament.core.language.packs import pack_of
 from fundament.core.language.phrases import PhraseMatcher
 from fundament.core.language.uses import uses_in
 from fundament.core.language.words import is_dictionary_word, lemma_of, tokenize
-from fundament.core.reading.addresses import site_of
 from fundament.core.yardstick.added_weights import Mask, with_added
 from fundament.core.yardstick.c_value import c_values
-from fundament.core.yardstick.model import ComparedPage, Entity, PageSummary, Range, Subtopic, Term, UnsureTerm
+from fundament.core.yardstick.model import ComparedPage, Entity, PageSummary, Range, Subtopic, Term, UnsureTerm, least_sites
 from fundament.core.yardstick.page_analysis import Candidate
 from fundament.core.yardstick.ranges import drawn_to_the_usual, robust_range, robust_ranges, targets_of
 from fundament.core.yardstick.termhood import Phrase, termhood
@@ -36,7 +35,6 @@ Numbers = NDArray[np.float64]
 _Phrases = dict[str, list[tuple[str, ...]]]  # lemma tuples by key
 _PageSentences = list[list[tuple[tuple[str, ...], tuple[bool, ...]]]]  # lemmas and joined, see Sentence, page by page
 PAGE_SHARE = 0.2  # a term is on at least this share of the competitors, and on two
-SEVERAL_SITES = 3
 TIERS = (0.6, 0.35)  # tier 1 from this share of the competitors, tier 2 from that; the rest is tier 3
 SPECIFICITY = {"NOUN": 1.5, "PROPN": 1.5, "PHRASE": 0.9, "ADJ": 2.0, "VERB": 2.1, "NUM": 1.5, "X": 1.5, "": 1.3}  # least log10 ratio
 SHARED_BY_MOST = 0.4  # lowered by this for words on at least half of the competitors
@@ -111,19 +109,19 @@ def candidate_terms(pages: Sequence[ComparedPage], keyword: str, language: str, 
 
 
 def _gather(pages: Sequence[ComparedPage], least: int) -> _Pool:
-    """The candidates that are on at least so many pages. What only one site says, of several words and in a study of SEVERAL_SITES, is a habit of that site
-    ("See Module Reference for commands") and nobody's agreement."""
+    """The candidates that are on at least so many pages, and those of several words on sites enough to be agreed on (`least_sites`): "See Module Reference
+    for commands" may be one site's habit."""
     found: dict[str, list[Candidate]] = defaultdict(list)
     sites: dict[str, set[str]] = defaultdict(set)
-    hosts = [site_of(page.reading.url) for page in pages]
-    for page, host in zip(pages, hosts, strict=True):
+    for page in pages:
+        site = page.site
         for candidate in page.analysis.candidates:
             found[candidate.key].append(candidate)
-            sites[candidate.key].add(host)
-    least_sites = 2 if len(set(hosts)) >= SEVERAL_SITES else 1
+            sites[candidate.key].add(site)
+    agreed = least_sites(pages)
     pool = _Pool({}, {}, {}, {})
     for key, candidates in found.items():
-        if len(candidates) < least or (" " in key and len(sites[key]) < least_sites):
+        if len(candidates) < least or (" " in key and len(sites[key]) < agreed):
             continue
         pool.pages[key] = len(candidates)
         pool.counts[key] = sum([candidate.count for candidate in candidates])

@@ -36,7 +36,7 @@ PACK = LanguagePack(
     form_headings=word_list(
         """
         description synopsis details information background general parameters options syntax example examples more related modules directives notes
-        documentation getting started usage basic module reference attributes navigation index search quick copyright credits authors comments tags
+        documentation getting started usage basic module reference navigation copyright credits
         """
     ),
     lemma=english_lemmas.lemma,
