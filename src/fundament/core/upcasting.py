@@ -63,6 +63,12 @@ def _analysis_from_6(plain: dict[str, Any]) -> dict[str, Any]:
     return {**plain, "version": "7"}
 
 
+def _reading_from_6(plain: dict[str, Any]) -> dict[str, Any]:
+    """Lists of what is needed, cards that are one link and what users say are told better, and letters are one sign with their accents; what the older
+    reader read can still be compared, and is read anew with its page."""
+    return {**plain, "version": "7"}
+
+
 STEPS: dict[tuple[str, str], tuple[str, Step]] = {  # (stage, from) -> (to, step)
     ("reading", "3"): ("4", _reading_from_3),
     ("analysis", "3"): ("4", _analysis_from_3),
@@ -71,6 +77,7 @@ STEPS: dict[tuple[str, str], tuple[str, Step]] = {  # (stage, from) -> (to, step
     ("analysis", "5"): ("6", _analysis_from_5),
     ("reading", "5"): ("6", _reading_from_5),
     ("analysis", "6"): ("7", _analysis_from_6),
+    ("reading", "6"): ("7", _reading_from_6),
 }
 
 

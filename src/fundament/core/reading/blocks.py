@@ -25,6 +25,7 @@ _KIND_OF_TAG = {
 }  # fmt: skip
 _HEADING_TOOL = re.compile(r"^\[?\s*(edit|permalink|link|copy link|#|¶|§|🔗)\s*\]?$", re.IGNORECASE)
 _LONGEST_TOOL, _LONGEST_ANCHOR = 40, 2_000  # characters
+_LONGEST_LINK = 1_200  # characters of a link around several blocks; a longer one was never closed
 _BLOCKS_IN_CELLS = frozenset(["p", "h1", "h2", "h3", "h4", "h5", "h6", "ul", "ol", "div", "table", "blockquote", "section", "article"])
 
 
@@ -96,6 +97,8 @@ class _Walker:
         self._length = 0
         self._marks: list[Mark] = []
         self._links = 0
+        self._link_start: int | None = None  # where the link begins that is open, in the block that is being gathered
+        self._flushed = 0  # how many blocks were gathered
         self._begun: set[int] = set()  # the list items that have a block
 
     def walk(self, element: Element, kind: str, level: int, owner: Element) -> None:
@@ -147,14 +150,28 @@ class _Walker:
 
     def _inline(self, element: Element, kind: str, level: int, owner: Element) -> None:
         mark = _MARK_OF_TAG.get(element.tag, "")
-        start = self._length
         if mark == "link":
-            self._links += 1
-            if len(self.page.links) < MOST_LINKS:
-                self.page.links.append((element, element.text(_LONGEST_ANCHOR)[:_LONGEST_ANCHOR]))
+            self._link(element, kind, level, owner)
+            return
+        start, flushed = self._length, self._flushed
         self.walk(element, kind, level, owner)
+        start = start if flushed == self._flushed else 0
         if mark and self._length > start:
             self._marks.append(Mark(mark, start, self._length))
+
+    def _link(self, element: Element, kind: str, level: int, owner: Element) -> None:
+        """A link, which may stand around several blocks: each of them is linked."""
+        text = element.text(_LONGEST_ANCHOR)[:_LONGEST_ANCHOR]
+        self._links += 1
+        if len(self.page.links) < MOST_LINKS:
+            self.page.links.append((element, text))
+        outer, self._link_start = self._link_start, self._length if element.get("href") and len(text) <= _LONGEST_LINK else None
+        start, flushed = self._length, self._flushed
+        self.walk(element, kind, level, owner)
+        begin = start if flushed == self._flushed else self._link_start
+        if begin is not None and self._length > begin:
+            self._marks.append(Mark("link", begin, self._length))
+        self._link_start = outer if flushed == self._flushed or outer is None else 0
 
     def _image(self, element: Element) -> None:
         if len(self.page.images) < MOST_IMAGES:
@@ -199,6 +216,12 @@ class _Walker:
         if not self._pieces:
             self._marks, self._links = [], 0
             return
+        self._flushed += 1
+        if self._link_start is not None:
+            if self._length > self._link_start:
+                self._marks.append(Mark("link", self._link_start, self._length))
+                self._links = max(self._links, 1)
+            self._link_start = 0
         whole = "".join(self._pieces)
         text = whole.strip() if kind != "code" else whole.strip("\n")
         if text:

@@ -41,7 +41,7 @@ _WORDS = {
     "newsletter form": "newsletter subscribe subscription signup mailinglist optin",
     "related pages": "related recommended recommendations trending popular morestories readmore readnext alsolike crosssell upsell teasers relatedposts "
     "relatedarticles relatedlinks",
-    "comments": "comment comments commentlist respond disqus reply replies commentform",
+    "comments": "comment comments commentlist respond disqus reply replies commentform reviews ugc",
     "share buttons": "share sharing sharebar social socials addthis addtoany followus sociallinks socialshare",
     "pop-up": "popup modal overlay lightbox",
     "shop controls": "price prices stock basket cart minicart checkout wishlist login account",
@@ -53,6 +53,7 @@ _WORDS = {
 }
 GALLERIES = frozenset(["gallery", "galleries", "galleryitem", "photogallery", "imagegallery"])
 BOXES = frozenset(["info box", "pull out", "pullout", "infobox"])  # which may hold a text of their own
+OPINIONS = frozenset(["reviews", "ugc"])  # what users wrote, where the page has a text of its own before it
 _REASON_OF_WORD = {word: reason for reason, words in _WORDS.items() for word in words.split()}
 # pairs that mean something only together
 _PAIRS = {
@@ -68,6 +69,7 @@ _PAIRS = {
     ("pull", "quote"): "side box",
     ("shopping", "box"): "shop controls",
     ("more", "stories"): "related pages",
+    ("interesting", "articles"): "related pages",
     ("article", "forums"): "comments",
     ("about", "author"): "author note",
     ("post", "meta"): "author note",
@@ -78,6 +80,7 @@ _PAIRS = {
     ("see", "also"): "related pages",
     ("skip", "link"): "navigation",
 }
+_IN_LONG_IDS = frozenset([("author", "box"), ("about", "author"), ("site", "header")])
 _NEVER_HINTED = frozenset(["html", "body", "main", "article", "h1", "tr", "tbody", "a", "span"])
 _HINTED_AS_HEADINGS = frozenset(["byline", "dateline", "timestamp", "quote", "pullquote"])  # who wrote it and when, what is said large
 _NOTES = frozenset(["note", "tip", "tips", "warning", "caution", "callout", "admonition", "important", "info", "hint", "danger", "example"])
@@ -90,9 +93,9 @@ _SPLIT = re.compile(r"[^A-Za-z0-9]+|(?<=[a-z])(?=[A-Z])")
 CLUTTER_HEADING = re.compile(
     r"^(related (articles|posts|pages|products|reading|topics|guides|stories|content|tags|items|coverage|news|videos)|filed under|story tools|"
     r"most (read|popular|viewed|commented|shared|emailed|discussed|active)\b.{0,40}|latest (news|stories|headlines|posts|videos)\b.{0,30}|top stories\b.{0,30}|"
-    r"(explore )?related content|what['’]s hot|(hot|trending) topics|trending\b.{0,20}|recommended( for you)?|sponsored( links| content)?|"
+    r"(explore )?related content|what['’]s hot|(hot|trending) topics|trending\b.{0,20}|recommended( for you)?|(editors?['’]s?|our) (recommendations|picks)|.{0,100}you (may|might) also (like|enjoy)|sponsored( links| content)?|"
     r"popular (stories|topics|videos)|more (stories|news|headlines|videos)\b.{0,40}|from the web|around the web|keep reading|up next|"
-    r"you (may|might) also (like|enjoy)|more from\b.*|read (next|more)|"
+    r"more from\b.*|read (next|more)|"
     r"(leave|post) a (reply|comment)|\d* ?comments?( \(\d+\))?|share this.*|follow us|newsletter|subscribe.*|sign up.*|"
     r"recent (posts|articles)|popular (posts|articles|now)|about the author|categories|tags|archives?|advertisement|"
     r"customers? also (bought|viewed).*|recently viewed|trending( now)?|most read|(main |site )?menu|navigation( menu)?|table of contents|contents|"
@@ -161,6 +164,8 @@ def _telling_words(element: Element) -> list[str]:
         elif tuple(parts[-2:]) in _PAIRS:
             words += parts[-2:]  # "page-article-main-right-column"
     parts = [part.lower() for part in _SPLIT.split(element.get("id")) if part]
+    if len(parts) == LONGEST_NAME:
+        parts = next(([*pair] for pair in itertools.pairwise(parts) if pair in _IN_LONG_IDS), [])
     if parts and len(parts) < LONGEST_NAME and not _is_named_after_heading(element, parts):
         words += parts
     return words

@@ -16,6 +16,7 @@ from fundament.core.reading.clutter import (
     BOXES,
     CLUTTER_HEADING,
     GALLERIES,
+    OPINIONS,
     hints_of,
     is_clutter_line,
     strong_reason,
@@ -28,6 +29,7 @@ from fundament.core.reading.regions import (
     Region,
     Regions,
     boxes_in,
+    is_byline,
     is_date,
     long_words,
     text_beside,
@@ -38,7 +40,11 @@ _SEPARATORS = re.compile(r"[\s|·•>/»-]+")
 _WORD = re.compile(r"\w+")
 _FRONT_PAGES = ("/", "./", "../", "index.html", "/index.html", "#")
 SECTION = 150  # words of running text that make a section of its own
+TEXT_BEFORE = 30  # words without links that are a text, before what users say of it
 LEAST_TEXT = 40  # words of running text; with fewer nothing is told about the surroundings
+_NOT_AROUND_THE_TITLE = frozenset(["advert", "page header", "hidden", "sidebar", "share buttons", "cookie notice", "newsletter form"])
+WITHIN_BLOCKS = 3  # of running text a line stands that says who wrote it
+LITTLE_LEFT = 0.1  # of the running text
 BULK_SHARE = 0.5  # an element with more of the long text than this is not furniture by its name alone
 
 
@@ -122,14 +128,17 @@ class MainContent:
     def decide(self) -> list[str]:
         """One reason per block, in order."""
         reasons = [self._furniture_reason(block.element) for block in self._blocks]
-        long_by_reason: Counter[str] = Counter()
-        for block, reason in zip(self._blocks, reasons, strict=True):
-            long_by_reason[reason] += long_words(block)
-        kept_long = long_by_reason[""]
-        if kept_long < 0.1 * (self._total_long - (long_by_reason["comments"] if kept_long else 0)):
-            # what the names said would leave nearly nothing: believe only the elements themselves
-            self._reason_of.clear()
-            reasons = [self._furniture_reason(block.element, hints=False) for block in self._blocks]
+        kept_long = self._long_kept(reasons)
+        if kept_long < LITTLE_LEFT * self._total_long:
+            hinted, self._reason_of = self._reason_of, {}
+            strong = [self._furniture_reason(block.element, hints=False) for block in self._blocks]
+            by_users = [b for b, r, s in zip(self._blocks, reasons, strong, strict=True) if r and not s and self._is_by_users(b)]
+            if not kept_long and not (by_users and self._follows_a_text(by_users[0].element)):
+                by_users = []  # then what is called comments may be the text
+            if kept_long < LITTLE_LEFT * (self._long_kept(strong) - sum(map(long_words, by_users))):
+                reasons = strong  # what the names said would leave nearly nothing: believe only the elements themselves
+            else:
+                self._reason_of = hinted
         self._leave_out_link_lists(reasons)
         for position, block in enumerate(self._blocks):
             if not reasons[position] and block.kind not in ("heading", "code") and is_clutter_line(block.text, block.words):
@@ -138,6 +147,12 @@ class MainContent:
         self._leave_out_announcing_headings(reasons)
         self._leave_out_the_date(reasons)
         return reasons
+
+    def _is_by_users(self, block: RawBlock) -> bool:
+        return any(reason == "comments" for element in _ancestors(block.element) for _, reason in self._hints_of(element))
+
+    def _long_kept(self, reasons: list[str]) -> int:
+        return sum(long_words(block) for block, reason in zip(self._blocks, reasons, strict=True) if not reason)
 
     def _share(self, element: Element) -> float:
         return self._long_inside[id(element)] / self._total_long if self._total_long else 0.0
@@ -172,7 +187,7 @@ class MainContent:
         """What the names of the element suggest, when it can be true of it."""
         for word, reason in self._hints_of(element):
             if reason == "comments":
-                if not self._is_thread:
+                if not self._is_thread and (word not in OPINIONS or self._follows_a_text(element)):
                     return reason
             elif (
                 self._holds_the_bulk(element, word)
@@ -180,7 +195,7 @@ class MainContent:
                 or (word in BOXES and self._long_inside[id(element)] >= SECTION)
             ):
                 continue
-            elif reason in ("advert", "page header", "hidden", "sidebar") and self._holds_the_h1(element):
+            elif reason in _NOT_AROUND_THE_TITLE and self._holds_the_h1(element):
                 continue  # a "banner" with the page's title in it
             else:
                 return reason
@@ -191,6 +206,13 @@ class MainContent:
         if word in GALLERIES and self._total_long - self._long_inside[id(element)] >= MUCH_TEXT and not self._holds_the_h1(element):
             return False
         return word in self._words_without_meaning or self._share(element) > BULK_SHARE
+
+    def _follows_a_text(self, element: Element) -> bool:
+        """Whether lines of text stand between the page's first H1 and the element."""
+        if not self._headings_1 or self._headings_1[0] >= element.place:
+            return False
+        before = (b for b in self._blocks if self._headings_1[0] < b.element.place < element.place)
+        return sum(b.words for b in before if b.kind != "heading" and 2 * b.link_characters < len(b.text)) >= TEXT_BEFORE
 
     def _holds_the_h1(self, element: Element) -> bool:
         """Whether the page has H1s and all of them are inside the element."""
@@ -232,12 +254,20 @@ class MainContent:
             if holder is not None:
                 groups[id(holder)].append(position)
         for positions in groups.values():
-            if _is_list_of_links([self._blocks[p] for p in positions]):
+            if _is_list_of_links([self._blocks[p] for p in positions]) and not self._is_announced(positions[0], reasons):
                 for position in positions:
                     reasons[position] = "list of links"
         for position, block in enumerate(self._blocks):
             if not reasons[position] and block.kind == "paragraph" and _is_list_of_links([block]):
                 reasons[position] = "list of links"
+
+    def _is_announced(self, position: int, reasons: list[str]) -> bool:
+        """Whether a list begins just below a line of the text that ends with a colon, and that does not announce other pages."""
+        before = self._blocks[position - 1] if position and not reasons[position - 1] else None
+        if before is None or before.kind != "paragraph" or not before.text.endswith(":") or before.link_characters:
+            return False
+        holder = next((a for a in _ancestors(self._blocks[position].element) if a.tag in ("ul", "ol", "dl")), None)
+        return holder is not None and holder.parent is before.element.parent and not CLUTTER_HEADING.match(before.text.rstrip(": "))
 
     def _leave_out_surroundings(self, reasons: list[str]) -> None:
         if sum(long_words(b) for b, r in zip(self._blocks, reasons, strict=True) if not r) < LEAST_TEXT:
@@ -295,24 +325,27 @@ class MainContent:
                 inside[position] = True
 
     def _title_among(self, candidates: list[int]) -> int | None:
-        """The heading above the text that the page's own title says, else the last H1."""
+        """The heading above the text that says most of the page's own title and little else, else the last H1."""
         said = _words_of(self._page_title)
-        best, most = None, 0.6
+        best, most = None, (0.6, 0)
         for position in candidates:
             words = _words_of(self._blocks[position].text)
             share = len(words & said) / len(words) if len(words) > 1 else 0.0
-            if share >= most:
-                best, most = position, share
+            if (share, len(words & said)) >= most:
+                best, most = position, (share, len(words & said))
         if best is not None:
             return best
         return next((p for p in reversed(candidates) if self._blocks[p].level == 1), None)
 
     def _leave_out_the_date(self, reasons: list[str]) -> None:
-        """Lines before the text that are little but a date are the page's own; so is a heading below the title, but of several each may head what happened then."""
+        """Lines before the text that are little but a date, or say who wrote it and when, are the page's own; so is a heading below the title, but of several each may head what happened then."""
+        long = 0
         for position, block in enumerate(self._blocks):
-            if not reasons[position] and long_words(block):
-                break
-            if not reasons[position] and block.kind in ("paragraph", "list_item") and is_date(block.text, 4):
+            if reasons[position]:
+                continue
+            long += bool(long_words(block))
+            line = block.kind in ("paragraph", "list_item")
+            if line and ((not long and is_date(block.text, 4)) or (long < WITHIN_BLOCKS and is_byline(block.text))):
                 reasons[position] = "author note"
         dates = [
             position

@@ -25,6 +25,7 @@ MUCH_TEXT = 60  # words of running text that stand for themselves
 HEART_SHARE = 0.5  # a child with more of the running text than this is gone into
 DATED_WORDS = 8  # a line with a date or time and no longer than this stands at something that somebody wrote elsewhere
 CARD_WORDS = 8  # of a text under a heading that a link to more of it may follow
+LINES_OF_A_SECTION, WORDS_OF_A_SECTION, LINKS_OF_A_SECTION = 3, 15, 0.45  # without running text
 ENTRY_WORDS = 25  # a line that is one link and no longer than this is an entry
 _FLAT = frozenset(
     ["p", "h1", "h2", "h3", "h4", "h5", "h6", "ul", "ol", "dl", "pre", "blockquote", "figure", "figcaption", "table", "hr", "br", "img", "picture", "details", "hgroup", "center", "a", "b", "strong", "em", "i", "span", "code", "font", "small", "big", "sup", "sub", "u", "tt", "abbr", "cite", "q", "time"]
@@ -41,12 +42,20 @@ _DAY = re.compile(  # stricter than what dates an entry: a heading may begin wit
     r"\b\d{1,2}\.? [^\W\d_]{3,10}\.? (?:19|20)\d{2}\b|\b\d{1,2}:\d{2} ?(?:[ap]\.?m\b\.?)?(?: [A-Z]{2,4}\b)?",
     re.IGNORECASE,
 )
+_COOKIE_NOTICE = re.compile(
+    r"\b(?:cookies?)\b.{0,300}\b(?:web ?site|browser|site|internet|computer|analy|third|tracking)|\b(?:web ?site|browser|site|internet).{0,300}\bcookies?\b",
+    re.IGNORECASE,
+)
 _LETTERS = re.compile(r"[^\W\d_]{1,30}")
-LONGEST_DATE = 60  # characters
-_SUMS = ("blocks", "characters", "links", "running", "headings", "titles", "entries", "dated", "own words", "priced", "left out")
+_BY = re.compile(r"(?:by|von|par|por|di|da|door|przez|text|autore?|auteur|author)\b:? [A-ZÀ-Ž]", re.IGNORECASE)
+LONGEST_DATE, LONGEST_BYLINE = 60, 90  # characters
+_SUMS = ("blocks", "characters", "links", "running", "headings", "titles", "entries", "dated", "own words", "priced", "notices", "left out")
 _SAYS_NOTHING = frozenset(["div", "td", "tr", "tbody", "center", "font", "span", "table"])
 _HAVE_A_HEADER = frozenset(["article", "main", "section"])
 _CONTROLS = frozenset(["input", "textarea", "select"])
+_TICKED = frozenset(
+    ["checkbox", "radio", "hidden", "button", "range", "number"]
+)  # kinds of input that also stand at lines of a text, such as ingredients
 
 
 def long_words(block: RawBlock) -> int:
@@ -59,6 +68,11 @@ def long_words(block: RawBlock) -> int:
 def is_date(text: str, most_words: int) -> bool:
     """Whether a line is a date or time with at most so many words beside it ("Updated", "Thursday", "views")."""
     return len(text) <= LONGEST_DATE and bool(_DAY.search(text)) and len(_LETTERS.findall(_DAY.sub("", text))) <= most_words
+
+
+def is_byline(text: str) -> bool:
+    """Whether a line says who wrote it and when ("By Ann Example, 3 May 2024, 10:15")."""
+    return len(text) <= LONGEST_BYLINE and bool(_BY.match(text)) and is_date(text[-LONGEST_DATE:], 8)
 
 
 def _links_of(heading: Element) -> list[str]:
@@ -135,14 +149,15 @@ class Regions:
     def _measure(block: RawBlock, out: bool, listed: bool, further: bool) -> tuple[int, ...]:
         """What `_SUMS` names, of one block."""
         if out:
-            return (0,) * (len(_SUMS) - 2) + (int(bool(PRICE.search(block.text))), 1)
+            return (0,) * (len(_SUMS) - 3) + (int(bool(PRICE.search(block.text))), 0, 1)
         heading = block.kind == "heading"
         linked = leads_elsewhere(block, listed) if heading else block.link_characters >= 0.8 * len(block.text)
         entry = linked and not further and (heading or block.words <= ENTRY_WORDS)
         dated = not heading and block.words <= DATED_WORDS and bool(_DATED.search(block.text))
         return (
             1, len(block.text), len(block.text) if linked else block.link_characters, long_words(block), int(heading), int(heading and linked), int(entry), int(dated),
-            0 if heading or linked else block.words, int(bool(PRICE.search(block.text))), 0,
+            0 if heading or linked else block.words, int(bool(PRICE.search(block.text))),
+            int(not heading and bool(_COOKIE_NOTICE.search(block.text))), 0,
         )  # fmt: skip
 
     def _of(self, what: str, first: int, last: int) -> int:
@@ -156,6 +171,13 @@ class Regions:
         if id(element) not in self._layout_tables:
             self._layout_tables[id(element)] = is_layout_table(element)
         return not self._layout_tables[id(element)]
+
+    def _is_line(self, element: Element) -> bool:
+        """Whether a nameless div is a single paragraph."""
+        if element.tag != "div" or element.get("class") or element.get("id"):
+            return False
+        first, last = self.span(element)
+        return last == first + 1 and self._blocks[first].element is element
 
     def span(self, element: Element) -> tuple[int, int]:
         """The blocks inside an element: first, last (exclusive)."""
@@ -180,7 +202,9 @@ class Regions:
         """The regions of `parent` in order, without its child `inner`."""
         first, last = self.span(parent)
         inner_first, inner_last = self.span(inner) if inner is not None else (last, last)
-        containers = [c for c in parent.children if isinstance(c, Element) and not self._is(c, _FLAT) and c is not inner]
+        containers = [
+            c for c in parent.children if isinstance(c, Element) and not self._is(c, _FLAT) and c is not inner and not self._is_line(c)
+        ]
         starts = [c.place for c in containers]
         regions: list[Region] = []
         position = first
@@ -218,6 +242,16 @@ class Regions:
             return title is None or region.first > title
         return headings > 0 or (running > 0 if region.element is None else running >= MUCH_TEXT)
 
+    def is_section(self, region: Region) -> bool:
+        """Whether a region without running text is a section all the same: its own heading over three lines or more that are not links, such as what is needed for a recipe."""
+        blocks, characters, links, _, headings, titles, entries, dated, own, _, _, gone = (
+            self._of(what, region.first, region.last) for what in _SUMS
+        )
+        nothing_of_others = (
+            not titles and 10 * entries <= blocks and not dated and gone <= blocks and links <= LINKS_OF_A_SECTION * characters
+        )
+        return nothing_of_others and headings > 0 and blocks - headings >= LINES_OF_A_SECTION and own >= WORDS_OF_A_SECTION
+
     def leads(self, region: Region) -> bool:
         """Whether a heading in the region leads elsewhere."""
         return self._of("titles", region.first, region.last) > 0
@@ -232,12 +266,14 @@ class Regions:
 
         in_text: it stands inside the text, where a box may have been taken out of it.
         """
-        blocks, characters, links, running, headings, titles, entries, dated, _, priced, gone = (
+        blocks, characters, links, running, headings, titles, entries, dated, _, priced, notices, gone = (
             self._of(what, region.first, region.last) for what in _SUMS
         )
         if priced and self._is_short:
             return False  # goods, on a page that has little else
         if not blocks or links > 0.5 * characters:
+            return True
+        if not in_text and notices >= 2 and 2 * notices >= blocks - headings and 2 * notices > self._of("notices", 0, len(self._blocks)):
             return True
         if entries >= 3 and entries >= 0.2 * blocks and links > 0.2 * characters and running < MUCH_TEXT * entries:
             return True
@@ -248,7 +284,7 @@ class Regions:
         return region.element is not None and running < MUCH_TEXT and self._has_controls(region.element)
 
     def _has_controls(self, element: Element) -> bool:
-        return any(e.tag in _CONTROLS and e.get("type") != "hidden" for e in itertools.islice(element.elements(), 400))
+        return any(e.tag in _CONTROLS and e.get("type").lower() not in _TICKED for e in itertools.islice(element.elements(), 400))
 
     def running(self, region: Region) -> int:
         return self._of("running", region.first, region.last)
@@ -306,6 +342,7 @@ def text_beside(regions: Regions, parent: Element, inner: Element, heart: Elemen
                 or (region.element is None and (flat_is_text or inner is heart) and regions.own_words(region) > 0)
                 or regions.running(region) >= max(MUCH_TEXT, running / 5)
                 or (not impure and regions.may_be_text(region, first_inner, title))
+                or (title is not None and title < region.first < region.last <= first_inner and regions.is_section(region))
             )
         )
         for region, b in zip(beside, bad, strict=True)
@@ -329,9 +366,12 @@ def boxes_in(regions: Regions, element: Element, title: int | None) -> list[Regi
         inside = [region for region in everything if region.element is not None]
         bad = [regions.is_about_others(region, in_text=True) for region in inside]
         kinds = _text_kinds(regions, None, inside, bad, 0)
+        lines = [b for region, b in zip(inside, bad, strict=True) if region.last == region.first + 1]
+        are_lines = len(lines) >= LINES_OF_A_SECTION and 2 * sum(lines) <= len(lines)  # of a list, some of them with links
         for region, b in zip(inside, bad, strict=True):
             if (
                 b
+                and not (are_lines and region.last == region.first + 1)
                 and not regions.is_gone(region)
                 and _kind_of(region.element) not in kinds
                 and not (title is not None and region.first <= title < region.last)

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import sys
+import unicodedata
 from collections.abc import Iterator
 from dataclasses import dataclass, field
 
@@ -83,7 +84,7 @@ def parse_document(html: str) -> tuple[Element, bool]:
             nodes += 1
             tag = node.tag or ""
             if tag == "-text":
-                parent.children.append(node.text_content or "")
+                parent.children.append(_composed(node.text_content or ""))
             elif tag and tag[0] not in "-_!":
                 attributes = {name: value or "" for name, value in node.attributes.items()}
                 if depth < MOST_DEPTH:
@@ -100,6 +101,11 @@ def parse_document(html: str) -> tuple[Element, bool]:
             node = node.next
     _number(root)
     return root, cut or nodes >= MOST_NODES
+
+
+def _composed(text: str) -> str:
+    """Text in which a letter and its accent are one sign, so that a word is the same however it was typed (Unicode's form NFC)."""
+    return text if text.isascii() else unicodedata.normalize("NFC", text)
 
 
 def _number(root: Element) -> None:
