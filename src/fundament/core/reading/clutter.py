@@ -131,7 +131,9 @@ CLUTTER_LINE = re.compile(
 )
 CLUTTER_WORDS = 14  # of such a line at most
 COPYRIGHT_LINE = re.compile(r"^(?:©|\(c\)|copyright)\s?(?:©|\(c\))?\s?(?:19|20)\d\d\b.{0,160}\ball rights reserved\b", re.IGNORECASE)
-DATA_LINE = re.compile(r"^[\[{]\s{0,5}[\"\[{].{0,200}\":")  # what a script reads, in an element that a style hides
+DATA_LINE = re.compile(
+    r"^[\[{]\s{0,5}(?:[\"\[{].{0,200}\":|\w{1,40}\s?:\s?[\w\"'{\[])"
+)  # what a script reads, in an element that a style hides
 COPYRIGHT_WORDS = 40  # of such a line at most
 
 

@@ -8,7 +8,7 @@ when it announces furniture ("Related posts").
 from __future__ import annotations
 
 import re
-from bisect import bisect_left
+from bisect import bisect_left, bisect_right
 from collections import Counter, defaultdict
 
 from fundament.core.reading.blocks import RawBlock
@@ -22,6 +22,8 @@ from fundament.core.reading.clutter import (
     strong_reason,
     words_of_names,
 )
+from fundament.core.reading.goods import HEADING_WORDS, is_only_a_price, is_priced, text_of_goods
+from fundament.core.reading.prices import PRICE
 from fundament.core.reading.regions import (
     LONG_BLOCK_WORDS,
     MUCH_TEXT,
@@ -34,22 +36,20 @@ from fundament.core.reading.regions import (
     long_words,
     text_beside,
 )
-from fundament.core.reading.tree import Element
+from fundament.core.reading.titles import name_of_what_is_sold, names_the_site, title_among
+from fundament.core.reading.tree import Element, ancestors
 
 _SEPARATORS = re.compile(r"[\s|·•>/»-]+")
-_WORD = re.compile(r"\w+")
-_FRONT_PAGES = ("/", "./", "../", "index.html", "/index.html", "#")
 SECTION = 150  # words of running text that make a section of its own
 TEXT_BEFORE = 30  # words without links that are a text, before what users say of it
 LEAST_TEXT = 40  # words of running text; with fewer nothing is told about the surroundings
-_NOT_AROUND_THE_TITLE = frozenset(["advert", "page header", "hidden", "sidebar", "share buttons", "cookie notice", "newsletter form"])
+_NOT_AROUND_THE_TITLE = frozenset(
+    ["advert", "page header", "hidden", "sidebar", "share buttons", "cookie notice", "newsletter form", "form"]
+)
 WITHIN_BLOCKS = 3  # of running text a line stands that says who wrote it
+PROPERTIES = 3  # lines that name a property, from which on a box tells about the goods
 LITTLE_LEFT = 0.1  # of the running text
 BULK_SHARE = 0.5  # an element with more of the long text than this is not furniture by its name alone
-
-
-def _words_of(text: str) -> set[str]:
-    return set(_WORD.findall(text.lower()))
 
 
 def _is_list_of_links(blocks: list[RawBlock]) -> bool:
@@ -60,35 +60,21 @@ def _is_list_of_links(blocks: list[RawBlock]) -> bool:
     return sum(b.link_characters for b in blocks) > 0.7 * sum(len(_SEPARATORS.sub("", b.text)) for b in blocks)
 
 
-def _ancestors(element: Element) -> list[Element]:
-    chain: list[Element] = []
-    near: Element | None = element
-    while near is not None:
-        chain.append(near)
-        near = near.parent
-    return chain
-
-
-def _names_the_site(heading: Element) -> bool:
-    """Whether an H1 is the site's name: a link to the front page, or called a logo."""
-    links = [*heading.find_all("a"), *(a for a in _ancestors(heading) if a.tag == "a")]
-    return any(link.get("href") in _FRONT_PAGES for link in links) or bool({"logo", "brand"} & set(words_of_names(heading)))
-
-
 class MainContent:
     """Decides for each block why it is left out ("" when it counts)."""
 
-    def __init__(self, blocks: list[RawBlock], is_thread: bool, page_title: str = "") -> None:
+    def __init__(self, blocks: list[RawBlock], is_thread: bool, page_title: str = "", sells: bool = False) -> None:
         self._blocks = blocks
         self._page_title = page_title
         self._is_thread = is_thread
+        self._sells = sells
         self._long_inside: dict[int, int] = defaultdict(int)
         self._total_long = 0
         for block in blocks:
             words = long_words(block)
             if words:
                 self._total_long += words
-                for element in _ancestors(block.element):
+                for element in ancestors(block.element):
                     self._long_inside[id(element)] += words
         self._long_beside: Counter[int] = Counter()
         self._blocks_beside: Counter[int] = Counter()
@@ -98,6 +84,8 @@ class MainContent:
                 self._long_beside[id(block.element.parent)] += long_words(block)
         self._headings_1 = [block.element.place for block in blocks if block.kind == "heading" and block.level == 1]
         self._titles = self._places_of_titles()
+        self._prices = [b.element.place for b in blocks if sells and b.words <= HEADING_WORDS and PRICE.search(b.text)]
+        self._properties = [b.element.place for b in blocks if b.kind in ("list_item", "table_cell") and b.text.endswith(":")]
         self._hints: dict[int, list[tuple[str, str]]] = {}
         self._words_without_meaning = self._find_words_without_meaning()
         self._reason_of: dict[int, str] = {}
@@ -106,8 +94,8 @@ class MainContent:
         """The places of the page's H1 elements that are not the site's name, in order."""
         if not self._blocks:
             return []
-        top = _ancestors(self._blocks[0].element)[-1]
-        return [heading.place for heading in top.find_all("h1") if not _names_the_site(heading)]
+        top = ancestors(self._blocks[0].element)[-1]
+        return [heading.place for heading in top.find_all("h1") if not names_the_site(heading)]
 
     def _hints_of(self, element: Element) -> list[tuple[str, str]]:
         known = self._hints.get(id(element))
@@ -121,7 +109,7 @@ class MainContent:
         for block in self._blocks:
             long = long_words(block)
             if long:
-                for word in {word for a in _ancestors(block.element) for word, reason in self._hints_of(a) if reason != "comments"}:
+                for word in {word for a in ancestors(block.element) for word, reason in self._hints_of(a) if reason != "comments"}:
                     under[word] += long
         return frozenset(word for word, long in under.items() if long > BULK_SHARE * self._total_long)
 
@@ -143,13 +131,14 @@ class MainContent:
         for position, block in enumerate(self._blocks):
             if not reasons[position] and block.kind not in ("heading", "code") and is_clutter_line(block.text, block.words):
                 reasons[position] = "site furniture"
-        self._leave_out_surroundings(reasons)
+        if not self._leave_out_other_goods(reasons):
+            self._leave_out_surroundings(reasons)
         self._leave_out_announcing_headings(reasons)
         self._leave_out_the_date(reasons)
         return reasons
 
     def _is_by_users(self, block: RawBlock) -> bool:
-        return any(reason == "comments" for element in _ancestors(block.element) for _, reason in self._hints_of(element))
+        return any(reason == "comments" for element in ancestors(block.element) for _, reason in self._hints_of(element))
 
     def _long_kept(self, reasons: list[str]) -> int:
         return sum(long_words(block) for block, reason in zip(self._blocks, reasons, strict=True) if not reason)
@@ -180,7 +169,7 @@ class MainContent:
         """Whether a sidebar in an article holds a text of its own, as long as a section, and not somebody's short portrait."""
         if self._long_inside[id(element)] < SECTION:
             return False
-        above = [a for a in _ancestors(element)[1:] if a.tag not in ("body", "html")]
+        above = [a for a in ancestors(element)[1:] if a.tag not in ("body", "html")]
         return any(a.tag in ("article", "main") or "article" in words_of_names(a) for a in above)
 
     def _hinted_reason(self, element: Element) -> str:
@@ -193,6 +182,8 @@ class MainContent:
                 self._holds_the_bulk(element, word)
                 or (reason == "sidebar" and (self._is_box_in_text(element) or self._is_text_box(element)))
                 or (word in BOXES and self._long_inside[id(element)] >= SECTION)
+                or (reason == "shop controls" and self._names_properties(element))
+                or (self._sells and (reason == "form" or self._holds_a_title(element)) and self._holds_a_price(element))
             ):
                 continue
             elif reason in _NOT_AROUND_THE_TITLE and self._holds_the_h1(element):
@@ -206,6 +197,16 @@ class MainContent:
         if word in GALLERIES and self._total_long - self._long_inside[id(element)] >= MUCH_TEXT and not self._holds_the_h1(element):
             return False
         return word in self._words_without_meaning or self._share(element) > BULK_SHARE
+
+    def _names_properties(self, element: Element) -> bool:
+        """Whether an element holds a list of properties ("Weight:"), and not only what is needed to buy."""
+        return bisect_right(self._properties, element.last) - bisect_left(self._properties, element.place) >= PROPERTIES
+
+    def _holds_a_title(self, element: Element) -> bool:
+        return bisect_right(self._headings_1, element.last) > bisect_left(self._headings_1, element.place)
+
+    def _holds_a_price(self, element: Element) -> bool:
+        return bisect_right(self._prices, element.last) > bisect_left(self._prices, element.place)
 
     def _follows_a_text(self, element: Element) -> bool:
         """Whether lines of text stand between the page's first H1 and the element."""
@@ -233,7 +234,7 @@ class MainContent:
 
     def _is_page_header(self, element: Element) -> bool:
         """A header element outside article and main, without running text and without the page's title."""
-        if any(a.tag in ("article", "main", "section") for a in _ancestors(element)):
+        if any(a.tag in ("article", "main", "section") for a in ancestors(element)):
             return False
         first_title = bisect_left(self._titles, element.place)
         has_title = first_title < len(self._titles) and self._titles[first_title] <= element.last
@@ -246,7 +247,7 @@ class MainContent:
             if reasons[position]:
                 continue
             if block.kind in ("list_item", "table_cell"):
-                holder = next((a for a in _ancestors(block.element) if a.tag in ("ul", "ol", "table", "dl")), None)
+                holder = next((a for a in ancestors(block.element) if a.tag in ("ul", "ol", "table", "dl")), None)
             elif block.kind == "paragraph":
                 holder = block.element.parent
             else:
@@ -266,16 +267,33 @@ class MainContent:
         before = self._blocks[position - 1] if position and not reasons[position - 1] else None
         if before is None or before.kind != "paragraph" or not before.text.endswith(":") or before.link_characters:
             return False
-        holder = next((a for a in _ancestors(self._blocks[position].element) if a.tag in ("ul", "ol", "dl")), None)
+        holder = next((a for a in ancestors(self._blocks[position].element) if a.tag in ("ul", "ol", "dl")), None)
         return holder is not None and holder.parent is before.element.parent and not CLUTTER_HEADING.match(before.text.rstrip(": "))
+
+    def _leave_out_other_goods(self, reasons: list[str]) -> bool:
+        """On a page that sells and has little running text: all but the text about what is sold. Whether it is such a page."""
+        title = name_of_what_is_sold(self._blocks, reasons, self._page_title)
+        if title is None or not (self._sells or is_priced(self._blocks, title)):
+            return False
+        inside = text_of_goods(self._blocks, reasons, title, [long_words(block) for block in self._blocks])
+        if inside is None:
+            return False
+        for position, kept in enumerate(inside):
+            if not reasons[position]:
+                reasons[position] = (
+                    ("shop controls" if is_only_a_price(self._blocks[position].text) else "") if kept else "outside the main part"
+                )
+        return True
 
     def _leave_out_surroundings(self, reasons: list[str]) -> None:
         if sum(long_words(b) for b, r in zip(self._blocks, reasons, strict=True) if not r) < LEAST_TEXT:
             return  # too little to tell
         regions = Regions(self._blocks, [bool(reason) for reason in reasons])
-        title = self._title_among([p for p, b in enumerate(self._blocks) if b.kind == "heading" and not reasons[p]])
+        title = title_among(
+            self._blocks, self._page_title, [p for p, b in enumerate(self._blocks) if b.kind == "heading" and not reasons[p]]
+        )
         heart = self._heart(regions, title)
-        chain = _ancestors(heart)
+        chain = ancestors(heart)
         inside = [False] * len(self._blocks)
         first, last = regions.span(heart)
         parts = [Region(first, last, heart)]
@@ -297,14 +315,14 @@ class MainContent:
         """The element with the running text; on a page with little of it, what stands with the title before any box elsewhere."""
         heart = regions.heart(self._start(regions))
         if title is not None and regions.running_text(heart) < SHORT_PAGE and not heart.holds(self._blocks[title].element):
-            near = next(a for a in _ancestors(self._blocks[title].element) if a.parent is None or regions.running_text(a) >= LEAST_TEXT / 2)
+            near = next(a for a in ancestors(self._blocks[title].element) if a.parent is None or regions.running_text(a) >= LEAST_TEXT / 2)
             if not near.holds(heart):
                 return near
         return heart
 
     def _start(self, regions: Regions) -> Element:
         """The element called main, when it holds half of the text, else the top."""
-        top = _ancestors(self._blocks[0].element)[-1]
+        top = ancestors(self._blocks[0].element)[-1]
         total = regions.running_text(top)
         explicit = [e for e in top.elements() if e.tag == "main" or e.get("role") == "main"]
         return next((e for e in explicit if 2 * regions.running_text(e) >= total), top)
@@ -315,7 +333,7 @@ class MainContent:
         if first is None:
             return
         candidates = [p for p in range(first) if not reasons[p] and not inside[p] and self._blocks[p].kind == "heading"]
-        title = self._title_among(candidates)
+        title = title_among(self._blocks, self._page_title, candidates)
         if title is None:
             return
         inside[title] = True
@@ -323,19 +341,6 @@ class MainContent:
             block = self._blocks[position]
             if not reasons[position] and not inside[position] and long_words(block):
                 inside[position] = True
-
-    def _title_among(self, candidates: list[int]) -> int | None:
-        """The heading above the text that says most of the page's own title and little else, else the last H1."""
-        said = _words_of(self._page_title)
-        best, most = None, (0.6, 0)
-        for position in candidates:
-            words = _words_of(self._blocks[position].text)
-            share = len(words & said) / len(words) if len(words) > 1 else 0.0
-            if (share, len(words & said)) >= most:
-                best, most = position, (share, len(words & said))
-        if best is not None:
-            return best
-        return next((p for p in reversed(candidates) if self._blocks[p].level == 1), None)
 
     def _leave_out_the_date(self, reasons: list[str]) -> None:
         """Lines before the text that are little but a date, or say who wrote it and when, are the page's own; so is a heading below the title, but of several each may head what happened then."""

@@ -15,6 +15,7 @@ from fundament.core.reading.blocks import extract_blocks, rough_words
 from fundament.core.reading.corrections import by_place
 from fundament.core.reading.counted import counted_blocks
 from fundament.core.reading.decode import decode_html
+from fundament.core.reading.goods import sells
 from fundament.core.reading.images_and_links import images_of, links_of
 from fundament.core.reading.main_content import MainContent
 from fundament.core.reading.metadata import date_on_page, read_metadata
@@ -47,7 +48,7 @@ def read_page(html: str | bytes, url: str, *, header_charset: str = "", notes: I
     body = next((c for c in root.children if isinstance(c, Element) and c.tag == "body"), root)
     raw = extract_blocks(body)
     thread = is_thread(root, metadata)
-    reasons = MainContent(raw.blocks, thread, metadata.title).decide()
+    reasons = MainContent(raw.blocks, thread, metadata.title, sells(root, metadata)).decide()
     blocks, beyond = counted_blocks(
         Block(b.said_kind, b.level, b.text, not reason, reason, b.marks) for b, reason in zip(raw.blocks, reasons, strict=True)
     )

@@ -42,10 +42,6 @@ _DAY = re.compile(  # stricter than what dates an entry: a heading may begin wit
     r"\b\d{1,2}\.? [^\W\d_]{3,10}\.? (?:19|20)\d{2}\b|\b\d{1,2}:\d{2} ?(?:[ap]\.?m\b\.?)?(?: [A-Z]{2,4}\b)?",
     re.IGNORECASE,
 )
-_COOKIE_NOTICE = re.compile(
-    r"\b(?:cookies?)\b.{0,300}\b(?:web ?site|browser|site|internet|computer|analy|third|tracking)|\b(?:web ?site|browser|site|internet).{0,300}\bcookies?\b",
-    re.IGNORECASE,
-)
 _LETTERS = re.compile(r"[^\W\d_]{1,30}")
 _BY = re.compile(r"(?:by|von|par|por|di|da|door|przez|text|autore?|auteur|author)\b:? [A-ZÀ-Ž]", re.IGNORECASE)
 LONGEST_DATE, LONGEST_BYLINE = 60, 90  # characters
@@ -68,6 +64,15 @@ def long_words(block: RawBlock) -> int:
 def is_date(text: str, most_words: int) -> bool:
     """Whether a line is a date or time with at most so many words beside it ("Updated", "Thursday", "views")."""
     return len(text) <= LONGEST_DATE and bool(_DAY.search(text)) and len(_LETTERS.findall(_DAY.sub("", text))) <= most_words
+
+
+_COOKIE_WORDS = ("website", "web site", "browser", "site", "internet", "computer", "analy", "tracking", "third part")
+
+
+def is_about_cookies(text: str) -> bool:
+    """Whether a block tells what a site keeps in the browser."""
+    said = text.lower()
+    return "cookie" in said and any(word in said for word in _COOKIE_WORDS)
 
 
 def is_byline(text: str) -> bool:
@@ -157,7 +162,7 @@ class Regions:
         return (
             1, len(block.text), len(block.text) if linked else block.link_characters, long_words(block), int(heading), int(heading and linked), int(entry), int(dated),
             0 if heading or linked else block.words, int(bool(PRICE.search(block.text))),
-            int(not heading and bool(_COOKIE_NOTICE.search(block.text))), 0,
+            int(not heading and is_about_cookies(block.text)), 0,
         )  # fmt: skip
 
     def _of(self, what: str, first: int, last: int) -> int:

@@ -63,6 +63,16 @@ class Element:
         return [element for element in self.elements() if element.tag in tags]
 
 
+def ancestors(element: Element) -> list[Element]:
+    """The element and what it stands in, from the inside out."""
+    chain: list[Element] = []
+    near: Element | None = element
+    while near is not None:
+        chain.append(near)
+        near = near.parent
+    return chain
+
+
 def parse_html(html: str) -> Element:
     """Parse a document; never raises on bad markup. Comments and processing instructions are dropped, and so is what exceeds the bounds."""
     return parse_document(html)[0]

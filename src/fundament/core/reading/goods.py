@@ -1,0 +1,233 @@
+"""Pages that sell one thing: its text is names, properties and a few lines, with hardly a long paragraph to go by.
+
+On such a page the text is what stands below its title in the part of the page that holds most of what is said there, without what customers say, without the
+shop's own services, and without cards of other goods (children of one kind, each with a price and a link).
+"""
+
+from __future__ import annotations
+
+import itertools
+import re
+from bisect import bisect_left, bisect_right
+from collections import Counter, defaultdict
+
+from fundament.core.reading.blocks import RawBlock
+from fundament.core.reading.metadata import Metadata
+from fundament.core.reading.prices import PRICE
+from fundament.core.reading.tree import Element
+
+_GOODS = frozenset(["Product", "ProductGroup", "ProductModel", "IndividualProduct"])
+MOST_RUNNING = 350  # words of running text; with more of it a page is read as any other
+MOST_CONTROLS = 3_000  # elements that are looked at for a control to buy
+MOST_SAID = 0.7  # of the words below the title, that the part with the goods holds at least
+MOST_OF_A_LINE = 120  # characters
+HEADING_WORDS = 9  # of a line that says what the next ones are, at most
+MOST_OF_A_CARD = 80  # words of running text
+CARDS = 2  # of one kind, at least
+
+_BUY = re.compile(
+    r"add to (?:your )?(?:basket|cart|bag|trolley)|add items? to cart|buy (?:it )?now|pre-?order now|in den warenkorb|in die einkaufstasche|jetzt kaufen|"
+    r"ajouter au panier|acheter|añadir (?:al carrito|a la cesta)|comprar|aggiungi al carrello|acquista|in (?:de )?winkel(?:wagen|mand)|adicionar ao (?:carrinho|cesto)|"
+    r"(?:dodaj )?do koszyka|kup teraz|(?:do|přidat do) košíku|(?:pridať )?do košíka|kosárba|в корзину|до кошика|купить|i kurv|i varukorgen|i handlekurven|lägg i",
+    re.IGNORECASE,
+)
+_BUY_NAMES = re.compile(r"add[-_]?(?:item[-_]?)?to[-_]?(?:cart|basket|bag)|buy[-_]?now|btn[-_]?cart", re.IGNORECASE)
+
+# what lines and headings of few words say, in lower case and without numbers and signs at their end: how they begin, and what they hold
+_OPINIONS = (
+    "review", "customer review", "product review", "write a review", "write your own review", "your review", "our review", "customer testimonial", "testimonial",
+    "rating", "customer rating", "customer question", "questions and answers", "questions & answers",
+    "bewertung", "produktbewertung", "kundenbewertung", "kundenmeinung", "meinungen", "rezension", "kundenrezension",
+    "avis", "donnez votre avis", "opiniones", "recensioni", "beoordelingen", "klantbeoordelingen", "avaliações", "opinie", "recenzje", "recenze", "hodnocení", "отзывы",
+)  # fmt: skip
+_OTHER_GOODS = (
+    "see also", "related product", "related item", "similar product", "similar item", "useful addition", "recommended", "recently viewed", "top seller", "best seller",
+    "bestseller", "popular product", "complete the look", "goes with", "goes well with", "more from", "often bought", "frequently bought", "you may also", "you might also",
+    "ähnliche produkte", "ähnliche artikel", "passende produkte", "passende artikel", "das könnte", "das passt", "kunden kauften", "kunden haben", "andere kunden", "zuletzt angesehen",
+    "produits similaires", "produits associés", "produits liés", "vous aimerez", "les clients", "productos relacionados", "productos similares", "también te",
+    "prodotti correlati", "prodotti simili", "potrebbe", "gerelateerde producten", "produtos relacionados", "podobne produkty", "polecane produkty", "powiązane produkty",
+    "mogą cię", "podobné produkty", "související", "mohlo by vás", "похожие товары", "рекомендуем", "с этим товаром",
+)  # fmt: skip
+_OTHER_GOODS_WITHIN = (
+    "also like",
+    "also bought",
+    "also view",
+    "also purchase",
+    "weitere produkte",
+    "weitere artikel",
+    "weitere alternative",
+    "weitere, passende",
+    "alternativen modelle",
+    "tolle alternativen",
+)
+_SERVICES = (
+    "safe shopping", "secure shopping", "returns", "easy returns", "free returns", "return policy", "shipping", "free shipping", "standard shipping", "delivery", "home delivery",
+    "free delivery", "standard delivery", "payment", "customer service", "great customer service", "customer care", "customer support", "why buy", "why shop", "why choose",
+    "sign up", "newsletter", "stay connected", "stay in touch", "follow us", "connect with us", "my account", "categories", "contact us", "about", "last order dates", "site links", "useful links",
+    "our 6 months", "versand", "lieferung", "zahlung", "rückgabe", "ihre vorteile", "vorteile", "besuchen sie", "livraison", "paiement", "envío", "spedizion", "verzending", "entrega", "dostawa",
+    "proč nakoupit", "o firmě", "доставка", "оплата", "условия доставки",
+)  # fmt: skip
+_OWN = (
+    "description", "detail", "specification", "specs", "feature", "overview", "information", "data sheet", "dimension", "material", "ingredient", "composition", "properties",
+    "product description", "product detail", "product information", "product specification", "product feature", "item description", "item detail", "technical specification",
+    "technical detail", "technical information", "technical data", "additional information", "more info", "full description", "full specification", "what's included", "what is included",
+    "what's in the box", "includes", "nutrition", "care instruction",
+    "beschreibung", "produktbeschreibung", "artikelbeschreibung", "produktdetails", "produktinformationen", "produktdaten", "eigenschaften", "merkmale", "technische daten",
+    "technische details", "lieferumfang", "inhaltsstoffe", "zutaten", "caractéristiques", "fiche technique", "détails", "descripción", "características", "descrizione",
+    "caratteristiche", "scheda tecnica", "omschrijving", "productomschrijving", "specificaties", "kenmerken", "descrição", "especificações", "opis", "specyfikacja", "parametry",
+    "szczegóły", "popis", "описание", "характеристики", "технические",
+)  # fmt: skip
+_AT_THE_END = " \t.…:()0123456789"
+
+
+def _said(text: str) -> str:
+    """What a line of few words says, "" of a longer one."""
+    return text.lower().rstrip(_AT_THE_END).lstrip() if len(text) <= MOST_OF_A_LINE else ""
+
+
+def announces_others(text: str) -> bool:
+    """Whether a line announces what customers say, or other goods."""
+    said = _said(text)
+    return said.startswith((*_OPINIONS, *_OTHER_GOODS)) or any(words in said for words in _OTHER_GOODS_WITHIN)
+
+
+def announces_services(text: str) -> bool:
+    """Whether a heading announces what the shop does for everybody."""
+    return _said(text).startswith(_SERVICES)
+
+
+def announces_the_goods(text: str) -> bool:
+    """Whether a heading announces what tells about the goods themselves."""
+    return _said(text).startswith(_OWN)
+
+
+def sells(root: Element, metadata: Metadata) -> bool:
+    """Whether the page sells: by its structured data, or by a control to buy with a price on the page."""
+    if _GOODS & set(metadata.structured_types) or metadata.open_graph_type in ("product", "og:product"):
+        return True
+    controls = (e for e in root.elements() if e.tag in ("button", "input", "a"))
+    found = any(
+        _BUY_NAMES.search(f"{e.get('id')} {e.get('class')} {e.get('name')}"[:200])
+        or _BUY.search(f"{e.get('value')} {e.get('title')} {e.get('alt')} {e.text(60) if e.tag != 'input' else ''}"[:200])
+        for e in itertools.islice(controls, MOST_CONTROLS)
+    )
+    return found and bool(PRICE.search(root.text(200_000)))
+
+
+_QUANTITY = re.compile(
+    r"\b(?:qty|quantity|menge|anzahl|quantité|cantidad|quantità|aantal|quantidade|ilość|szt|množství|количество|количествo|select size|size chart)\b",
+    re.IGNORECASE,
+)
+_LETTERS = re.compile(r"[^\W\d_]{3}")
+NEAR = 12  # blocks below the title, where the price of what is sold stands
+
+
+def is_priced(blocks: list[RawBlock], title: int) -> bool:
+    """Whether a price and something to choose stand just below a title, as where a script makes the control to buy."""
+    near = blocks[title + 1 : title + 1 + NEAR]
+    return any(b.words <= HEADING_WORDS and PRICE.search(b.text) for b in near) and any(
+        b.words <= HEADING_WORDS and _QUANTITY.search(b.text) for b in near
+    )
+
+
+def is_only_a_price(text: str) -> bool:
+    """Whether a line says a price and nothing else."""
+    return bool(PRICE.search(text)) and not _LETTERS.search(PRICE.sub("", text[:60]))
+
+
+def _kind(element: Element) -> tuple[str, str]:
+    return element.tag, " ".join(element.get("class").split())
+
+
+def _others_sections(blocks: list[RawBlock], first: int, running: list[int]) -> set[int]:
+    """The places of what stands under a heading, or a line, that announces what customers say, other goods or services; not of a long text."""
+    found: list[list[int]] = []
+    level = 0  # of the heading that is in force: 7 for a line, 0 for none
+    for position in range(first, len(blocks)):
+        block = blocks[position]
+        text = block.text.strip() if block.words <= HEADING_WORDS else ""
+        heading = block.kind == "heading"
+        if (heading and (announces_others(text) or announces_services(text))) or (
+            not level and block.kind == "paragraph" and not block.link_characters and announces_others(text)
+        ):
+            level = block.level if heading else 7
+            found.append([])
+        elif heading and (block.level <= level or announces_the_goods(text)):
+            level = 0
+        if level:
+            found[-1].append(position)
+    return {p for places in found if sum(running[p] for p in places) < MOST_RUNNING for p in places}
+
+
+def _cards(blocks: list[RawBlock], title: Element, running: list[int]) -> set[int]:
+    """The places of blocks in cards of other goods, which are short."""
+    priced: dict[int, set[int]] = defaultdict(set)  # parent -> its children that hold a price
+    elements: dict[int, Element] = {}
+    for block in blocks:
+        if not PRICE.search(block.text):
+            continue
+        near = block.element
+        while near.parent is not None:
+            elements[id(near)] = near
+            if id(near) in priced[id(near.parent)]:
+                break
+            priced[id(near.parent)].add(id(near))
+            near = near.parent
+    spans: list[tuple[int, int]] = []
+    for children in priced.values():
+        cards = [elements[child] for child in children if not elements[child].holds(title)]
+        kinds = Counter(_kind(card) for card in cards)
+        for card in cards:
+            if kinds[_kind(card)] >= CARDS and _leads_elsewhere(card):
+                spans.append((card.place, card.last))
+    places = [block.element.place for block in blocks]
+    found: set[int] = set()
+    for first, last in spans:
+        inside = range(bisect_left(places, first), bisect_right(places, last))
+        if sum(running[p] for p in inside) <= MOST_OF_A_CARD:
+            found.update(inside)
+    return found
+
+
+def _leads_elsewhere(card: Element) -> bool:
+    near = [card, card.parent] if card.parent is not None else [card]
+    return any(e.tag == "a" and e.get("href") and e.get("href")[0] != "#" for e in [*near, *itertools.islice(card.elements(), 60)])
+
+
+def text_of_goods(blocks: list[RawBlock], reasons: list[str], title: int, running: list[int]) -> list[bool] | None:
+    """Which blocks of a page that sells are its text; None when it has too much running text to be read as such a page.
+
+    reasons: why blocks are left out already ("" where they are not); title: the block with the name of what is sold; running: the words of running text of each.
+    """
+    heading = blocks[title].element
+    left_out = _others_sections(blocks, title + 1, running) | _cards(blocks, heading, running)
+    kept = [not reasons[position] and position not in left_out for position in range(len(blocks))]
+    if sum(words for words, k in zip(running, kept, strict=True) if k) >= MOST_RUNNING:
+        return None
+    kept[:title] = [False] * title
+    said = [
+        (b.element.place, b.words if k and b.kind != "heading" and 2 * b.link_characters < len(b.text) else 0)
+        for b, k in zip(blocks, kept, strict=True)
+    ]
+    needed = MOST_SAID * sum(words for _, words in said)
+    part = heading
+    while part.parent is not None and sum(words for place, words in said if part.place <= place <= part.last) < needed:
+        part = part.parent
+    own = _own_sections(blocks, title + 1)
+    return [k and (part.holds(b.element) or position in own) for position, (b, k) in enumerate(zip(blocks, kept, strict=True))]
+
+
+def _own_sections(blocks: list[RawBlock], first: int) -> set[int]:
+    """The places of headings that announce what the goods are, and of what stands with them in the same part of the page, up to the next heading."""
+    found: set[int] = set()
+    part: Element | None = None
+    for position in range(first, len(blocks)):
+        element = blocks[position].element
+        if blocks[position].kind == "heading":
+            part = element.parent if announces_the_goods(blocks[position].text) else None
+            following = blocks[position + 1].element if position + 1 < len(blocks) else element
+            while part is not None and part.parent is not None and not part.holds(following):
+                part = part.parent
+        if part is not None and part.holds(element):
+            found.add(position)
+    return found
