@@ -101,17 +101,18 @@ def announces_the_goods(text: str) -> bool:
     return _said(text).startswith(_OWN)
 
 
-def sells(root: Element, metadata: Metadata) -> bool:
-    """Whether the page sells: by its structured data, or by a control to buy with a price on the page."""
+def sells(root: Element, metadata: Metadata, blocks: list[RawBlock]) -> bool:
+    """Whether the page sells: by its structured data, or by a price on it and a control to buy."""
     if _GOODS & set(metadata.structured_types) or metadata.open_graph_type in ("product", "og:product"):
         return True
+    if not any(PRICE.search(block.text) for block in blocks):
+        return False
     controls = (e for e in root.elements() if e.tag in ("button", "input", "a"))
-    found = any(
+    return any(
         _BUY_NAMES.search(f"{e.get('id')} {e.get('class')} {e.get('name')}"[:200])
         or _BUY.search(f"{e.get('value')} {e.get('title')} {e.get('alt')} {e.text(60) if e.tag != 'input' else ''}"[:200])
         for e in itertools.islice(controls, MOST_CONTROLS)
     )
-    return found and bool(PRICE.search(root.text(200_000)))
 
 
 _QUANTITY = re.compile(

@@ -48,7 +48,7 @@ def read_page(html: str | bytes, url: str, *, header_charset: str = "", notes: I
     body = next((c for c in root.children if isinstance(c, Element) and c.tag == "body"), root)
     raw = extract_blocks(body)
     thread = is_thread(root, metadata)
-    reasons = MainContent(raw.blocks, thread, metadata.title, sells(root, metadata)).decide()
+    reasons = MainContent(raw.blocks, thread, metadata.title, sells(root, metadata, raw.blocks)).decide()
     blocks, beyond = counted_blocks(
         Block(b.said_kind, b.level, b.text, not reason, reason, b.marks) for b, reason in zip(raw.blocks, reasons, strict=True)
     )
