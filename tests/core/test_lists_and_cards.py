@@ -151,3 +151,10 @@ def test_a_letter_and_its_accent_are_one_sign_however_they_were_typed(form: str)
     body = "<h1>Kalk löschen</h1>" + "<p>Gelöschter Kalk für den Putz muss überwintern, bevor er geprüft und aufgetragen wird.</p>" * 6
     found = page(unicodedata.normalize(form, body).replace("o\u0308", "o&#x308;"), "Kalk löschen")
     assert (found.blocks, found.word_count) == (page(body, "Kalk löschen").blocks, 80)
+
+
+@pytest.mark.parametrize(("body", "is_kept"), [("<a href='/1'>A kiln</a>", False), ("<p>A kiln in the hills.</p>", True)])
+def test_a_box_of_links_in_the_text_takes_its_heading_with_it(body: str, *, is_kept: bool) -> None:
+    box = f'<div class="story"><h2>Kilns of the valley</h2><ul>{f"<li>{body}</li>" * 3}</ul></div>'
+    found = page(f"<article><h1>Slaking lime</h1>{TEXT}{box}{TEXT}<h3>|</h3></article>")
+    assert [b.text for b in found.headings()] == ["Slaking lime", *(["Kilns of the valley"] if is_kept else [])]

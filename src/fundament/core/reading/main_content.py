@@ -135,6 +135,7 @@ class MainContent:
             self._leave_out_surroundings(reasons)
         self._leave_out_announcing_headings(reasons)
         self._leave_out_the_date(reasons)
+        self._leave_out_what_ends_in_nothing(reasons)
         return reasons
 
     def _is_by_users(self, block: RawBlock) -> bool:
@@ -377,3 +378,19 @@ class MainContent:
                 continue
             for p in (position, *below):
                 reasons[p] = reasons[p] or "heading of site furniture"
+
+    def _leave_out_what_ends_in_nothing(self, reasons: list[str]) -> None:
+        """Headings without a letter, and those of a box in the text that holds links and nothing that counts."""
+        title = next((p for p, b in enumerate(self._blocks) if b.kind == "heading" and not reasons[p]), None)
+        places = [block.element.place for block in self._blocks]
+        last = max((p for p, b in enumerate(self._blocks) if not reasons[p] and b.kind != "heading"), default=0)
+        for position, block in enumerate(self._blocks):
+            if reasons[position] or block.kind != "heading" or position == title:
+                continue
+            parent = block.element.parent
+            inside = range(bisect_left(places, parent.place), bisect_right(places, parent.last)) if parent is not None else range(0)
+            holds_links = any(reasons[p] == "list of links" for p in inside)
+            if not any(sign.isalnum() for sign in block.text) or (
+                block.level > 1 and position < last and holds_links and all(reasons[p] or p == position for p in inside)
+            ):
+                reasons[position] = "heading of site furniture"
