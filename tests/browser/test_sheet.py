@@ -5,6 +5,7 @@ from __future__ import annotations
 import base64
 import io
 import re
+import unicodedata
 from typing import Any
 
 from playwright.sync_api import Page, expect
@@ -66,6 +67,16 @@ def test_what_is_pasted_is_plain_and_kept(page: Page, draft: Draft, server: str)
     page.keyboard.press("ArrowDown")
     paste(page, text="## From Markdown\n\n- [ ] open\n- one **bold** word")
     expect(page.locator(".sheet-text h2")).to_have_count(2)
+
+
+def test_letters_pasted_apart_from_their_accents_are_put_together(page: Page, draft: Draft, server: str) -> None:
+    open_draft(page, server, draft, "<p></p>")
+    paste(page, html=unicodedata.normalize("NFD", "<p>Gelöschter Kalk</p>"), text="x")
+    expect(page.locator(".sheet-text")).to_contain_text("Gelöschter Kalk")
+    page.keyboard.press("Control+End")
+    paste(page, text=unicodedata.normalize("NFD", " für Wände"))
+    expect(page.locator(".sheet-text")).to_contain_text("für Wände")
+    assert saved(page, draft) == "<p>Gelöschter Kalk für Wände</p>"
 
 
 def test_words_are_found_and_replaced_by_keys(page: Page, draft: Draft, server: str) -> None:
