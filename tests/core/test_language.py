@@ -279,3 +279,30 @@ def test_sentences_handed_from_process_to_process_are_those_that_would_be_cut(la
     keep_sentences(KEPT_SENTENCES)
     take_over(handed, language)
     assert [analyse_text(text, language) for text in texts] == wanted
+
+
+@pytest.mark.parametrize(
+    ("text", "language", "lemmas"),
+    [
+        ("B-trees and a B-tree", "en", ["b-tree", "and", "a", "b-tree"]),
+        ("E-Mail, e-mail, email", "en", ["email", "email", "email"]),
+        ("T-shirt", "fr", ["t-shirt"]),
+        ("Y-a-t-il", "fr", ["y", "avoir", "t", "il"]),
+        ("a row-level lock", "en", ["a", "row", "level", "lock"]),
+    ],
+)
+def test_a_letter_with_a_hyphen_is_part_of_its_word(text: str, language: str, lemmas: list[str]) -> None:
+    tokens = tokenize(text, language)
+    assert [token.lemma for token in tokens] == lemmas
+    assert all(text[token.start : token.end] == token.text for token in tokens)
+
+
+def test_no_phrase_begins_or_ends_inside_a_word_with_hyphens() -> None:
+    text = "A row-level lock holds one row, and a table-level lock holds the whole table until the writer is done with it."
+    found = {
+        c.key
+        for c in analyse_page(
+            read_page(f"<title>Locks</title><h1>Locks</h1><p>{text}</p><p>{text}</p>", "https://a.example/locks")
+        ).candidates
+    }
+    assert "row level lock" in found and "lock" in found and "level lock" not in found

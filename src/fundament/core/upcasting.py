@@ -69,6 +69,12 @@ def _reading_from_6(plain: dict[str, Any]) -> dict[str, Any]:
     return {**plain, "version": "7"}
 
 
+def _analysis_from_7(plain: dict[str, Any]) -> dict[str, Any]:
+    """A letter with a hyphen is part of its word ("B-tree"), and no phrase begins inside a word with hyphens; the older ones have pieces of them, until their
+    page is read anew."""
+    return {**plain, "version": "8"}
+
+
 STEPS: dict[tuple[str, str], tuple[str, Step]] = {  # (stage, from) -> (to, step)
     ("reading", "3"): ("4", _reading_from_3),
     ("analysis", "3"): ("4", _analysis_from_3),
@@ -78,6 +84,7 @@ STEPS: dict[tuple[str, str], tuple[str, Step]] = {  # (stage, from) -> (to, step
     ("reading", "5"): ("6", _reading_from_5),
     ("analysis", "6"): ("7", _analysis_from_6),
     ("reading", "6"): ("7", _reading_from_6),
+    ("analysis", "7"): ("8", _analysis_from_7),
 }
 
 

@@ -38,6 +38,9 @@ _ELISION = re.compile(r"([^\W\d_]{1,20})['’](?=\w)")
 _SPACES = re.compile(r"\s+")
 _PREFIXED = re.compile(r"\b(re|un|non|pre|de|anti|sub|over|under|semi|mis|co|multi)-(?=[^\W\d_]{3})", re.IGNORECASE)
 
+_LETTERED = re.compile(r"\b([A-Z]|[ex])-(?=[^\W\d_]{3})")  # "B-tree", "S-Bahn", "x-ray": a letter that is part of the word
+_JOINED, _HYPHEN = "\u02d0", "\u02d1"  # letters to the pattern, in place of the hyphen: one that goes and one that stays
+
 
 _QUANTITY_HERE = re.compile(rf"\d{{1,40}}(?:[.,:/]\d{{1,40}}){{0,9}}\s?(?:{_UNITS})[²³]?", re.UNICODE)
 
@@ -70,6 +73,8 @@ def lemma_of(word: str, language: str = "en") -> str:
     if is_address(lower):
         return lower
     pack = pack_of(language)
+    if lower[1:2] == "-":  # "e-mail" is "email", and the lemma of "B-trees" is "b-tree"
+        return sys.intern(lower[0] + ("" if lower[0] == "e" else "-") + lemma_of(word[2:], language))
     lower = pack.spelled_one_way(lower).replace("'", "")
     return sys.intern(pack.lemma(lower) if lower else word.lower())
 
@@ -93,15 +98,16 @@ def tokenize(text: str, language: str = "en") -> list[Token]:
     elided = pack_of(language).elided
     if "-" in text:
         # join prefixes without moving any offset: the hyphen becomes an invisible joiner that is a letter to the pattern
-        text = _PREFIXED.sub(lambda m: m.group(1) + "\u02d0", text)
+        text = _PREFIXED.sub(lambda m: m.group(1) + _JOINED, text)
+        text = _LETTERED.sub(lambda m: m.group(1) + _HYPHEN, text)
     found_words = _word_in(text).finditer(text)
-    if not elided and "\u02d0" not in text:
+    if not elided and _JOINED not in text and _HYPHEN not in text:
         return [Token(word := found.group(), lemma_of(word, language), *found.span()) for found in found_words]
     tokens = []
     for found in found_words:
         word = found.group(0)
-        if "\u02d0" in word:
-            word = word.replace("\u02d0", "")
+        if _JOINED in word or _HYPHEN in word:
+            word = word.replace(_JOINED, "").replace(_HYPHEN, "-")
         start = found.start()
         if elided and (parts := _ELISION.match(word)) and parts.group(1).lower() in elided:
             tokens.append(Token(parts.group(0), parts.group(1).lower(), start, start + parts.end()))

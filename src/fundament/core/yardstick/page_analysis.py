@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import itertools
 import re
 from collections import Counter, defaultdict
 from collections.abc import Callable, Sequence
@@ -16,6 +17,7 @@ from fundament.core.reading.model import Block, Reading
 from fundament.core.version import ANALYSIS_VERSION
 from fundament.core.yardstick.name_runs import cue_beside, name_runs
 
+_OBJECT_TAGS = frozenset(["NOUN", "PROPN", "ADJ", "DET", "NUM", "PRON"])
 _NOUN_TAGS = frozenset(("NOUN", "PROPN"))
 _INSIDE_TAGS = frozenset(("NOUN", "PROPN", "ADJ", "NUM", "VERB", "X", ""))
 _SITE_NAME = re.compile(r"\s[|–—·»]\s|\s-\s")  # white space in titles is folded
@@ -82,7 +84,10 @@ def analyse_page(reading: Reading) -> PageAnalysis:
     tag = tagger_of(language)
     for sentence, source, is_heading in zip(sentences, sources, prominent, strict=True):
         sentence_tags = tag([token.text for token in sentence.tokens], sentence.joined)
+        hyphened = _hyphened(source, sentence)
         for start, end in _candidate_bounds(sentence, sentence_tags, language):
+            if end > start + 1 and (start in hyphened or end in hyphened):
+                continue  # "level locks" of "row-level locks"
             key = " ".join(token.lemma for token in sentence.tokens[start:end])
             form = _written(source, sentence, start, end)
             counts[key] += 1
@@ -105,6 +110,14 @@ def analyse_page(reading: Reading) -> PageAnalysis:
         names=tuple(NameUse(text, cue, count) for (text, cue), count in sorted(names.items())),
         acronyms=acronyms,
     )
+
+
+def _hyphened(source: str, sentence: Sentence) -> set[int]:
+    """The numbers of the tokens that a hyphen joins with the one before."""
+    if "-" not in source and "‑" not in source:
+        return set()
+    pairs = enumerate(itertools.pairwise(sentence.tokens), 1)
+    return {number for number, (before, token) in pairs if token.start == before.end + 1 and source[sentence.start + before.end] in "-‐‑"}
 
 
 def _written(source: str, sentence: Sentence, first: int, after: int) -> str:
@@ -182,6 +195,8 @@ def _candidate_bounds(sentence: Sentence, tags: tuple[str, ...], language: str) 
                 continue
             if not _may_end(tags[last], words[last], has_tags) or words[last] in empty:
                 continue
+            if tags[last] == "VERB" and end < len(words) and sentence.joined[end] and tags[end] in _OBJECT_TAGS:
+                continue  # "queries involving" of "queries involving two columns"
             if functional_inside and has_tags and not (tags[start] in _NOUN_TAGS and tags[last] in _NOUN_TAGS):
                 continue
             if tags[start] == "VERB" and not words[start].endswith(("ing", "ed")):
