@@ -12,6 +12,16 @@ def _filled(piece: str) -> Shape:
     return lambda size: f"<html><body>{piece * (size // len(piece))}</body></html>"
 
 
+def _sold(piece: str) -> Shape:
+    """The piece over and over, below what is sold."""
+    above = (
+        "<h1>Goat hair</h1><p>£12.00</p><p>Some thirty words of what the hair is good for, "
+        + "and more of it " * 8
+        + "</p><button>Add to basket</button>"
+    )
+    return lambda size: f"<html><head><title>Goat hair</title></head><body>{above}{piece * (size // len(piece))}</body></html>"
+
+
 def _nested(tag: str) -> Shape:
     return lambda size: f"<html><body>{f'<{tag}>x ' * (size // (len(tag) + 4))}</body></html>"
 
@@ -153,6 +163,12 @@ SHAPES: dict[str, Shape] = {
     "title": lambda size: f"<html><head><title>{'a | ' * (size // 4)}</title></head><body><p>x</p></body></html>",
     "heading of a megabyte": lambda size: f"<html><body><h2>{'word ' * (size // 5)}</h2><p>x</p></body></html>",
     "meta without charset": lambda size: f"{'<meta' * (size // 5)}",
+    "cards of goods": _sold('<div class="card"><a href="/x">A thing</a><span>£4.50</span></div>'),
+    "prices in prices": _sold("<div>£4.50 for one of them "),
+    "what users say": _sold('<div class="reviews"><p>I like it very much, and so do all of my neighbours who saw it there.</p></div>'),
+    "properties of goods": _sold('<div class="basket"><li>Weight:</li><li>4 kg</li></div>'),
+    "sections of goods": _sold("<section><h2>Description</h2><p>Some words.</p></section><h2>Reviews</h2><p>Some more.</p>"),
+    "forms with prices": _sold("<form><p>£4.50</p><button>Add to basket</button></form>"),
     "forms": _filled("<form><p>some words</p>"),
     "details": _filled("<details><summary>x</summary>y</details>"),
     "style hidden": _filled('<p style="display:none">x</p>'),

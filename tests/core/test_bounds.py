@@ -139,7 +139,8 @@ def calls_of(html: str) -> int:
 SLOW = (
     "plain words", "many tags with 200 attributes", "nested address", "nested div", "nested li", "misnested", "tables in tables", "table of cells",
     "images in paragraphs", "links", "headings", "headings of level one", "headings over links", "JSON-LD of numbers", "e.g. over and over",
-    "class names", "details", "forms", "heading of a megabyte",
+    "class names", "details", "forms", "heading of a megabyte", "cards of goods", "prices in prices", "what users say", "properties of goods",
+    "sections of goods", "forms with prices",
 )  # fmt: skip
 
 

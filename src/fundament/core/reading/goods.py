@@ -206,13 +206,11 @@ def text_of_goods(blocks: list[RawBlock], reasons: list[str], title: int, runnin
     if sum(words for words, k in zip(running, kept, strict=True) if k) >= MOST_RUNNING:
         return None
     kept[:title] = [False] * title
-    said = [
-        (b.element.place, b.words if k and b.kind != "heading" and 2 * b.link_characters < len(b.text) else 0)
-        for b, k in zip(blocks, kept, strict=True)
-    ]
-    needed = MOST_SAID * sum(words for _, words in said)
+    places = [block.element.place for block in blocks]
+    words = (b.words if k and b.kind != "heading" and 2 * b.link_characters < len(b.text) else 0 for b, k in zip(blocks, kept, strict=True))
+    said = list(itertools.accumulate(words, initial=0))
     part = heading
-    while part.parent is not None and sum(words for place, words in said if part.place <= place <= part.last) < needed:
+    while part.parent is not None and said[bisect_right(places, part.last)] - said[bisect_left(places, part.place)] < MOST_SAID * said[-1]:
         part = part.parent
     own = _own_sections(blocks, title + 1)
     return [k and (part.holds(b.element) or position in own) for position, (b, k) in enumerate(zip(blocks, kept, strict=True))]

@@ -7,6 +7,7 @@ when it announces furniture ("Related posts").
 
 from __future__ import annotations
 
+import itertools
 import re
 from bisect import bisect_left, bisect_right
 from collections import Counter, defaultdict
@@ -84,6 +85,9 @@ class MainContent:
                 self._long_beside[id(block.element.parent)] += long_words(block)
         self._headings_1 = [block.element.place for block in blocks if block.kind == "heading" and block.level == 1]
         self._titles = self._places_of_titles()
+        self._places = [block.element.place for block in blocks]
+        own = (0 if b.kind == "heading" or 2 * b.link_characters >= len(b.text) else b.words for b in blocks)
+        self._said = list(itertools.accumulate(own, initial=0))  # words that are no headings and no links, before each block
         self._prices = [b.element.place for b in blocks if sells and b.words <= HEADING_WORDS and PRICE.search(b.text)]
         self._properties = [b.element.place for b in blocks if b.kind in ("list_item", "table_cell") and b.text.endswith(":")]
         self._hints: dict[int, list[tuple[str, str]]] = {}
@@ -213,8 +217,8 @@ class MainContent:
         """Whether lines of text stand between the page's first H1 and the element."""
         if not self._headings_1 or self._headings_1[0] >= element.place:
             return False
-        before = (b for b in self._blocks if self._headings_1[0] < b.element.place < element.place)
-        return sum(b.words for b in before if b.kind != "heading" and 2 * b.link_characters < len(b.text)) >= TEXT_BEFORE
+        before, after = bisect_right(self._places, self._headings_1[0]), bisect_left(self._places, element.place)
+        return self._said[after] - self._said[before] >= TEXT_BEFORE
 
     def _holds_the_h1(self, element: Element) -> bool:
         """Whether the page has H1s and all of them are inside the element."""
@@ -382,15 +386,14 @@ class MainContent:
     def _leave_out_what_ends_in_nothing(self, reasons: list[str]) -> None:
         """Headings without a letter, and those of a box in the text that holds links and nothing that counts."""
         title = next((p for p, b in enumerate(self._blocks) if b.kind == "heading" and not reasons[p]), None)
-        places = [block.element.place for block in self._blocks]
         last = max((p for p, b in enumerate(self._blocks) if not reasons[p] and b.kind != "heading"), default=0)
+        kept = list(itertools.accumulate((not reason for reason in reasons), initial=0))
+        links = list(itertools.accumulate((reason == "list of links" for reason in reasons), initial=0))
         for position, block in enumerate(self._blocks):
-            if reasons[position] or block.kind != "heading" or position == title:
-                continue
             parent = block.element.parent
-            inside = range(bisect_left(places, parent.place), bisect_right(places, parent.last)) if parent is not None else range(0)
-            holds_links = any(reasons[p] == "list of links" for p in inside)
-            if not any(sign.isalnum() for sign in block.text) or (
-                block.level > 1 and position < last and holds_links and all(reasons[p] or p == position for p in inside)
-            ):
+            if reasons[position] or block.kind != "heading" or position == title or parent is None:
+                continue
+            first, after = bisect_left(self._places, parent.place), bisect_right(self._places, parent.last)
+            is_of_links = links[after] > links[first] and kept[after] - kept[first] == 1
+            if not any(sign.isalnum() for sign in block.text) or (block.level > 1 and position < last and is_of_links):
                 reasons[position] = "heading of site furniture"
