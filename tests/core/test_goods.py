@@ -17,7 +17,7 @@ SAYS = "<p>I have used this hair for years and it never comes out of the plaster
 
 
 def page(body: str, title: str = f"{NAME} - The Plaster Shop") -> Reading:
-    return read_page(f"<html><head><title>{title}</title></head><body>{body}</body></html>", "https://www.plaster.example/p/hair")
+    return read_page(f"<html><head><title>{title}</title></head><body>{body}</body></html>", "https://www.plaster.example/goat-hair")
 
 
 def lines(reading: Reading) -> list[str]:
@@ -73,6 +73,14 @@ def test_a_box_to_buy_that_names_properties_is_text() -> None:
 def test_a_name_that_is_no_heading_begins_the_text() -> None:
     found = page(f"<p>Free delivery from 20 pounds on</p><div><p>{NAME}</p><p>£12.00</p><p>Washed, combed and cut.</p>{BUY}</div>")
     assert lines(found)[0] == NAME and "Free delivery from 20 pounds on" not in lines(found)
+
+
+def test_a_price_and_something_to_choose_below_the_name_make_a_product_where_a_script_makes_the_button() -> None:
+    chosen = "<p>£12.00</p><p>Quantity</p><p>Washed, combed and cut.</p>"
+    assert page(f"<div><h1>{NAME}</h1>{chosen}</div>").kind == "product"
+    assert page(f"<div><h1>{NAME}</h1><p>Washed, combed and cut.</p></div>").kind == "other"
+    others = "".join(card(f"Hair of kind {n}") for n in range(12))
+    assert page(f"<div><h1>Hair</h1><div>{others}</div></div>", "Hair").kind == "category"
 
 
 def test_prices_of_one_thing_by_quantity_are_no_cards() -> None:

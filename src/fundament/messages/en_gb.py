@@ -234,6 +234,7 @@ TEXTS = {
     "kind.no_path": "the address has no path",
     "kind.address": "the address contains {part}",
     "kind.prices_and_controls": "{prices:n|price|prices} and {controls:n|buying control|buying controls}",
+    "kind.goods": "a price just below the title, and something to choose or to buy",
     "kind.prices": "{prices:n|price|prices} and few paragraphs",
     "kind.posts": "posts by several people",
     "kind.video": "a video and little text",

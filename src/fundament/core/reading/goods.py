@@ -123,12 +123,15 @@ _LETTERS = re.compile(r"[^\W\d_]{3}")
 NEAR = 12  # blocks below the title, where the price of what is sold stands
 
 
+def has_price_below(blocks: list[RawBlock], title: int) -> bool:
+    """Whether a price stands just below a title."""
+    return any(b.words <= HEADING_WORDS and PRICE.search(b.text) for b in blocks[title + 1 : title + 1 + NEAR])
+
+
 def is_priced(blocks: list[RawBlock], title: int) -> bool:
     """Whether a price and something to choose stand just below a title, as where a script makes the control to buy."""
     near = blocks[title + 1 : title + 1 + NEAR]
-    return any(b.words <= HEADING_WORDS and PRICE.search(b.text) for b in near) and any(
-        b.words <= HEADING_WORDS and _QUANTITY.search(b.text) for b in near
-    )
+    return has_price_below(blocks, title) and any(b.words <= HEADING_WORDS and _QUANTITY.search(b.text) for b in near)
 
 
 def is_only_a_price(text: str) -> bool:

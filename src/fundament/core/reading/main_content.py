@@ -23,7 +23,7 @@ from fundament.core.reading.clutter import (
     strong_reason,
     words_of_names,
 )
-from fundament.core.reading.goods import HEADING_WORDS, is_only_a_price, is_priced, text_of_goods
+from fundament.core.reading.goods import HEADING_WORDS, has_price_below, is_only_a_price, is_priced, text_of_goods
 from fundament.core.reading.prices import PRICE
 from fundament.core.reading.regions import (
     LONG_BLOCK_WORDS,
@@ -69,6 +69,7 @@ class MainContent:
         self._page_title = page_title
         self._is_thread = is_thread
         self._sells = sells
+        self.is_of_goods = False  # whether it was read as a page that sells one thing, with its price below the name
         self._long_inside: dict[int, int] = defaultdict(int)
         self._total_long = 0
         for block in blocks:
@@ -288,6 +289,7 @@ class MainContent:
                 reasons[position] = (
                     ("shop controls" if is_only_a_price(self._blocks[position].text) else "") if kept else "outside the main part"
                 )
+        self.is_of_goods = has_price_below(self._blocks, title)
         return True
 
     def _leave_out_surroundings(self, reasons: list[str]) -> None:

@@ -55,11 +55,11 @@ def is_thread(root: Element, metadata: Metadata) -> bool:
 
 
 def page_kind(
-    root: Element, metadata: Metadata, url: str, *, main_words: int, main_paragraphs: int, thread: bool
+    root: Element, metadata: Metadata, url: str, *, main_words: int, main_paragraphs: int, thread: bool, goods: bool = False
 ) -> tuple[str, tuple[Evidence, ...]]:
     """The kind of page (one of PAGE_KINDS) and the evidence found for each kind.
 
-    main_words and main_paragraphs describe the main content; thread comes from `is_thread`.
+    main_words and main_paragraphs describe the main content; thread comes from `is_thread`; goods: whether it is read as one that sells, with a price below its title.
     """
     found: list[Evidence] = []
 
@@ -89,6 +89,8 @@ def page_kind(
     buys = len(_BUY.findall(text))
     if buys >= 1 and prices >= 1:
         note("product" if buys <= 3 else "category", message("kind.prices_and_controls", prices=prices, controls=buys), 3)
+    if goods:
+        note("product", message("kind.goods"), 3)
     if prices >= 8 and main_paragraphs < 8:
         note("category", message("kind.prices", prices=prices), 3)
     if thread:

@@ -48,7 +48,8 @@ def read_page(html: str | bytes, url: str, *, header_charset: str = "", notes: I
     body = next((c for c in root.children if isinstance(c, Element) and c.tag == "body"), root)
     raw = extract_blocks(body)
     thread = is_thread(root, metadata)
-    reasons = MainContent(raw.blocks, thread, metadata.title, sells(root, metadata, raw.blocks)).decide()
+    content = MainContent(raw.blocks, thread, metadata.title, sells(root, metadata, raw.blocks))
+    reasons = content.decide()
     blocks, beyond = counted_blocks(
         Block(b.said_kind, b.level, b.text, not reason, reason, b.marks) for b, reason in zip(raw.blocks, reasons, strict=True)
     )
@@ -66,7 +67,9 @@ def read_page(html: str | bytes, url: str, *, header_charset: str = "", notes: I
     images, other_images = by_place([image for image in images_of(raw, url) if image.near], blocks)
     links, other_links = by_place([link for link in links_of(raw, url) if link.near], blocks)
     paragraphs = sum(1 for b in main if b.kind in ("paragraph", "list_item", "quote") and len(b.text.split()) >= 15)
-    kind, evidence = page_kind(root, metadata, url, main_words=word_count, main_paragraphs=paragraphs, thread=thread)
+    kind, evidence = page_kind(
+        root, metadata, url, main_words=word_count, main_paragraphs=paragraphs, thread=thread, goods=content.is_of_goods
+    )
     return Reading(
         url=url,
         title=metadata.title,
