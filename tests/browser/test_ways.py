@@ -252,6 +252,7 @@ def test_a_reader_reads_and_is_told_so(page: Page, study: Study, draft: Draft, s
 
 def test_an_answer_that_says_no_is_shown_where_one_looks(page: Page, study: Study, server: str, actor: Actor) -> None:
     page.goto(f"{server}/studies/{study.pk}/")
+    wait_until_quiet(page)  # what is asked for once the page listens
     Membership.objects.filter(user=actor.person).update(role="reader")  # meanwhile
     page.locator(".results-table input[type=checkbox]").first.click()
     expect(page.locator("#trouble")).to_contain_text("As a reader you cannot do this")

@@ -26,6 +26,7 @@ EVENTS = "/events/"
 MOST_WAITING = 200  # events for one screen; one that does not take them is let go, and comes back by itself
 MOST_SCREENS = 2_000
 STILL_HERE = 15.0  # seconds between signs of life, so that nothing between the two closes an idle connection
+READY_WITHIN = 5.0  # seconds that a screen waits for the listener; what happens after that is asked for when it listens
 AGAIN_AFTER = 3_000  # ms that a browser waits before it connects anew
 Scope = dict[str, Any]
 Receive = Callable[[], Awaitable[Any]]
@@ -41,6 +42,7 @@ class Channel:
         self._screens: dict[asyncio.Queue[str], int] = {}  # with their workspace
         self._listening: asyncio.Task[None] | None = None
         self._ready = asyncio.Event()
+        self._was_early = False  # whether a screen was told to ask for all before this process listened
 
     async def serve(self, scope: Scope, receive: Receive, send: Send) -> None:
         """Answer one screen for as long as it stays open."""
@@ -63,8 +65,10 @@ class Channel:
                 *raw_headers(),
             ]
             await send({"type": "http.response.start", "status": 200, "headers": headers})
-            with contextlib.suppress(asyncio.TimeoutError):
-                await asyncio.wait_for(self._ready.wait(), 5.0)
+            try:
+                await asyncio.wait_for(self._ready.wait(), READY_WITHIN)
+            except TimeoutError:
+                self._was_early = True
             await send(_body(f"retry: {AGAIN_AFTER}\nevent: listening\ndata: {{}}\n\n"))
             while not gone.done():
                 waiting = asyncio.create_task(screen.get())
@@ -91,7 +95,8 @@ class Channel:
                 async with await psycopg.AsyncConnection.connect(**_parameters(), autocommit=True) as listener:
                     await listener.execute(f"LISTEN {CHANNEL}")
                     self._ready.set()
-                    if was_lost:
+                    if was_lost or self._was_early:
+                        self._was_early = False
                         self._pass_on(None, json.dumps({"topic": "all"}))
                     async for notice in listener.notifies():
                         with contextlib.suppress(ValueError, KeyError, TypeError):
