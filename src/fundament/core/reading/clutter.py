@@ -86,6 +86,8 @@ _HINTED_AS_HEADINGS = frozenset(["byline", "dateline", "timestamp", "quote", "pu
 _NOTES = frozenset(["note", "tip", "tips", "warning", "caution", "callout", "admonition", "important", "info", "hint", "danger", "example"])
 _HEADING_TAGS = frozenset(["h1", "h2", "h3", "h4", "h5", "h6"])
 LONGEST_NAME = 4  # words of a class name; one word fewer for an id
+_NEGATING = frozenset(["no", "has", "with", "without", "not", "is"])
+_CATEGORISING = frozenset(["category", "cat", "tag", "section"])  # "category-reviews": what it is about
 _OPENABLE = re.compile(r"accordion|collaps|tab-?panel|tab-?content|faq|panel|expand|toggle", re.IGNORECASE)
 _INVISIBLE = re.compile(r"display\s*:\s*none|visibility\s*:\s*hidden", re.IGNORECASE)
 _SPLIT = re.compile(r"[^A-Za-z0-9]+|(?<=[a-z])(?=[A-Z])")
@@ -131,9 +133,9 @@ CLUTTER_LINE = re.compile(
 )
 CLUTTER_WORDS = 14  # of such a line at most
 COPYRIGHT_LINE = re.compile(r"^(?:©|\(c\)|copyright)\s?(?:©|\(c\))?\s?(?:19|20)\d\d\b.{0,160}\ball rights reserved\b", re.IGNORECASE)
-DATA_LINE = re.compile(
-    r"^[\[{]\s{0,5}(?:[\"\[{].{0,200}\":|\w{1,40}\s?:\s?[\w\"'{\[])"
-)  # what a script reads, in an element that a style hides
+DATA_LINE = re.compile(  # what a script reads, in an element that a style hides; "[Update: ...]" is said by people
+    r"^[\[{]\s{0,5}[\"\[{].{0,200}\":|^\{\s{0,5}\w{1,40}\s?:\s?[\w\"'{\[]"
+)
 COPYRIGHT_WORDS = 40  # of such a line at most
 
 
@@ -227,9 +229,9 @@ def hints_of(element: Element) -> list[tuple[str, str]]:
         reason = _PAIRS.get((first, second))
         if reason:
             hints.append((f"{first} {second}", reason))
-    negated = {"no", "has", "with", "without", "not", "is"}
     for position, word in enumerate(words):
-        if position and words[position - 1] in negated:
+        before = words[position - 1] if position else ""
+        if before in _NEGATING or (word in OPINIONS and before in _CATEGORISING):
             continue
         reason = _REASON_OF_WORD.get(word, "")
         if not reason:

@@ -13,7 +13,7 @@ from collections import Counter, defaultdict
 
 from fundament.core.reading.blocks import RawBlock
 from fundament.core.reading.metadata import Metadata
-from fundament.core.reading.prices import PRICE
+from fundament.core.reading.prices import BUY, PRICE
 from fundament.core.reading.tree import Element
 
 _GOODS = frozenset(["Product", "ProductGroup", "ProductModel", "IndividualProduct"])
@@ -25,12 +25,7 @@ HEADING_WORDS = 9  # of a line that says what the next ones are, at most
 MOST_OF_A_CARD = 80  # words of running text
 CARDS = 2  # of one kind, at least
 
-_BUY = re.compile(
-    r"add to (?:your )?(?:basket|cart|bag|trolley)|add items? to cart|buy (?:it )?now|pre-?order now|in den warenkorb|in die einkaufstasche|jetzt kaufen|"
-    r"ajouter au panier|acheter|añadir (?:al carrito|a la cesta)|comprar|aggiungi al carrello|acquista|in (?:de )?winkel(?:wagen|mand)|adicionar ao (?:carrinho|cesto)|"
-    r"(?:dodaj )?do koszyka|kup teraz|(?:do|přidat do) košíku|(?:pridať )?do košíka|kosárba|в корзину|до кошика|купить|i kurv|i varukorgen|i handlekurven|lägg i",
-    re.IGNORECASE,
-)
+_BUY_VERBS = re.compile(r"\b(?:acheter|comprar|acquista|купить|i kurv|lägg i)\b", re.IGNORECASE)  # on a control
 _BUY_NAMES = re.compile(r"add[-_]?(?:item[-_]?)?to[-_]?(?:cart|basket|bag)|buy[-_]?now|btn[-_]?cart", re.IGNORECASE)
 
 # what lines and headings of few words say, in lower case and without numbers and signs at their end: how they begin, and what they hold
@@ -49,22 +44,14 @@ _OTHER_GOODS = (
     "mogą cię", "podobné produkty", "související", "mohlo by vás", "похожие товары", "рекомендуем", "с этим товаром",
 )  # fmt: skip
 _OTHER_GOODS_WITHIN = (
-    "also like",
-    "also bought",
-    "also view",
-    "also purchase",
-    "weitere produkte",
-    "weitere artikel",
-    "weitere alternative",
-    "weitere, passende",
+    "also like", "also bought", "also view", "also purchase", "weitere produkte", "weitere artikel", "weitere alternative", "passende produkte", "alternative modelle",
     "alternativen modelle",
-    "tolle alternativen",
-)
+)  # fmt: skip
 _SERVICES = (
     "safe shopping", "secure shopping", "returns", "easy returns", "free returns", "return policy", "shipping", "free shipping", "standard shipping", "delivery", "home delivery",
     "free delivery", "standard delivery", "payment", "customer service", "great customer service", "customer care", "customer support", "why buy", "why shop", "why choose",
     "sign up", "newsletter", "stay connected", "stay in touch", "follow us", "connect with us", "my account", "categories", "contact us", "about", "last order dates", "site links", "useful links",
-    "our 6 months", "versand", "lieferung", "zahlung", "rückgabe", "ihre vorteile", "vorteile", "besuchen sie", "livraison", "paiement", "envío", "spedizion", "verzending", "entrega", "dostawa",
+    "versand", "lieferung", "zahlung", "rückgabe", "ihre vorteile", "vorteile", "besuchen sie", "livraison", "paiement", "envío", "spedizion", "verzending", "entrega", "dostawa",
     "proč nakoupit", "o firmě", "доставка", "оплата", "условия доставки",
 )  # fmt: skip
 _OWN = (
@@ -107,19 +94,22 @@ def sells(root: Element, metadata: Metadata, blocks: list[RawBlock]) -> bool:
         return True
     if not any(PRICE.search(block.text) for block in blocks):
         return False
-    controls = (e for e in root.elements() if e.tag in ("button", "input", "a"))
-    return any(
-        _BUY_NAMES.search(f"{e.get('id')} {e.get('class')} {e.get('name')}"[:200])
-        or _BUY.search(f"{e.get('value')} {e.get('title')} {e.get('alt')} {e.text(60) if e.tag != 'input' else ''}"[:200])
-        for e in itertools.islice(controls, MOST_CONTROLS)
-    )
+    return any(map(_is_to_buy, itertools.islice((e for e in root.elements() if e.tag in ("button", "input", "a")), MOST_CONTROLS)))
+
+
+def _is_to_buy(control: Element) -> bool:
+    """Whether a button, input or link is one to buy with, by its names or by what it says."""
+    said = f"{control.get('value')} {control.get('title')} {control.get('alt')} {control.text(60) if control.tag != 'input' else ''}"[:200]
+    names = f"{control.get('id')} {control.get('class')} {control.get('name')}"[:200]
+    return bool(_BUY_NAMES.search(names) or BUY.search(said) or _BUY_VERBS.search(said))
 
 
 _QUANTITY = re.compile(
-    r"\b(?:qty|quantity|menge|anzahl|quantité|cantidad|quantità|aantal|quantidade|ilość|szt|množství|количество|количествo|select size|size chart)\b",
+    r"\b(?:qty|quantity|menge|anzahl|quantité|cantidad|quantità|aantal|quantidade|ilość|szt|množství|количество|select size|size chart)\b",
     re.IGNORECASE,
 )
 _LETTERS = re.compile(r"[^\W\d_]{3}")
+LONGEST_PRICE = 60  # characters of a line that says prices and nothing else
 NEAR = 12  # blocks below the title, where the price of what is sold stands
 
 
@@ -136,7 +126,7 @@ def is_priced(blocks: list[RawBlock], title: int) -> bool:
 
 def is_only_a_price(text: str) -> bool:
     """Whether a line says a price and nothing else."""
-    return bool(PRICE.search(text)) and not _LETTERS.search(PRICE.sub("", text[:60]))
+    return len(text) <= LONGEST_PRICE and bool(PRICE.search(text)) and not _LETTERS.search(PRICE.sub("", text))
 
 
 def _kind(element: Element) -> tuple[str, str]:

@@ -24,6 +24,7 @@ from fundament.core.reading.clutter import (
     words_of_names,
 )
 from fundament.core.reading.goods import HEADING_WORDS, has_price_below, is_only_a_price, is_priced, text_of_goods
+from fundament.core.reading.lines import is_byline, is_date
 from fundament.core.reading.prices import PRICE
 from fundament.core.reading.regions import (
     LONG_BLOCK_WORDS,
@@ -32,8 +33,6 @@ from fundament.core.reading.regions import (
     Region,
     Regions,
     boxes_in,
-    is_byline,
-    is_date,
     long_words,
     text_beside,
 )
@@ -182,7 +181,7 @@ class MainContent:
         """What the names of the element suggest, when it can be true of it."""
         for word, reason in self._hints_of(element):
             if reason == "comments":
-                if not self._is_thread and (word not in OPINIONS or self._follows_a_text(element)):
+                if not self._is_thread and (word not in OPINIONS or self._holds_opinions(element)):
                     return reason
             elif (
                 self._holds_the_bulk(element, word)
@@ -220,6 +219,15 @@ class MainContent:
             return False
         before, after = bisect_right(self._places, self._headings_1[0]), bisect_left(self._places, element.place)
         return self._said[after] - self._said[before] >= TEXT_BEFORE
+
+    def _holds_opinions(self, element: Element) -> bool:
+        """Whether an element called reviews holds those of users: many pieces below a text, and not one text, as a magazine calls its own."""
+        if not self._follows_a_text(element):
+            return False
+        pieces: Counter[int] = Counter()
+        for block in self._blocks[bisect_left(self._places, element.place) : bisect_right(self._places, element.last)]:
+            pieces[id(block.element.parent)] += long_words(block)
+        return max(pieces.values(), default=0) <= max(MUCH_TEXT, BULK_SHARE * self._long_inside[id(element)])
 
     def _holds_the_h1(self, element: Element) -> bool:
         """Whether the page has H1s and all of them are inside the element."""

@@ -9,7 +9,7 @@ from fundament.core.reading.addresses import parts_of
 from fundament.core.reading.clutter import words_of_names
 from fundament.core.reading.metadata import Metadata
 from fundament.core.reading.model import Evidence
-from fundament.core.reading.prices import PRICE
+from fundament.core.reading.prices import BUY, PRICE
 from fundament.core.reading.tree import Element
 
 _KIND_OF_TYPE = {
@@ -20,7 +20,7 @@ _KIND_OF_TYPE = {
     "Article": "article", "BlogPosting": "article", "NewsArticle": "article", "TechArticle": "article", "HowTo": "article",
     "Report": "article", "AdvertiserContentArticle": "article",
 }  # fmt: skip
-_BUY = re.compile(r"\b(add to (basket|cart|bag)|buy now|in stock|out of stock|in den warenkorb|ajouter au panier)\b", re.IGNORECASE)
+_STOCK = re.compile(r"\b(?:in stock|out of stock)\b", re.IGNORECASE)
 _KIND_OF_PATH = (
     (re.compile(r"/(forum|forums|thread|threads|topic|viewtopic|questions|community)\b"), "forum"),
     (re.compile(r"/(product|products|p|item|shop)/[^/]+"), "product"),
@@ -86,7 +86,7 @@ def page_kind(
             note(kind, message("kind.address", part=part.group(0)), 2)
     text = root.text()
     prices = len(PRICE.findall(text))
-    buys = len(_BUY.findall(text))
+    buys = len(BUY.findall(text)) + len(_STOCK.findall(text))
     if buys >= 1 and prices >= 1:
         note("product" if buys <= 3 else "category", message("kind.prices_and_controls", prices=prices, controls=buys), 3)
     if goods:

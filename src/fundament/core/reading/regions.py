@@ -15,6 +15,7 @@ from bisect import bisect_left, bisect_right
 from dataclasses import dataclass
 
 from fundament.core.reading.blocks import RawBlock, is_layout_table
+from fundament.core.reading.lines import is_about_cookies
 from fundament.core.reading.prices import PRICE
 from fundament.core.reading.tree import Element
 
@@ -37,14 +38,6 @@ _DATED = re.compile(
     r"\d \w{1,12} ago\b|\bhace \d|\bil y a \d|\bvor \d|\d \w{1,10} (geleden|temu|fa)\b",
     re.IGNORECASE,
 )  # fmt: skip
-_DAY = re.compile(  # stricter than what dates an entry: a heading may begin with a number such as 14.2.19
-    r"\b\d{1,2}[./-]\d{1,2}[./-](?:19|20)\d{2}\b|\b(?:19|20)\d{2}-\d\d-\d\d\b|\b[^\W\d_]{3,9}\.? \d{1,2},? (?:19|20)\d{2}\b|"
-    r"\b\d{1,2}\.? [^\W\d_]{3,10}\.? (?:19|20)\d{2}\b|\b\d{1,2}:\d{2} ?(?:[ap]\.?m\b\.?)?(?: [A-Z]{2,4}\b)?",
-    re.IGNORECASE,
-)
-_LETTERS = re.compile(r"[^\W\d_]{1,30}")
-_BY = re.compile(r"(?:by|von|par|por|di|da|door|przez|text|autore?|auteur|author)\b:? [A-ZÀ-Ž]", re.IGNORECASE)
-LONGEST_DATE, LONGEST_BYLINE = 60, 90  # characters
 _SUMS = ("blocks", "characters", "links", "running", "headings", "titles", "entries", "dated", "own words", "priced", "notices", "left out")
 _SAYS_NOTHING = frozenset(["div", "td", "tr", "tbody", "center", "font", "span", "table"])
 _HAVE_A_HEADER = frozenset(["article", "main", "section"])
@@ -59,25 +52,6 @@ def long_words(block: RawBlock) -> int:
     if block.kind == "heading" or block.words < LONG_BLOCK_WORDS or block.link_characters > 0.5 * len(block.text):
         return 0
     return block.words
-
-
-def is_date(text: str, most_words: int) -> bool:
-    """Whether a line is a date or time with at most so many words beside it ("Updated", "Thursday", "views")."""
-    return len(text) <= LONGEST_DATE and bool(_DAY.search(text)) and len(_LETTERS.findall(_DAY.sub("", text))) <= most_words
-
-
-_COOKIE_WORDS = ("website", "web site", "browser", "site", "internet", "computer", "analy", "tracking", "third part")
-
-
-def is_about_cookies(text: str) -> bool:
-    """Whether a block tells what a site keeps in the browser."""
-    said = text.lower()
-    return "cookie" in said and any(word in said for word in _COOKIE_WORDS)
-
-
-def is_byline(text: str) -> bool:
-    """Whether a line says who wrote it and when ("By Ann Example, 3 May 2024, 10:15")."""
-    return len(text) <= LONGEST_BYLINE and bool(_BY.match(text)) and is_date(text[-LONGEST_DATE:], 8)
 
 
 def _links_of(heading: Element) -> list[str]:
