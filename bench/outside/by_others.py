@@ -125,8 +125,9 @@ def languages(folder: Path) -> None:
             loss = 1.0 - total / free if free else 0.0
             lost["texts"] += 1
             lost["over a twentieth"] += loss > 0.05
+            lost["warned of"] += bool(features.doubted)
             guards = Counter(v.guard for v in features.verdicts)
-            print(f"{path.name} {name:28} {own.word_count:4} words, {sum(len(b.features.real) for b in features.blocks):3} sentences: {free:5.1f} to {total:5.1f}, loses {100 * loss:5.1f} %  {dict(guards)}", flush=True)
+            print(f"{path.name} {name:28} {own.word_count:4} words, {sum(len(b.features.real) for b in features.blocks):3} sentences: {free:5.1f} to {total:5.1f}, loses {100 * loss:5.1f} %  {dict(guards)}{', warned of' if features.doubted else ''}", flush=True)
     print(dict(lost))
 
 

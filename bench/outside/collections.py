@@ -59,6 +59,11 @@ def debian(*packages: str) -> Path:
     return folder
 
 
+def npm(package: str) -> Path:
+    """The folder of an npm package, given with its version."""
+    return _folder_of(package) / "package"
+
+
 def web_pages() -> dict[str, bytes]:
     """Real web pages by the beginning of their hash."""
     found: dict[str, bytes] = {}

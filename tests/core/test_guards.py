@@ -174,7 +174,7 @@ def test_a_quoted_competitor_earns_nothing_and_is_not_blamed(compiled: CompiledY
 def test_every_language_has_counts_and_bounds(language: str) -> None:
     order = word_order(language)
     assert order is not None and len(order.trigrams) > 10_000
-    assert 4 in order.bounds and all(bound < order.usual for bound in order.bounds.values())
+    assert 8 in order.bounds and order.shuffled.middle < min(order.doubts.values()) < order.natural.middle
 
 
 def test_natural_order_is_told_from_none() -> None:
@@ -184,7 +184,17 @@ def test_natural_order_is_told_from_none() -> None:
     mixed = [s for b in shuffled(paragraphs([("p", " ".join(MINE))], "en")).blocks for s in sentences(b.text)]
     values = [np.array([order.value(s) for s in told], dtype=float) for told in (honest, mixed)]
     assert not without_order(values[0][:, 0], values[0][:, 1], order).any()
-    assert without_order(values[1][:, 0], values[1][:, 1], order).mean() > 0.9
+    assert without_order(values[1][:, 0], values[1][:, 1], order).mean() > 0.85
+
+
+def test_shuffled_sentences_among_natural_ones_are_found() -> None:
+    order = word_order("en")
+    assert order is not None
+    mixed = [s for b in shuffled(paragraphs([("p", " ".join(MINE))], "en")).blocks for s in sentences(b.text)]
+    told = [s for pair in zip(sentences(" ".join(MINE)), mixed, strict=False) for s in pair]
+    rows = np.array([order.value(s) for s in told], dtype=float)
+    flagged = without_order(rows[:, 0], rows[:, 1], order)
+    assert flagged[1::2].mean() > 0.8 and not flagged[::2].any()
 
 
 def test_one_odd_sentence_is_no_passage() -> None:
@@ -229,7 +239,7 @@ def test_no_cheating_text_earns_a_third_of_an_honest_one(folder: str) -> None:
 
 
 @pytest.mark.parametrize("folder", STUDIES)
-def test_words_without_order_lose_three_quarters_and_exchanged_ones_half(folder: str) -> None:
+def test_words_without_order_lose_three_quarters_and_exchanged_ones_are_warned_of(folder: str) -> None:
     study = demo_study(folder)
     unblamed = Claims(own_pages=frozenset(range(len(study.pages))))
     for page in study.pages[:4]:
@@ -242,7 +252,7 @@ def test_words_without_order_lose_three_quarters_and_exchanged_ones_half(folder:
         long = sum(len(block.features.real) for block in draft_features(study.compiled, draft).blocks) >= LONG_ENOUGH
         for items in (False, True):
             assert got(shuffled(draft, items=items)) <= 0.25 * before
-            assert not long or got(permuted(draft, items=items)) <= 0.5 * before
+            assert not long or draft_features(study.compiled, permuted(draft, items=items), unblamed).doubted
 
 
 @pytest.mark.parametrize(("folder", "other"), [("repointing", "floor"), ("floor", "sash"), ("sash", "repointing")])

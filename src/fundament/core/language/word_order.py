@@ -4,6 +4,9 @@ Function words are their own class; all others are told apart by what they may b
 language has no tagger. A sentence's value is the mean over its places of log p(class | two before) / p(class), natural logarithms: near 0 or below for words
 in any order, above for natural ones. The trigrams are smoothed down to bigrams and single classes (Witten and Bell 1991, method C) and were counted on texts
 that have nothing to do with any study (`tools/make_word_order.py`). A value of one sentence says little; `scoring.guards.word_order` judges passages.
+
+The values of natural sentences, and of sentences whose words were shuffled, lie about normally, the more closely the more places a sentence has. The evidence of a sentence is the logarithm of how
+much likelier its value is in a passage half of whose sentences are shuffled than in a natural one; summed over a passage it is a mixture likelihood ratio.
 """
 
 from __future__ import annotations
@@ -14,8 +17,10 @@ import json
 from collections.abc import Sequence
 from dataclasses import dataclass, field
 from pathlib import Path
+from typing import NamedTuple
 
 import numpy as np
+from numpy.typing import NDArray
 
 from fundament.core.language.analysis import KEPT_SENTENCES, Sentence
 from fundament.core.language.function_words import function_words
@@ -28,6 +33,23 @@ ENDING_LETTERS = 2  # of a word, where nothing else tells its class
 ENDINGS = ("ing", "ed", "ly", "tion", "s")  # told apart where a tagger tells the class
 WORST = -4.0  # of one place: one rare word must not decide
 STEP = 0.05  # values are kept in such steps, as one byte
+MOST_AGAINST, MOST_FOR = -6.0, 4.0  # log likelihood ratio of one sentence: no single one decides
+SHUFFLED_SHARE = 0.5  # of a passage's sentences, where a passage without order is weighed against a natural one
+
+Numbers = NDArray[np.float64]
+
+
+class Values(NamedTuple):
+    """How the values of sentences lie: their middle, and their variance, spread + by_place / places."""
+
+    middle: float
+    spread: float
+    by_place: float
+
+    def log_density(self, values: Numbers, places: Numbers) -> Numbers:
+        """Logarithm of the normal density of the values of sentences with so many places, but for a constant."""
+        variance = self.spread + self.by_place / places
+        return np.asarray(-0.5 * (values - self.middle) ** 2 / variance - 0.5 * np.log(variance))
 
 
 @dataclass(frozen=True)
@@ -35,8 +57,9 @@ class WordOrder:
     """The counts of one language, as logarithms.
 
     number: of a class. trigrams: by (a·N + b)·N + c, log p(c|a b) / p(c); bigrams: by b·N + c, (log p(c|b) / p(c), what a trigram that begins with them and
-    was never seen takes off); single: by class, what a bigram that begins with it and was never seen has. usual: the mean of honest sentences.
-    bounds: by sentences in a passage, the value below which its order is not natural.
+    was never seen takes off); single: by class, what a bigram that begins with it and was never seen has. natural, shuffled: see Values.
+    bounds: by sentences in a passage, the evidence above which its words have no natural order. doubts: by sentences in a passage, the mean value below which that may
+    be so. certain: whether it was shown on honest texts of many kinds and hands that hardly any is accused; else a passage is only warned of.
     """
 
     language: str
@@ -44,9 +67,18 @@ class WordOrder:
     trigrams: dict[int, float]
     bigrams: dict[int, tuple[float, float]]
     single: list[float]
-    usual: float
+    natural: Values
+    shuffled: Values
     bounds: dict[int, float]
+    doubts: dict[int, float]
+    certain: bool
     kept: dict[str, tuple[float, int]] = field(default_factory=dict, repr=False, compare=False)
+
+    def evidence(self, sums: Numbers, places: Numbers) -> Numbers:
+        """Of each sentence, by its value (sum, number of places): above 0 where it speaks for shuffled words."""
+        values = sums / places
+        ratio = self.shuffled.log_density(values, places) - self.natural.log_density(values, places)
+        return np.asarray(np.log(1.0 - SHUFFLED_SHARE + SHUFFLED_SHARE * np.exp(np.clip(ratio, MOST_AGAINST, MOST_FOR))))
 
     def value(self, sentence: Sentence) -> tuple[float, int]:
         """(sum over its places, number of places); see the module."""
@@ -135,8 +167,11 @@ def word_order(language: str) -> WordOrder | None:
             trigrams=dict(zip(np.cumsum(tables["trigrams"]).tolist(), values.tolist(), strict=True)),
             bigrams=dict(zip(np.cumsum(tables["bigrams"]).tolist(), pairs, strict=True)),
             single=(STEP * tables["single"].astype(float)).tolist(),
-            usual=said["usual"],
+            natural=Values(*said["natural"]),
+            shuffled=Values(*said["shuffled"]),
             bounds={int(size): bound for size, bound in said["bounds"].items()},
+            doubts={int(size): bound for size, bound in said["doubts"].items()},
+            certain=said["certain"],
         )
 
 

@@ -18,7 +18,7 @@ from fundament.core.reading.model import Reading
 from fundament.core.scoring.block_features import BEST_SENTENCES, COUNTED, TALLY, PlacedBlock, highest, place_blocks
 from fundament.core.scoring.figures import Figures, Sections
 from fundament.core.scoring.guards.items import is_short_item
-from fundament.core.scoring.guards.verdicts import CRAMMED, NO_CLAIMS, Claims, Verdict, variety_of, verdicts_of
+from fundament.core.scoring.guards.verdicts import CRAMMED, NO_CLAIMS, Claims, Verdict, doubted_sentences, variety_of, verdicts_of
 from fundament.core.scoring.headings import CountedHeadings, count_headings
 from fundament.core.scoring.length import share_of
 from fundament.core.scoring.said import NOTHING_SAID, STATED, Said
@@ -48,6 +48,7 @@ class DraftFeatures:
     them; mentioned, recognised: mentions of entities. best: closest sentences per subtopic, see BlockFeatures. headings: those with earning text below.
     structure: the MEASURES as they are of any text, with what their credit needs beside; counts that begin with counted_ are of what earns. placement: share of
     the keyword in each zone, and lengths. keyword: uses of each of its words that earn. variety: see `guards.verdicts`. earning_share: of the words, those in sentences that are not denied. share: q, see `length`. figures: what the points are worked out from. secondary: share of each secondary keyword in title, description, H1 and opening; empty without any.
+    doubted: sentences that are to be looked at and lose nothing, see `guards.verdicts`.
     """
 
     blocks: tuple[PlacedBlock, ...]
@@ -68,6 +69,7 @@ class DraftFeatures:
     share: float
     figures: Figures
     secondary: dict[str, Numbers]
+    doubted: tuple[Verdict, ...] = ()
 
     @functools.cached_property
     def ordered_closest(self) -> tuple[Numbers, NDArray[np.int64]]:
@@ -152,7 +154,8 @@ def combine(
     verdicts = verdicts_of(blocks, compiled.word_order, claims, compiled.copies.words)
     blocks = tuple(blocks)
     earning = without_denied(compiled, blocks, verdicts) if verdicts else blocks
-    return assembled(compiled, blocks, earning, verdicts, parts, planned_words or compiled.planned_words)
+    features = assembled(compiled, blocks, earning, verdicts, parts, planned_words or compiled.planned_words)
+    return replace(features, doubted=doubted_sentences(blocks, compiled.word_order, verdicts))
 
 
 def again_with(compiled: CompiledYardstick, features: DraftFeatures) -> DraftFeatures:

@@ -16,16 +16,18 @@ from numpy.typing import NDArray
 from fundament.core.language.word_order import WordOrder
 from fundament.core.scoring.guards.frames import Frames, worn_sentences
 from fundament.core.scoring.guards.pieces import pieced_together
-from fundament.core.scoring.guards.word_order import without_order
+from fundament.core.scoring.guards.word_order import of_doubtful_order, without_order
 
 if TYPE_CHECKING:
     from fundament.core.scoring.block_features import PlacedBlock
 
+DOUBTED = "doubted"  # a passage that may have no natural order of words: warned of, and takes nothing
 CRAMMED = "crammed"  # found in the sentence itself, see `language.uses`
 GUARDS = ("copied", "quoted", "pieces", "frame", "order", CRAMMED)  # the first that holds of a sentence is its reason
 MOST_QUOTED = 0.2  # of a text's words may be quotations that earn
 LAYOUT = 0.5  # of its words; a text of which so much is set as a quotation is only indented
 MONOTONOUS_FROM, MONOTONOUS_AT = 0.3, 0.8  # shares of the sentences in worn frames or without order
+OF_VARIETY = {"pieces": 1.0, "frame": 1.0, "order": 2.0}  # what a sentence denied counts there: nobody shuffles half of the sentences honestly
 
 
 class Verdict(NamedTuple):
@@ -108,7 +110,7 @@ def verdicts_of(
         if not claims.own_pages:  # else its own pieces are among them
             those = np.concatenate(pairs).astype(float)
             lost.insert(0, ("pieces", pieced_together(those[:, 0], those[:, 1], page_words)))
-        if order is not None:
+        if order is not None and order.certain:
             rows = np.concatenate(values).astype(float)
             lost.append(("order", without_order(rows[:, 0], rows[:, 1], order)))
         for guard, flagged in lost:
@@ -127,11 +129,33 @@ def verdicts_of(
     return tuple(sorted(verdicts))
 
 
+def doubted_sentences(blocks: Sequence[PlacedBlock], order: WordOrder | None, verdicts: Sequence[Verdict]) -> tuple[Verdict, ...]:
+    """The sentences whose order of words is to be looked at by a person, in the text's order, but for those that are denied anyway. Where a language is not certain
+    (see `WordOrder`) that is all that is said of its order."""
+    rows = [(place, block.features.judged) for place, block in enumerate(blocks) if block.features.judged is not None]
+    if order is None or not rows:
+        return ()
+    at = np.concatenate([np.full(len(judged.judged), place) for place, judged in rows])
+    of_real = np.concatenate([judged.judged for _, judged in rows])
+    values = np.concatenate([judged.order for _, judged in rows]).astype(float)
+    flagged = of_doubtful_order(values[:, 0], values[:, 1], order)
+    if not order.certain:
+        flagged |= without_order(values[:, 0], values[:, 1], order)
+    denied = {(verdict.block, verdict.start) for verdict in verdicts}
+    found = []
+    for index in np.flatnonzero(flagged).tolist():
+        place = int(at[index])
+        start, end = blocks[place].features.real[int(of_real[index])].tolist()
+        if (place, start) not in denied:
+            found.append(Verdict(place, start, end, DOUBTED))
+    return tuple(found)
+
+
 def variety_of(blocks: Sequence[PlacedBlock], verdicts: Sequence[Verdict]) -> float:
     """What is left (0..1) of all points of a text most of whose sentences repeat a frame or have no natural order: 1 up to MONOTONOUS_FROM of them, 0 from
     MONOTONOUS_AT on. A few sentences before a pattern wears out, with the heaviest terms in them, must not pay for all the others."""
     judged = sum([len(block.features.judged.judged) for block in blocks if block.features.judged is not None])
-    denied = sum([verdict.guard in ("pieces", "frame", "order") for verdict in verdicts])
+    denied = sum([OF_VARIETY.get(verdict.guard, 0.0) for verdict in verdicts])
     if not denied:
         return 1.0
     return float(np.clip((MONOTONOUS_AT - denied / max(1, judged)) / (MONOTONOUS_AT - MONOTONOUS_FROM), 0.0, 1.0))
