@@ -7,6 +7,7 @@ from dataclasses import replace
 
 from fundament.core.scoring.aim import LEAST_PAGES
 from fundament.core.scoring.competitor_features import competitor_features
+from fundament.core.scoring.substance import substance_of
 from fundament.core.yardstick.build import find_evidence
 from fundament.core.yardstick.model import ComparedPage, Consensus, Settings
 
@@ -18,6 +19,8 @@ def build_consensus(pages: Sequence[ComparedPage], keyword: str, settings: Setti
     Raises CoreError when the keyword is empty or no page has text. The same input always gives the same consensus.
     """
     consensus = find_evidence(pages, keyword, settings)
+    substance, factors = substance_of(consensus, pages)
+    consensus = replace(consensus, substance=substance)
     if len(consensus.pages) < LEAST_PAGES:
         return consensus
-    return replace(consensus, competitors=competitor_features(consensus, pages))
+    return replace(consensus, competitors=competitor_features(consensus, pages, factors))

@@ -127,6 +127,7 @@ def _decided(consensus: Consensus, keys: Keys, decisions: Decisions, ground: Gro
         item_share=others.item_share,
         page_points=others.points,
         version=consensus.version,
+        substance=consensus.substance,
         secondary_factors=_factors(weighting, len(consensus.settings.secondary_keywords)),
     )
 

@@ -19,7 +19,9 @@ from fundament.core.language.words import tokenize
 from fundament.core.scoring.guards.frames import Frame, frame_of, frames_together
 from fundament.core.scoring.guards.items import is_short_item
 from fundament.core.scoring.guards.verdicts import Judged
+from fundament.core.scoring.substance import is_judged
 from fundament.core.yardstick.build import OPENING_WORDS, keyword_share
+from fundament.core.yardstick.substance import SaidWord, SaidWords
 from fundament.core.yardstick.structure import COUNTS, PARAGRAPH_KINDS, contains, count_block, is_question
 
 if TYPE_CHECKING:
@@ -264,6 +266,7 @@ def _judged(compiled: CompiledYardstick, block: PlainBlock, words: int, real: Se
     return Judged(
         judged=np.array(numbers, dtype=np.int32),
         order=np.array([of_sentence.order for of_sentence in chosen], dtype=np.float32).reshape(-1, 2),
+        said=SaidWords.of([of_sentence.said for of_sentence in chosen]) if compiled.said_words is not None and is_judged(kind, words) else None,
         pairs=np.array([of_sentence.pairs for of_sentence in chosen], dtype=np.int32).reshape(-1, 2),
         frames=frames_together([of_sentence.frame for of_sentence in chosen]) if chosen else None,
         copied=_integers(copied, 2),
@@ -277,6 +280,7 @@ class JudgedSentence(NamedTuple):
     frame: Frame
     near: list[int]
     pairs: tuple[int, int]
+    said: list[SaidWord]
 
 
 def _sentence_judged(compiled: CompiledYardstick, text: str, known: _Known) -> JudgedSentence:
@@ -288,7 +292,8 @@ def _sentence_judged(compiled: CompiledYardstick, text: str, known: _Known) -> J
         order = compiled.word_order.value_by_text(known.sentence, text) if compiled.word_order is not None else (0.0, 1)
         frame = frame_of(known.sentence, [*known.uses.matches, *known.entities], function_words(compiled.language))
         found = compiled.judged[text] = JudgedSentence(
-            order, frame, compiled.copies.nearly_all(known.sentence), compiled.copies.pairs_of(known.sentence)
+            order, frame, compiled.copies.nearly_all(known.sentence), compiled.copies.pairs_of(known.sentence),
+            compiled.said_words.words(known.sentence) if compiled.said_words is not None else [],
         )
     return found
 

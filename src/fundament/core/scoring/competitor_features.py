@@ -18,13 +18,14 @@ from fundament.core.language.vectors import embed
 from fundament.core.language.words import tokenize
 from fundament.core.scoring.block_features import PlacedBlock, Row, place_block, place_blocks
 from fundament.core.scoring.compiled import CompiledYardstick
-from fundament.core.scoring.features import DraftFeatures, draft_features, without_denied
+from fundament.core.scoring.features import DraftFeatures, draft_features, mean_factor, without_denied
 from fundament.core.scoring.figures import Figures, Sections, figures_at
 from fundament.core.scoring.guards.copies import Copies
 from fundament.core.scoring.guards.verdicts import CRAMMED, Claims, Verdict
 from fundament.core.scoring.headings import count_headings
 from fundament.core.scoring.length import Close, Counts
 from fundament.core.scoring.page_tables import remaining, tables_of
+from fundament.core.scoring.substance import Factors
 from fundament.core.scoring.subtopic_vectors import Sections as OfSubtopics
 from fundament.core.scoring.subtopic_vectors import SubtopicVectors
 from fundament.core.yardstick.build import usual_words
@@ -36,14 +37,19 @@ Numbers = NDArray[np.float64]
 Mask = NDArray[np.bool_]
 
 
-def competitor_features(consensus: Consensus, pages: Sequence[ComparedPage]) -> tuple[CompetitorFeatures, ...]:
-    """What each page has of what the others share, in the consensus' order. pages: all of those the consensus was made from, at least two.
+def competitor_features(
+    consensus: Consensus, pages: Sequence[ComparedPage], factors: Mapping[str, Factors] | None = None
+) -> tuple[CompetitorFeatures, ...]:
+    """What each page has of what the others share, in the consensus' order. pages: all of those the consensus was made from, at least two. factors: what substance leaves of
+    the blocks of each, by its address.
 
     The guards judge a competitor as they judge a draft, but for copies, which are not looked for: who of two competitors copied whom is not known.
     """
     page_of = {page.reading.url: page for page in pages}
     others, plain = _Others(consensus), CompiledYardstick(plain_yardstick(consensus), copies=Copies.of([]))
-    return tuple(others.features(number, plain, page_of[summary.url]) for number, summary in enumerate(consensus.pages))
+    return tuple(
+        others.features(number, plain, page_of[summary.url], (factors or {}).get(summary.url, ())) for number, summary in enumerate(consensus.pages)
+    )
 
 
 def without_sentences(
@@ -57,7 +63,7 @@ def without_sentences(
         # where they come from stands as one more page, the only one that a page can have copied from
         source = Copies.of([*[""] * len(consensus.pages), words_of_texts(sentences, consensus.language)])
         plain = CompiledYardstick(plain_yardstick(consensus), copies=source)
-        found[number] = others.features(number, plain, page_of[consensus.pages[number].url])
+        found[number] = others.features(number, plain, page_of[consensus.pages[number].url], consensus.competitors[number].factors)
     return tuple(found)
 
 
@@ -72,8 +78,8 @@ class _Others:
         self.section_page = np.array([h.url for s in consensus.subtopics for h in s.headings], dtype=object)
         self.unblamed = Claims(own_pages=frozenset(range(len(consensus.pages))))
 
-    def features(self, number: int, plain: CompiledYardstick, page: ComparedPage) -> CompetitorFeatures:
-        """Of the page of that number. plain: the consensus' yardstick (see `plain_yardstick`), compiled."""
+    def features(self, number: int, plain: CompiledYardstick, page: ComparedPage, factors: Factors) -> CompetitorFeatures:
+        """Of the page of that number. plain: the consensus' yardstick (see `plain_yardstick`), compiled. factors: what substance leaves of its blocks."""
         consensus, url = self.consensus, self.consensus.pages[number].url
         features = draft_features(plain, page.reading, self.unblamed)
         terms, entities, subtopics = remaining(self.tables, number)
@@ -89,7 +95,7 @@ class _Others:
             terms=_numbers(terms),
             entities=_numbers(entities),
             subtopics=_numbers(subtopics),
-            figures=Figures.by_section(row, text, features.structure["words"], 0).pack(),
+            figures=Figures.by_section(row, text, features.structure["words"], 0, factors).pack(),
             structure=dict(features.structure),
             placement=dict(features.placement),
             keyword=tuple(features.keyword.tolist()),
@@ -97,6 +103,8 @@ class _Others:
             earning_share=features.earning_share,
             secondary={zone: tuple(shares.round(4).tolist()) for zone, shares in features.secondary.items()},
             denied=tuple((v.block, v.start, v.end) for v in features.verdicts if v.guard != CRAMMED),
+            factors=factors,
+            substance=mean_factor(features.blocks, factors),
         )
 
 
@@ -122,10 +130,9 @@ def recounted(consensus: Consensus, pages: Sequence[ComparedPage], before: Conse
             vectors = SubtopicVectors(_sections_without(sections, section_page != known.url, subtopics), int(subtopics.sum()))
             sentences, similar = _closeness(vectors, earning, headings.places, keyword_lemmas, consensus.language)
             text = replace(text, sentences=sentences, heading_similarity=similar)
-        figures = Figures.by_section(own.row, text, known.structure["words"], 0)
+        figures = Figures.by_section(own.row, text, known.structure["words"], 0, known.factors)
         if not is_grouped_anew:
-            old = figures_at(known.figures, 0)
-            figures = replace(figures, heads=old.heads, close=old.close)
+            figures = figures.with_subtopics_of(figures_at(known.figures, 0))
         found.append(
             replace(known, terms=_numbers(terms), entities=_numbers(entities), subtopics=_numbers(subtopics), figures=figures.pack())
         )

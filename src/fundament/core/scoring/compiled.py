@@ -25,6 +25,7 @@ from fundament.core.yardstick.entities import CONTEXT_NEEDED
 from fundament.core.yardstick.model import PageSummary, Range, Yardstick
 from fundament.core.yardstick.secondary_keywords import secondary_keywords, secondary_targets
 from fundament.core.yardstick.section_similarity import section_vectors
+from fundament.core.yardstick.substance import Lexicon
 
 Numbers = NDArray[np.float64]
 _numbers = itertools.count()
@@ -87,6 +88,8 @@ class CompiledYardstick(Targets):
         sections = Sections.of(subtopics, frozenset(self.keyword_lemmas), self.language)
         self.subtopics = SubtopicVectors(sections, len(subtopics))
         self.word_order = word_order(self.language)
+        self.substance = yardstick.substance if with_guards else None
+        self.said_words = Lexicon(self.substance, self.language) if self.substance is not None else None
         self.copies = copies if copies is not None else copies_of(yardstick.pages, self.language)
         self.page_number = {page.url: number for number, page in enumerate(yardstick.pages)}
         self.section_words: dict[int, Range] = {}

@@ -22,6 +22,7 @@ from fundament.core.scoring.guards.verdicts import CRAMMED, NO_CLAIMS, Claims, V
 from fundament.core.scoring.headings import CountedHeadings, count_headings
 from fundament.core.scoring.length import share_of
 from fundament.core.scoring.said import NOTHING_SAID, STATED, Said
+from fundament.core.scoring.substance import Factors, factors_of_blocks, is_judged
 from fundament.core.yardstick.build import OPENING_WORDS, keyword_share
 from fundament.core.yardstick.structure import Beside, beside_of, structure_from
 
@@ -48,7 +49,8 @@ class DraftFeatures:
     them; mentioned, recognised: mentions of entities. best: closest sentences per subtopic, see BlockFeatures. headings: those with earning text below.
     structure: the MEASURES as they are of any text, with what their credit needs beside; counts that begin with counted_ are of what earns. placement: share of
     the keyword in each zone, and lengths. keyword: uses of each of its words that earn. variety: see `guards.verdicts`. earning_share: of the words, those in sentences that are not denied. share: q, see `length`. figures: what the points are worked out from. secondary: share of each secondary keyword in title, description, H1 and opening; empty without any.
-    doubted: sentences that are to be looked at and lose nothing, see `guards.verdicts`.
+    doubted: sentences that are to be looked at and lose nothing, see `guards.verdicts`. factors: what substance leaves of each block's credit, () where all is left; substance: their mean over
+    the words that are judged, see `scoring.substance`.
     """
 
     blocks: tuple[PlacedBlock, ...]
@@ -70,6 +72,8 @@ class DraftFeatures:
     figures: Figures
     secondary: dict[str, Numbers]
     doubted: tuple[Verdict, ...] = ()
+    factors: Factors = ()
+    substance: float = 1.0
 
     @functools.cached_property
     def ordered_closest(self) -> tuple[Numbers, NDArray[np.int64]]:
@@ -137,7 +141,9 @@ def _with_said(compiled: CompiledYardstick, features: DraftFeatures, said: Said,
         features.verdicts,
         replace(features.parts, beside=beside),
         planned_words,
+        factors_of_blocks((*features.blocks, *more), compiled.substance),
     )
+    found = replace(found, doubted=features.doubted)
     texts = {block.text for block in features.blocks}
     settled = {
         number: said.settled[subtopic.key].covered
@@ -148,13 +154,15 @@ def _with_said(compiled: CompiledYardstick, features: DraftFeatures, said: Said,
 
 
 def combine(
-    compiled: CompiledYardstick, blocks: Sequence[PlacedBlock], parts: PageParts, claims: Claims = NO_CLAIMS, planned_words: int = 0
-) -> DraftFeatures:
-    """The features of a text made of these blocks."""
+    compiled: CompiledYardstick, blocks: Sequence[PlacedBlock], parts: PageParts, claims: Claims = NO_CLAIMS, planned_words: int = 0,
+    factors: Factors | None = None,
+) -> DraftFeatures:  # fmt: skip
+    """The features of a text made of these blocks. factors: what substance leaves of each, where it is known."""
     verdicts = verdicts_of(blocks, compiled.word_order, claims, compiled.copies.words)
     blocks = tuple(blocks)
     earning = without_denied(compiled, blocks, verdicts) if verdicts else blocks
-    features = assembled(compiled, blocks, earning, verdicts, parts, planned_words or compiled.planned_words)
+    factors = factors_of_blocks(blocks, compiled.substance) if factors is None else factors
+    features = assembled(compiled, blocks, earning, verdicts, parts, planned_words or compiled.planned_words, factors)
     return replace(features, doubted=doubted_sentences(blocks, compiled.word_order, verdicts))
 
 
@@ -162,7 +170,7 @@ def again_with(compiled: CompiledYardstick, features: DraftFeatures) -> DraftFea
     """The features of the same text with another yardstick, with the sentences that earn nothing as they were found."""
     blocks = tuple(place_blocks(compiled, [(block.kind, block.level, block.text) for block in features.blocks]))
     earning = without_denied(compiled, blocks, features.verdicts)
-    return assembled(compiled, blocks, earning, features.verdicts, features.parts, compiled.planned_words)
+    return assembled(compiled, blocks, earning, features.verdicts, features.parts, compiled.planned_words, features.factors)
 
 
 def without_denied(compiled: CompiledYardstick, blocks: Sequence[PlacedBlock], verdicts: Sequence[Verdict]) -> tuple[PlacedBlock, ...]:
@@ -190,9 +198,9 @@ def without_denied(compiled: CompiledYardstick, blocks: Sequence[PlacedBlock], v
 
 def assembled(
     compiled: CompiledYardstick, blocks: tuple[PlacedBlock, ...], earning: tuple[PlacedBlock, ...], verdicts: tuple[Verdict, ...], parts: PageParts,
-    planned_words: int,
+    planned_words: int, factors: Factors = (),
 ) -> DraftFeatures:  # fmt: skip
-    """The features of a text when it is known what of it earns."""
+    """The features of a text when it is known what of it earns, and what substance leaves of each block."""
     row, subtopics = compiled.row, len(compiled.subtopic_weight)
     sums = row.sum(earning)
     everything = sums if earning is blocks else row.sum(blocks)
@@ -226,16 +234,26 @@ def assembled(
     earning_share = tally["words"] / written["words"] if written["words"] else 0.0
     running = sums - row.sum([block for block in earning if is_short_item(block.kind, block.features.words)])
     if share < 1.0:
-        figures = Figures.by_section(row, Sections.of(blocks, earning, headings), structure["words"], planned_words)
+        figures = Figures.by_section(row, Sections.of(blocks, earning, headings), structure["words"], planned_words, factors)
     else:
         figures = Figures.whole(
             row, sums, everything, running, best, headings, [block.features.secondary for block in earning if not block.is_heading]
         )
+        if factors:
+            figures = figures.with_factors(earning, factors)
     return DraftFeatures(
         blocks=blocks, earning=earning, verdicts=verdicts, parts=parts, terms=terms, all_terms=all_terms, mentioned=mentioned, recognised=recognised,
         best=best, headings=headings, structure=structure, placement=placement, keyword=keyword, variety=variety_of(blocks, verdicts), earning_share=earning_share, share=share, figures=figures,
-        secondary=secondary,
+        secondary=secondary, factors=factors, substance=mean_factor(blocks, factors),
     )  # fmt: skip
+
+
+def mean_factor(blocks: Sequence[PlacedBlock], factors: Factors) -> float:
+    """The mean of what substance leaves, over the words of the blocks that are judged; 1 where all is left."""
+    if not factors:
+        return 1.0
+    words = np.array([block.features.words if is_judged(block.kind, block.features.words) else 0 for block in blocks], dtype=float)
+    return round(float(np.array(factors) @ words / words.sum()), 4) if words.any() else 1.0
 
 
 def _secondary(compiled: CompiledYardstick, parts: PageParts, headings: CountedHeadings, opening: Sequence[str]) -> dict[str, Numbers]:

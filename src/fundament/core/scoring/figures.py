@@ -6,13 +6,14 @@ They can be kept as one string and asked again at another planned length; a text
 from __future__ import annotations
 
 import functools
+import itertools
 from collections.abc import Callable, Mapping, Sequence
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 
 import numpy as np
 from numpy.typing import NDArray
 
-from fundament.core.scoring.block_features import BEST_SENTENCES, TALLY, PlacedBlock, Row
+from fundament.core.scoring.block_features import BEST_SENTENCES, TALLY, PlacedBlock, Row, highest
 from fundament.core.scoring.guards.items import is_short_item
 from fundament.core.scoring.headings import CountedHeadings
 from fundament.core.scoring.length import (
@@ -36,6 +37,7 @@ HEADING_COUNTS = ("counted_h2", "counted_h3", "counted_question_headings")  # ro
 COUNTED_ROWS = {"counted_paragraphs": "counted_paragraphs", "counted_list_items": "list_items", "exact_keyword": "counted_exact_keyword"}
 STORED = 10_000  # similarities are kept in such parts
 NO_SHARES: Close = np.zeros((0, 0), dtype=np.float32)
+LAYERS, WEIGHT = "|", "*"  # between the layers of packed figures, and between a layer's weight and its figures; base64 has neither
 
 
 @dataclass(frozen=True, eq=False)
@@ -73,6 +75,21 @@ class Sections:
             secondary=[None if block.is_heading else block.features.secondary for block in earning],
         )
 
+    def only(self, kept: Sequence[bool]) -> Sections:
+        """The same sections with what these blocks have."""
+        counts = [own if keep else own[:0] for own, keep in zip(self.counts, kept, strict=True)]
+        return replace(
+            self, counts=counts, all_counts=counts, sentences=[own if keep else own[:0] for own, keep in zip(self.sentences, kept, strict=True)]
+        )  # fmt: skip
+
+
+@dataclass(frozen=True, eq=False)
+class Layer:
+    """The blocks of a text with at least a step of credit: weight: the step's height; figures: of them."""
+
+    weight: float
+    figures: Figures
+
 
 @dataclass(frozen=True, eq=False)
 class Figures:
@@ -80,7 +97,7 @@ class Figures:
     same array as uses where nothing differs. headings: of HEADING_COUNTS by section. heads: per subtopic, sections under a heading of it. h2_keyword: the keyword's share in
     each H2 that counts. close: see `close_sections`. words: of the whole text. share: q, with which a section is taken.
     settled: whether a subtopic is covered, by its number, where a person said so. h2_secondary, body_secondary: share of each secondary keyword in every H2 that counts, and
-    in each section's best sentence, shape (headings or sections, keywords).
+    in each section's best sentence, shape (headings or sections, keywords). weight, layers: where substance leaves less of some blocks than of others, see `mean_of_layers`.
     """
 
     row: Row
@@ -96,6 +113,8 @@ class Figures:
     settled: Mapping[int, bool] = field(default_factory=dict)
     h2_secondary: Close = field(default_factory=lambda: NO_SHARES)
     body_secondary: Close = field(default_factory=lambda: NO_SHARES)
+    weight: float = 1.0
+    layers: tuple[Layer, ...] = ()
 
     @staticmethod
     def whole(
@@ -114,9 +133,36 @@ class Figures:
             h2_secondary=_stacked(headings.h2_secondary), body_secondary=_largest(secondary),
         )  # fmt: skip
 
+    def with_factors(self, earning: Sequence[PlacedBlock], factors: Sequence[float]) -> Figures:
+        """Of a text no longer than planned, where substance leaves of each block's credit the factor of that place."""
+        steps = sorted(set(factors))
+        layers = []
+        for before, step in itertools.pairwise(steps):
+            blocks = [block for block, factor in zip(earning, factors, strict=True) if factor >= step]
+            uses = _of_sums(self.row.sum(blocks))
+            running = _of_sums(self.row.sum([block for block in blocks if not is_short_item(block.kind, block.features.words)]))
+            texts = [block.features.best for block in blocks if len(block.features.real)]
+            best = highest(*texts, np.zeros((BEST_SENTENCES, len(self.heads))))
+            close = np.concatenate((np.arange(len(self.heads))[:, None], best.T), axis=1).astype(np.float32)
+            layers.append(Layer(round(step - before, 4), replace(self, uses=uses, over=uses, running=running, close=close)))
+        return replace(self, weight=steps[0], layers=tuple(layers))
+
     @staticmethod
-    def by_section(row: Row, text: Sections, words: float, planned: int) -> Figures:
-        """Of a text of several sections, at a planned length. words: of the whole text."""
+    def by_section(row: Row, text: Sections, words: float, planned: int, factors: Sequence[float] = ()) -> Figures:
+        """Of a text of several sections, at a planned length. words: of the whole text. factors: what substance leaves of each block's credit, () for all."""
+        steps = sorted(set(factors))
+        whole = Figures._by_section(row, text, words, planned)
+        if not steps:
+            return whole
+        layers = []
+        for before, step in itertools.pairwise(steps):
+            kept = [factor >= step for factor in factors]
+            of_step = Figures._by_section(row, text.only(kept), words, planned)
+            layers.append(Layer(round(step - before, 4), replace(of_step, heads=whole.heads, headings=whole.headings)))
+        return replace(whole, weight=steps[0], layers=tuple(layers))
+
+    @staticmethod
+    def _by_section(row: Row, text: Sections, words: float, planned: int) -> Figures:
         sections = text.number
         uses = counts_by_section(text.counts, sections, row.width)
         over = uses if text.all_counts is text.counts else counts_by_section(text.all_counts, sections, row.width)
@@ -143,6 +189,29 @@ class Figures:
             h2_secondary=_stacked([b.features.secondary for b in text.headings if b.level == 2]),
             body_secondary=_stacked([_largest(rows)[0] for rows in _by_section(sections, text.secondary) if any(row is not None for row in rows)]),
         )  # fmt: skip
+
+    def with_subtopics_of(self, before: Figures) -> Figures:
+        """These figures with what others, of the same blocks, have of the subtopics."""
+        layers = tuple(
+            Layer(own.weight, replace(own.figures, heads=old.figures.heads, close=old.figures.close))
+            for own, old in zip(self.layers, before.layers, strict=True)
+        )
+        return replace(self, heads=before.heads, close=before.close, layers=layers)
+
+    @functools.cached_property
+    def plain(self) -> Figures:
+        """The same as if all blocks had substance."""
+        return replace(self, weight=1.0, layers=()) if self.layers or self.weight < 1.0 else self
+
+    def mean_of_layers(self, value: Callable[[Figures], Numbers]) -> Numbers:
+        """What a value comes to where the uses of some blocks count in part only.
+
+        The n-th use, in falling order of their credits, adds its credit x (f(n) - f(n - 1)). Summed by parts that is the sum over the steps of the credit of the step's height x f(number of
+        uses with at least that credit): the whole text with the least credit, and a layer for each step above it.
+        """
+        if self.plain is self:
+            return value(self)
+        return np.asarray(sum((layer.weight * value(layer.figures) for layer in self.layers), self.weight * value(self.plain)))
 
     @property
     def tally(self) -> int:
@@ -171,6 +240,8 @@ class Figures:
 
     def term_mean(self, table: str, credit: Callable[[NDArray[np.int64], Numbers], Numbers]) -> Numbers:
         """The mean of a credit of each term's uses; see `Distribution.mean`."""
+        if table != "over" and self.plain is not self:
+            return self.mean_of_layers(lambda layer: layer.term_mean(table, credit))
         if self.share >= 1.0:
             totals = self.totals(table)
             return np.asarray(credit(np.arange(self.row.terms), totals[:, None])[:, 0])
@@ -178,6 +249,8 @@ class Figures:
 
     def one_mean(self, table: str, term: int, one: Callable[[float], float], many: Callable[[Numbers], Numbers]) -> float:
         """The mean of a credit of one term's uses. one, many: the credit of a number, and of many; a plain number is faster by itself."""
+        if table != "over" and self.plain is not self:
+            return float(self.mean_of_layers(lambda layer: np.asarray(layer.one_mean(table, term, one, many))))
         if self.share >= 1.0:
             return one(float(self.totals(table)[term]))
         return self.chances(table).mean_at(term, many)
@@ -196,7 +269,9 @@ class Figures:
         return {}
 
     def recognised(self, table: str = "uses") -> Numbers:
-        """The probability that each entity is recognised."""
+        """The probability that each entity is recognised, as far as substance leaves it."""
+        if self.plain is not self:
+            return self.mean_of_layers(lambda layer: layer.recognised(table))
         counts = getattr(self, table)
         first = self.row.terms + self.row.entities
         own = counts[(counts[:, 0] >= first) & (counts[:, 0] < first + self.row.entities)]
@@ -215,7 +290,9 @@ class Figures:
         return self.chances(table).mean_at(place, credit)
 
     def closeness(self, bound: float) -> Numbers:
-        """Per subtopic the probability that the closest sentences reach a bound."""
+        """Per subtopic the probability that the closest sentences reach a bound, as far as substance leaves it."""
+        if self.plain is not self:
+            return self.mean_of_layers(lambda layer: layer.closeness(bound))
         known = self._closeness.get(bound)
         if known is None:
             known = self._closeness[bound] = reaches(self.close, len(self.heads), bound, self.share)
@@ -240,6 +317,9 @@ class Figures:
 
     def pack(self) -> str:
         """As one string; similarities are rounded to a ten-thousandth."""
+        if self.plain is not self:
+            parts = [(self.weight, self.plain), *((layer.weight, layer.figures) for layer in self.layers)]
+            return LAYERS.join(f"{weight}{WEIGHT}{figures.pack()}" for weight, figures in parts)
         wanted = self._stored()
         close = np.round(self.close * np.array([1, *[STORED] * BEST_SENTENCES])).astype("<u2")
         over = self.over if self.over is not self.uses else self.uses[:0]
@@ -264,6 +344,10 @@ def _stored(counts: Counts, wanted: NDArray[np.int64]) -> NDArray[np.uint16]:
 @functools.lru_cache(maxsize=400)
 def figures_at(text: str, planned: int) -> Figures:
     """What `pack` made a string of, at a planned length. Kept, since every decision asks for the competitors' again."""
+    if WEIGHT in text:
+        (least, _, whole), *others = [part.partition(WEIGHT) for part in text.split(LAYERS)]
+        layers = tuple(Layer(float(weight), figures_at(figures, planned)) for weight, _, figures in others)
+        return replace(figures_at(whole, planned), weight=float(least), layers=layers)
     uses, over, running, headings, heads, h2_keyword, close, row, words, h2_secondary, body_secondary = unpacked(text)
     of_row = row.tolist()
     counts = uses.astype(np.int32)

@@ -17,7 +17,7 @@ from fundament.core.scoring.figures import Figures, figures_at
 from fundament.core.scoring.guards.items import LEAST_SHARE
 from fundament.core.scoring.guards.subject import usual_presence
 from fundament.core.scoring.page_tables import PageTables, tables_of
-from fundament.core.scoring.points import Points, earned_share, points_of, structure_credits, word_points
+from fundament.core.scoring.points import Points, earned_share, evidence_points, points_of, structure_credits, word_points
 from fundament.core.scoring.targets import Targets
 from fundament.core.scoring.weighting import Weighting
 from fundament.core.yardstick.build import usual_words
@@ -76,6 +76,10 @@ class _Scorable:
     @property
     def earning_share(self) -> float:
         return self.page.earning_share
+
+    @property
+    def substance(self) -> float:
+        return self.page.substance
 
 
 @dataclass(frozen=True, eq=False)
@@ -141,9 +145,8 @@ def competition(ground: Ground, weighting: Weighting, names: Mapping[str, Sequen
     targets = [_decided(own, numbers, weighting, secondary) for own, numbers in zip(ground.targets, ground.numbers, strict=True)]
     words = [word_points(own, text.figures) for own, text in zip(targets, ground.texts, strict=True)]
     items = float(np.percentile([earned.item_share for earned in words], 75))
-    counted = [earned.counted(own.item_share) for own, earned in zip(targets, words, strict=True)]
     evidence = np.array(
-        [earned_share(own, float(terms.sum()), float(entities.sum())) for own, (terms, entities) in zip(targets, counted, strict=True)]
+        [earned_share(own, *evidence_points(own, text.figures, earned)) for own, text, earned in zip(targets, ground.texts, words, strict=True)]
     )
     found, by_target = {}, {}
     for number, (own, text) in enumerate(zip(targets, ground.texts, strict=True)):

@@ -65,6 +65,8 @@ class Scorable(Protocol):
     @property
     def earning_share(self) -> float: ...
     @property
+    def substance(self) -> float: ...
+    @property
     def secondary(self) -> Mapping[str, Numbers]: ...
 
 
@@ -143,18 +145,26 @@ def points_of(targets: Targets, text: Scorable, words: WordPoints | None = None,
     words = words or word_points(targets, figures)
     structure = structure_credits(targets, text) if structure is None else structure
     terms, entities = words.counted(targets.item_share)
-    of_subject = subject_factor(targets, text, float(terms.sum()), float(entities.sum()))
-    scale = of_subject * targets.part_scale
+    evidence = evidence_points(targets, figures, words)
+    of_subject = subject_factor(targets, text, *evidence)
+    scale = of_subject * targets.part_scale * text.substance
     return Points(
         terms=of_subject * terms,
         entities=of_subject * entities,
-        subtopics=of_subject * targets.part_weight["subtopics"] / 100.0 * targets.subtopic_weight * subtopic_credit(figures),
+        subtopics=of_subject * targets.part_weight["subtopics"] / 100.0 * targets.subtopic_weight * subtopic_credit(figures, text.substance),
         structure={name: scale * points * structure[name] for name, points in STRUCTURE_POINTS.items()},
         placement={name: scale * points * placement_credit(targets, text, name) for name, points in PLACEMENT_POINTS.items()},
         of_subject=of_subject,
         item_share=words.item_share,
-        evidence=earned_share(targets, float(terms.sum()), float(entities.sum())),
+        evidence=earned_share(targets, *evidence),
     )
+
+
+def evidence_points(targets: Targets, figures: Figures, words: WordPoints) -> tuple[float, float]:
+    """What terms and entities earn as evidence of the subject: as if all of the text had substance, for one fault costs once."""
+    plain = words if figures.plain is figures else word_points(targets, figures.plain)
+    terms, entities = plain.counted(targets.item_share)
+    return float(terms.sum()), float(entities.sum())
 
 
 def subject_factor(targets: Targets, text: Scorable, terms: float, entities: float) -> float:
@@ -216,9 +226,9 @@ def text_credit(figures: Figures) -> Numbers:
     return settled_credit(credit, figures.settled) if figures.settled else credit
 
 
-def subtopic_credit(figures: Figures) -> Numbers:
-    """0..1 per subtopic: TEXT_SHARE for the text, the rest for a heading of its own."""
-    return np.asarray(TEXT_SHARE * text_credit(figures) + (1.0 - TEXT_SHARE) * figures.headed())
+def subtopic_credit(figures: Figures, substance: float = 1.0) -> Numbers:
+    """0..1 per subtopic: TEXT_SHARE for the text, the rest for a heading of its own. substance: of the whole text, for the headings."""
+    return np.asarray(TEXT_SHARE * text_credit(figures) + (1.0 - TEXT_SHARE) * substance * figures.headed())
 
 
 def structure_target(targets: Targets, name: str) -> tuple[float, float]:

@@ -9,6 +9,7 @@ from fundament.core.message import Message
 from fundament.core.reading.addresses import site_of
 from fundament.core.reading.model import Reading
 from fundament.core.version import CONSENSUS_VERSION
+from fundament.core.yardstick.substance import Substance
 from fundament.core.yardstick.page_analysis import PageAnalysis
 
 SEVERAL_SITES = 3
@@ -194,7 +195,7 @@ class CompetitorFeatures:
 
     terms, entities, subtopics: the numbers of those that the others share without it. figures: what it has of them, in this order, section by section; see
     `scoring.figures`. structure, placement, keyword, variety, earning_share and secondary: see DraftFeatures. denied: sentences that earn nothing, as (number of the block among those that
-    count, first character, last + 1).
+    count, first character, last + 1). factors: what substance leaves of each of these blocks, () where all is left; substance: see DraftFeatures.
     """
 
     url: str
@@ -209,6 +210,8 @@ class CompetitorFeatures:
     earning_share: float
     denied: tuple[tuple[int, int, int], ...] = ()
     secondary: dict[str, tuple[float, ...]] = field(default_factory=dict)
+    factors: tuple[float, ...] = ()
+    substance: float = 1.0
 
 
 @dataclass(frozen=True)
@@ -231,6 +234,7 @@ class Consensus:
     notes: tuple[Message, ...] = ()
     unsure_terms: tuple[UnsureTerm, ...] = ()
     competitors: tuple[CompetitorFeatures, ...] = ()
+    substance: Substance | None = None
     version: str = CONSENSUS_VERSION
 
 
@@ -266,3 +270,4 @@ class Yardstick:
     is_confirmed: bool = False
     version: str = CONSENSUS_VERSION
     secondary_factors: tuple[float, ...] = ()
+    substance: Substance | None = None

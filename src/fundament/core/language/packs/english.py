@@ -43,6 +43,7 @@ PACK = LanguagePack(
     spelled_one_way=english_lemmas.spelled_one_way,
     tagger="parts_of_speech",
     noun_senses="wordnet",
+    substance=True,
     longest_phrase=5,
     endings=("s", "es", "ing", "ed"),
     name_connectors=word_list("of for and the & on"),

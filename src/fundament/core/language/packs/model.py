@@ -66,6 +66,7 @@ class LanguagePack:
     frequency_list: str = ""
     prose: Prose = PLAIN
     lacks: tuple[str, ...] = field(default=())
+    substance: bool = False
 
     @functools.cached_property
     def function_words(self) -> frozenset[str]:

@@ -17,6 +17,7 @@ from fundament.core.language.word_order import WordOrder
 from fundament.core.scoring.guards.frames import Frames, worn_sentences
 from fundament.core.scoring.guards.pieces import pieced_together
 from fundament.core.scoring.guards.word_order import of_doubtful_order, without_order
+from fundament.core.yardstick.substance import SaidWords
 
 if TYPE_CHECKING:
     from fundament.core.scoring.block_features import PlacedBlock
@@ -59,18 +60,19 @@ NO_CLAIMS = Claims()
 @dataclass(frozen=True, eq=False, slots=True)
 class Judged:
     """What the guards look at of one block. frames, order and pairs (see `Copies.pairs_of`) are of its `judged` sentences, by their numbers among the real ones; copied: (number among the real
-    ones, page), shape (n, 2)."""
+    ones, page), shape (n, 2). said: the content words of its judged sentences, None where substance is not looked at."""
 
     judged: NDArray[np.int32]
     order: NDArray[np.float32]
     pairs: NDArray[np.int32]
     frames: Frames | None
     copied: NDArray[np.int32]
+    said: SaidWords | None = None
 
     @property
     def bytes(self) -> int:
         """What its arrays hold."""
-        return self.judged.nbytes + self.order.nbytes + self.pairs.nbytes + self.copied.nbytes + (self.frames.bytes if self.frames else 0)
+        return (self.said.bytes if self.said else 0) + self.judged.nbytes + self.order.nbytes + self.pairs.nbytes + self.copied.nbytes + (self.frames.bytes if self.frames else 0)
 
 
 def verdicts_of(
