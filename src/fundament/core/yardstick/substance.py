@@ -8,7 +8,7 @@ words, names and numbers; empty text has importance, confidence and attention. T
     abstract = abstract nouns / different content words
 
 shared: of each word on two other pages or more log10 of how much more often than in general language, less 0.3, at most 1. own: 1 for a word that is rare in general language and in its list, 0.7 for a
-number or acronym; a word in no list and on no page counts nothing. A window's value is the log odds of a logistic regression over the three signs, each divided by the pages' median (docs/quality.md says on
+number or acronym; a word in no list and on no page counts nothing. A window's value is the log odds of a logistic regression over the three signs, each divided by the pages' median, of abstract nouns only what is above 1.5 times it (docs/quality.md says on
 which texts it was learned and tried). The value of a sentence is that of the better of its windows. Concrete and abstract nouns are told by WordNet's lexicographer files (first sense, wndb(5)), so a language without
 them has no substance and nothing is taken there.
 """
@@ -41,7 +41,8 @@ SHARED_LESS, OTHER_PAGES = 0.3, 2
 CONTENT_BELOW, RARE_BELOW = 10**-3.4, 10**-5.2  # shares of running words: Zipf values 5.6 and 3.8
 KNOWN_FROM = 1.1e-8  # what wordfreq has no entry for is given less
 OF_NUMBER = 0.7
-WEIGHTS, CONSTANT = (7.15, 2.13, -3.36), -2.61
+WEIGHTS, CONSTANT = (7.07, 2.48, -6.34), -6.68
+MOST_ABSTRACT = 1.5  # times the pages' median that advice and reports may have
 MOST_SIGN = 2.5  # times the pages' median
 FLOOR_SHARE, MARGIN = 0.05, 0.5  # of a page's sentences lie below its floor; the floor is so much lower, for honest texts of other manners
 LEAST_FACTOR = 0.2
@@ -170,7 +171,8 @@ def signs(words: SaidWords, count: int) -> Numbers:
 
 def sentence_values(found: Numbers, medians: Sequence[float], count: int) -> Numbers:
     """The value of each sentence of a text: that of the better of its windows. found: from `signs`."""
-    relative = np.minimum(found / np.maximum(np.array(medians), 1e-6), MOST_SIGN)
+    relative = np.minimum(found / np.maximum(np.array(medians), 1e-6), [MOST_SIGN, MOST_SIGN, MOST_SIGN + MOST_ABSTRACT])
+    relative[:, 2] = np.maximum(relative[:, 2] - MOST_ABSTRACT, 0.0)
     values = relative @ np.array(WEIGHTS) + CONSTANT
     size = min(WINDOW, count)
     padded = np.concatenate((np.full(size - 1, -np.inf), values, np.full(size - 1, -np.inf)))
