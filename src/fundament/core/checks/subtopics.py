@@ -12,8 +12,7 @@ from fundament.core.message import message
 from fundament.core.scoring.block_features import PlacedBlock, place_blocks
 from fundament.core.scoring.compiled import CompiledYardstick
 from fundament.core.scoring.features import DraftFeatures
-from fundament.core.scoring.figures import HEADED_AT
-from fundament.core.scoring.points import text_credit
+from fundament.core.scoring.headings import HEADED_AT
 from fundament.core.scoring.score import closest_sentence
 from fundament.core.yardstick.model import Range
 from fundament.core.yardstick.ranges import robust_range
@@ -30,7 +29,7 @@ class UnheadedSubtopics(Check):
 
     def run(self, context: Context) -> Iterator[Finding]:
         compiled, features = context.compiled, context.features
-        answered = text_credit(features.figures)
+        answered = features.figures.levels(len(compiled.subtopic_weight))
         for number, subtopic in enumerate(compiled.yardstick.subtopics):
             if features.heading[number] >= HEADED_AT:
                 continue
@@ -55,7 +54,7 @@ class UnansweredSubtopics(Check):
     id, family, part, evidence = "answer_subtopic", "subtopics", "subtopics", "meaning"
 
     def run(self, context: Context) -> Iterator[Finding]:
-        answered = text_credit(context.features.figures)
+        answered = context.features.figures.levels(len(context.compiled.subtopic_weight))
         for number, subtopic in enumerate(context.compiled.yardstick.subtopics):
             if context.features.heading[number] >= HEADED_AT and answered[number] < 1.0:
                 change = replace(with_usual_section(context.compiled, number), headings=())
@@ -70,7 +69,7 @@ class ShortSections(Check):
     def run(self, context: Context) -> Iterator[Finding]:
         compiled, features = context.compiled, context.features
         room = compiled.planned_words - features.structure["words"]
-        answered = text_credit(features.figures)
+        answered = features.figures.levels(len(compiled.subtopic_weight))
         short = []
         for start, end, heading in sections_of(features.blocks) if len(compiled.subtopic_weight) and room >= LEAST_LENGTHENING else ():
             number = int(heading.features.heading.argmax()) if heading.level >= 2 else 0

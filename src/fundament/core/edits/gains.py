@@ -31,7 +31,6 @@ from fundament.core.scoring.points import (
     placement_credit,
     points_of,
     structure_credit,
-    text_credit,
     use_credit,
     use_credit_of_one,
 )
@@ -67,11 +66,11 @@ class Gains:
 
     @functools.cached_property
     def _text_credit(self) -> Numbers:
-        return text_credit(self.features.figures)
+        return self.features.figures.text_shares(self.compiled.subtopic_needed)
 
     @functools.cached_property
     def _headed(self) -> Numbers:
-        return self.features.figures.headed()
+        return self.features.figures.headed(self.compiled.subtopic_needed)
 
     @functools.cached_property
     def _recognised(self) -> Numbers:

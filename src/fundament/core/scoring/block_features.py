@@ -16,6 +16,7 @@ from fundament.core.language.function_words import function_words
 from fundament.core.language.phrases import Match
 from fundament.core.language.uses import SentenceUses, uses_in_sentence
 from fundament.core.language.words import tokenize
+from fundament.core.scoring.coverage import Masks
 from fundament.core.scoring.guards.frames import Frame, frame_of, frames_together
 from fundament.core.scoring.guards.items import is_short_item
 from fundament.core.scoring.guards.verdicts import Judged
@@ -80,6 +81,7 @@ class BlockFeatures:
     last + 1), shape (n, 4).
     secondary: share of each secondary keyword in the heading, or in the best real sentence, None where there is nothing of any.
     judged: what the guards look at, None where there is nothing. crammed: first character and last + 1 of its natural sentences that are lists of phrases.
+    telling: the words of its real sentences that tell subtopics, see `coverage`; None where there are none.
     """
 
     words: int
@@ -95,12 +97,14 @@ class BlockFeatures:
     judged: Judged | None = None
     crammed: Integers | None = None
     secondary: Similarities | None = None
+    telling: Masks | None = None
 
     @property
     def bytes(self) -> int:
         """What its arrays hold."""
         guarded = self.judged.bytes if self.judged is not None else 0
         guarded += self.secondary.nbytes if self.secondary is not None else 0
+        guarded += self.telling.nbytes if self.telling is not None else 0
         return self.real.nbytes + self.counts.nbytes + self.best.nbytes + self.heading.nbytes + self.matches.nbytes + guarded
 
     def count(self, place: int) -> int:
@@ -242,6 +246,7 @@ def _text_features(compiled: CompiledYardstick, block: PlainBlock, known: Sequen
         judged=_judged(compiled, block, words, [k for k in known if k.is_real]),
         crammed=_integers([(k.sentence.start, k.sentence.end) for k in known if k.sentence.natural and k.uses.crammed], 2),
         secondary=_best_shares(compiled, [sentence.lemmas for sentence in real]),
+        telling=compiled.telling.mask([lemma for sentence in real for lemma in sentence.lemmas]) if real and len(compiled.telling.shares) else None,
     )  # fmt: skip
 
 

@@ -14,16 +14,18 @@ from dataclasses import replace
 import numpy as np
 from numpy.typing import NDArray
 
+from fundament.core.language.analysis import analyse_text
 from fundament.core.language.vectors import embed
 from fundament.core.language.words import tokenize
 from fundament.core.scoring.block_features import PlacedBlock, Row, place_block, place_blocks
 from fundament.core.scoring.compiled import CompiledYardstick
 from fundament.core.scoring.features import DraftFeatures, draft_features, mean_factor, without_denied
+from fundament.core.scoring.coverage import Rows, TellingWords, passages_of, section_words
 from fundament.core.scoring.figures import Figures, Sections, figures_at
 from fundament.core.scoring.guards.copies import Copies
 from fundament.core.scoring.guards.verdicts import CRAMMED, Claims, Verdict
 from fundament.core.scoring.headings import count_headings
-from fundament.core.scoring.length import Close, Counts
+from fundament.core.scoring.length import Counts, cut_into_sections
 from fundament.core.scoring.page_tables import remaining, tables_of
 from fundament.core.scoring.substance import Factors
 from fundament.core.scoring.subtopic_vectors import Sections as OfSubtopics
@@ -76,7 +78,12 @@ class _Others:
         self.keyword_lemmas = frozenset(token.lemma for token in tokenize(consensus.keyword, consensus.language))
         self.sections = OfSubtopics.of(consensus.subtopics, self.keyword_lemmas, consensus.language)
         self.section_page = np.array([h.url for s in consensus.subtopics for h in s.headings], dtype=object)
+        self.section_words = [section_words(h.text, h.below, consensus.language) for s in consensus.subtopics for h in s.headings]
         self.unblamed = Claims(own_pages=frozenset(range(len(consensus.pages))))
+
+    def telling_without(self, others: Mask, subtopics: Mask) -> TellingWords:
+        """The words that tell the subtopics that remain, from the sections of the other pages."""
+        return _telling(self.section_words, self.sections.owner, others, subtopics)
 
     def features(self, number: int, plain: CompiledYardstick, page: ComparedPage, factors: Factors) -> CompetitorFeatures:
         """Of the page of that number. plain: the consensus' yardstick (see `plain_yardstick`), compiled. factors: what substance leaves of its blocks."""
@@ -85,10 +92,14 @@ class _Others:
         terms, entities, subtopics = remaining(self.tables, number)
         row, counts, all_counts = _counts_with_only(plain, features, terms, entities)
         vectors = SubtopicVectors(_sections_without(self.sections, self.section_page != url, subtopics), int(subtopics.sum()))
-        sentences, headings = _closeness(vectors, features.earning, features.headings.places, self.keyword_lemmas, consensus.language)
+        others = self.section_page != url
+        passages, headings = _of_subtopics(
+            vectors, self.telling_without(others, subtopics), features.blocks, features.earning, features.headings.places, self.keyword_lemmas, consensus.language,
+            factors,
+        )  # fmt: skip
         text = replace(
-            Sections.of(features.blocks, features.earning, features.headings),
-            counts=counts, all_counts=all_counts, sentences=sentences, heading_similarity=headings,
+            Sections.of(features.blocks, features.earning, features.headings, plain.telling),
+            counts=counts, all_counts=all_counts, passages=passages, heading_similarity=headings,
         )  # fmt: skip
         return CompetitorFeatures(
             url=url,
@@ -118,6 +129,7 @@ def recounted(consensus: Consensus, pages: Sequence[ComparedPage], before: Conse
     is_grouped_anew = [s.headings for s in consensus.subtopics] != [s.headings for s in before.subtopics]
     sections = OfSubtopics.of(consensus.subtopics if is_grouped_anew else (), keyword_lemmas, consensus.language)
     section_page = np.array([h.url for s in consensus.subtopics for h in s.headings] if is_grouped_anew else [], dtype=object)
+    words = [section_words(h.text, h.below, consensus.language) for s in consensus.subtopics for h in s.headings] if is_grouped_anew else []
     found = []
     for number, known in enumerate(before.competitors):
         terms, entities, subtopics = remaining(tables, number)
@@ -125,11 +137,15 @@ def recounted(consensus: Consensus, pages: Sequence[ComparedPage], before: Conse
         blocks = tuple(place_blocks(own, [(b.kind, b.level, b.text) for b in page_of[known.url].reading.main_blocks()]))
         earning = without_denied(own, blocks, [Verdict(*place, "frame") for place in known.denied])
         headings = count_headings(earning, 0)
-        text = Sections.of(blocks, earning, headings)
+        text = Sections.of(blocks, earning, headings, own.telling)
         if is_grouped_anew:
-            vectors = SubtopicVectors(_sections_without(sections, section_page != known.url, subtopics), int(subtopics.sum()))
-            sentences, similar = _closeness(vectors, earning, headings.places, keyword_lemmas, consensus.language)
-            text = replace(text, sentences=sentences, heading_similarity=similar)
+            others = section_page != known.url
+            vectors = SubtopicVectors(_sections_without(sections, others, subtopics), int(subtopics.sum()))
+            telling = _telling(words, sections.owner, others, subtopics)
+            passages, similar = _of_subtopics(
+                vectors, telling, blocks, earning, headings.places, keyword_lemmas, consensus.language, known.factors
+            )  # fmt: skip
+            text = replace(text, passages=passages, heading_similarity=similar)
         figures = Figures.by_section(own.row, text, known.structure["words"], 0, known.factors)
         if not is_grouped_anew:
             figures = figures.with_subtopics_of(figures_at(known.figures, 0))
@@ -199,16 +215,32 @@ def _sections_without(sections: OfSubtopics, others: Mask, subtopics: Mask) -> O
     return OfSubtopics(sections.headings[keep], sections.texts[keep], number[sections.owner[keep]])
 
 
-def _closeness(
-    vectors: SubtopicVectors, earning: Sequence[PlacedBlock], places: Sequence[int], keyword_lemmas: frozenset[str], language: str
-) -> tuple[list[Close], Numbers]:
-    """Similarity to subtopic vectors: of the earning sentences of each block, and of the headings that count, which stand at these places."""
-    sentences = [block.real_sentences if len(block.features.real) else [] for block in earning]
+def _telling(words: Sequence[frozenset[str]], owner: NDArray[np.int64], others: Mask, subtopics: Mask) -> TellingWords:
+    """The words that tell the subtopics that remain, these numbered anew, from the sections of other pages."""
+    keep = others & subtopics[owner] if len(owner) else np.zeros(0, dtype=bool)
+    number = np.cumsum(subtopics) - 1
+    return TellingWords.of([words[place] for place in np.flatnonzero(keep).tolist()], number[owner[keep]].tolist(), int(subtopics.sum()))
+
+
+def _of_subtopics(
+    vectors: SubtopicVectors, telling: TellingWords, blocks: Sequence[PlacedBlock], earning: Sequence[PlacedBlock], places: Sequence[int],
+    keyword_lemmas: frozenset[str], language: str, factors: Factors,
+) -> tuple[Rows, Numbers]:  # fmt: skip
+    """What the passages of a page are to these subtopics, and the similarity to them of the headings that count, which stand at these places."""
+    chosen = [place for place, block in enumerate(earning) if len(block.features.real)]
+    sentences = [earning[place].real_sentences for place in chosen]
     together = [sentence for of_block in sentences for sentence in of_block]
     similar = vectors.sentence_similarity(embed(together)) if together else np.zeros((0, vectors.count), dtype=np.float32)
-    ends = np.cumsum([len(of_block) for of_block in sentences])
-    by_block = [similar[end - len(of_block) : end] for end, of_block in zip(ends.tolist(), sentences, strict=True)]
+    starts = np.concatenate(([0], np.cumsum([len(of_block) for of_block in sentences])))[:-1].astype(np.int64)
+    passages = passages_of(
+        telling, cut_into_sections(blocks)[chosen],
+        np.stack([telling.mask([lemma for s in analyse_text(" ".join(of_block), language) for lemma in s.lemmas]) for of_block in sentences])
+        if sentences else np.zeros((0, vectors.count), dtype=np.uint16),
+        np.maximum.reduceat(similar, starts, axis=0) if len(starts) and vectors.count else np.zeros((len(starts), vectors.count), dtype=np.float32),
+        np.array([earning[place].features.words for place in chosen], dtype=float),
+        np.array([factors[place] for place in chosen]) if factors else np.ones(len(chosen)),
+    )  # fmt: skip
     headings = [(earning[place].text, earning[place].text) for place in places]
     if not headings or not vectors.count:
-        return by_block, np.zeros((len(headings), vectors.count))
-    return by_block, np.asarray(vectors.heading_similarity(section_vectors(headings, keyword_lemmas, language)), dtype=float)
+        return passages, np.zeros((len(headings), vectors.count))
+    return passages, np.asarray(vectors.heading_similarity(section_vectors(headings, keyword_lemmas, language)), dtype=float)

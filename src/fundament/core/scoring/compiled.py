@@ -16,6 +16,7 @@ from fundament.core.language.vectors import Vectors, embed
 from fundament.core.language.word_order import word_order
 from fundament.core.language.words import tokenize
 from fundament.core.scoring.block_features import MOST_BYTES, JudgedSentence, KeptBlocks, Row, no_features
+from fundament.core.scoring.coverage import TellingWords, needed_words, section_words
 from fundament.core.scoring.guards.copies import Copies
 from fundament.core.scoring.guards.taken import Taken
 from fundament.core.scoring.guards.verdicts import Claims
@@ -87,6 +88,10 @@ class CompiledYardstick(Targets):
         ]
         sections = Sections.of(subtopics, frozenset(self.keyword_lemmas), self.language)
         self.subtopics = SubtopicVectors(sections, len(subtopics))
+        self.telling = TellingWords.of(
+            [section_words(h.text, h.below, self.language) for s in subtopics for h in s.headings], sections.owner.tolist(), len(subtopics)
+        )
+        self.subtopic_needed = needed_words([[float(h.words) for h in s.headings if h.words] for s in subtopics], self.length_scale)
         self.word_order = word_order(self.language)
         self.substance = yardstick.substance if with_guards else None
         self.said_words = Lexicon(self.substance, self.language) if self.substance is not None else None
@@ -134,6 +139,7 @@ class CompiledYardstick(Targets):
             usual_evidence=proposed.usual_evidence,
             keyword_presence=np.array(proposed.keyword_presence or [1.0] * len(self.keyword_content)),
             secondary=self.secondary,
+            subtopic_needed=self.subtopic_needed,
         )
 
     def closest_in(self, sentences: Sequence[str]) -> list[int]:

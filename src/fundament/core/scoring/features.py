@@ -16,11 +16,11 @@ from numpy.typing import NDArray
 
 from fundament.core.reading.model import Reading
 from fundament.core.scoring.block_features import BEST_SENTENCES, COUNTED, TALLY, PlacedBlock, highest, place_blocks
-from fundament.core.scoring.figures import Figures, Sections
+from fundament.core.scoring.figures import Figures, Sections, text_passages
 from fundament.core.scoring.guards.items import is_short_item
 from fundament.core.scoring.guards.verdicts import CRAMMED, NO_CLAIMS, Claims, Verdict, doubted_sentences, variety_of, verdicts_of
 from fundament.core.scoring.headings import CountedHeadings, count_headings
-from fundament.core.scoring.length import share_of
+from fundament.core.scoring.length import cut_into_sections, share_of
 from fundament.core.scoring.said import NOTHING_SAID, STATED, Said
 from fundament.core.scoring.substance import Factors, factors_of_blocks, is_judged
 from fundament.core.yardstick.build import OPENING_WORDS, keyword_share
@@ -234,10 +234,10 @@ def assembled(
     earning_share = tally["words"] / written["words"] if written["words"] else 0.0
     running = sums - row.sum([block for block in earning if is_short_item(block.kind, block.features.words)])
     if share < 1.0:
-        figures = Figures.by_section(row, Sections.of(blocks, earning, headings), structure["words"], planned_words, factors)
+        figures = Figures.by_section(row, Sections.of(blocks, earning, headings, compiled.telling, factors), structure["words"], planned_words, factors)
     else:
         figures = Figures.whole(
-            row, sums, everything, running, best, headings, [block.features.secondary for block in earning if not block.is_heading]
+            row, sums, everything, running, text_passages(compiled.telling, cut_into_sections(blocks), earning, factors), headings, [block.features.secondary for block in earning if not block.is_heading]
         )
         if factors:
             figures = figures.with_factors(earning, factors)

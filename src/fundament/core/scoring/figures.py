@@ -13,26 +13,25 @@ from dataclasses import dataclass, field, replace
 import numpy as np
 from numpy.typing import NDArray
 
-from fundament.core.scoring.block_features import BEST_SENTENCES, TALLY, PlacedBlock, Row, highest
+from fundament.core.scoring.block_features import TALLY, PlacedBlock, Row
+from fundament.core.scoring.coverage import COVERED_FROM, Rows, TellingWords, best_levels, heading_shares, passages_of, text_shares
 from fundament.core.scoring.guards.items import is_short_item
-from fundament.core.scoring.headings import CountedHeadings
+from fundament.core.scoring.headings import HEADED_AT, CountedHeadings
 from fundament.core.scoring.length import (
     Close,
     Counts,
     Distribution,
     any_of,
     best_of,
-    close_sections,
     counts_by_section,
     cut_into_sections,
     packed,
-    reaches,
     share_of,
     unpacked,
 )
+from fundament.core.scoring.settled import settled_credit
 
 Numbers = NDArray[np.float64]
-HEADED_AT = 0.55  # similarity from which a heading is held to be of a subtopic
 HEADING_COUNTS = ("counted_h2", "counted_h3", "counted_question_headings")  # rows of Figures.headings
 COUNTED_ROWS = {"counted_paragraphs": "counted_paragraphs", "counted_list_items": "list_items", "exact_keyword": "counted_exact_keyword"}
 STORED = 10_000  # similarities are kept in such parts
@@ -44,7 +43,7 @@ LAYERS, WEIGHT = "|", "*"  # between the layers of packed figures, and between a
 class Sections:
     """A text in sections. number: of each block's section; counts: of what each block earns, see BlockFeatures; all_counts: of all it has, the same list where nothing
     is denied; short: whether it is a short item or cell. heading_places: the blocks of the headings that count; headings: these; heading_similarity: of
-    each to the subtopics. sentences: similarity of each block's earning sentences, or of the closest, to the subtopics.
+    each to the subtopics; words_below: how many earn below each. passages: see `coverage.passages_of`.
     secondary: share of the secondary keywords in each block's best sentence."""
 
     number: NDArray[np.int32]
@@ -54,33 +53,36 @@ class Sections:
     heading_places: tuple[int, ...]
     headings: tuple[PlacedBlock, ...]
     heading_similarity: Numbers
-    sentences: Sequence[Close]
+    words_below: tuple[int, ...]
+    passages: Rows
     secondary: Sequence[Close | None] = ()
 
     @staticmethod
-    def of(blocks: Sequence[PlacedBlock], earning: Sequence[PlacedBlock], headings: CountedHeadings) -> Sections:
-        """blocks: as they were written; earning: what counts of each; headings: of the latter."""
+    def of(
+        blocks: Sequence[PlacedBlock], earning: Sequence[PlacedBlock], headings: CountedHeadings, telling: TellingWords, factors: Sequence[float] = ()
+    ) -> Sections:
+        """blocks: as they were written; earning: what counts of each; headings: of the latter. factors: what substance leaves of each block, () for all."""
         counts = [block.features.counts for block in earning]
         counted = tuple(earning[place] for place in headings.places)
         subtopics = len(headings.similarity)
+        number = cut_into_sections(blocks)
         return Sections(
-            number=cut_into_sections(blocks),
+            number=number,
             counts=counts,
             all_counts=counts if earning is blocks else [block.features.counts for block in blocks],
             short=np.array([is_short_item(block.kind, block.features.words) for block in earning], dtype=bool),
             heading_places=headings.places,
             headings=counted,
             heading_similarity=np.array([block.features.heading for block in counted]).reshape(len(counted), subtopics),
-            sentences=[block.features.best if len(block.features.real) else block.features.best[:0] for block in earning],
+            words_below=headings.words_below,
+            passages=text_passages(telling, number, earning, factors),
             secondary=[None if block.is_heading else block.features.secondary for block in earning],
         )
 
     def only(self, kept: Sequence[bool]) -> Sections:
         """The same sections with what these blocks have."""
         counts = [own if keep else own[:0] for own, keep in zip(self.counts, kept, strict=True)]
-        return replace(
-            self, counts=counts, all_counts=counts, sentences=[own if keep else own[:0] for own, keep in zip(self.sentences, kept, strict=True)]
-        )  # fmt: skip
+        return replace(self, counts=counts, all_counts=counts)
 
 
 @dataclass(frozen=True, eq=False)
@@ -94,8 +96,8 @@ class Layer:
 @dataclass(frozen=True, eq=False)
 class Figures:
     """uses: of the Row, see `counts_by_section`; over: of the terms, all uses whether they earn or not; running: without what stands in short items and cells; either is the
-    same array as uses where nothing differs. headings: of HEADING_COUNTS by section. heads: per subtopic, sections under a heading of it. h2_keyword: the keyword's share in
-    each H2 that counts. close: see `close_sections`. words: of the whole text. share: q, with which a section is taken.
+    same array as uses where nothing differs. headings: of HEADING_COUNTS by section. heads: see `coverage.heading_shares`. h2_keyword: the keyword's share in
+    each H2 that counts. passages: see `coverage.passages_of`. words: of the whole text. share: q, with which a section is taken.
     settled: whether a subtopic is covered, by its number, where a person said so. h2_secondary, body_secondary: share of each secondary keyword in every H2 that counts, and
     in each section's best sentence, shape (headings or sections, keywords). weight, layers: where substance leaves less of some blocks than of others, see `mean_of_layers`.
     """
@@ -105,9 +107,9 @@ class Figures:
     over: Counts
     running: Counts
     headings: Counts
-    heads: Numbers
+    heads: Rows
     h2_keyword: Numbers
-    close: Close
+    passages: Rows
     words: float
     share: float
     settled: Mapping[int, bool] = field(default_factory=dict)
@@ -118,18 +120,16 @@ class Figures:
 
     @staticmethod
     def whole(
-        row: Row, sums: Numbers, everything: Numbers, running: Numbers, best: Numbers, headings: CountedHeadings,
+        row: Row, sums: Numbers, everything: Numbers, running: Numbers, passages: Rows, headings: CountedHeadings,
         secondary: Sequence[Close | None] = (),
     ) -> Figures:  # fmt: skip
-        """Of a text no longer than planned, from sums over it. secondary: see Sections."""
+        """Of a text no longer than planned, from sums over it. secondary: see Sections. headings: those that count."""
         uses = _of_sums(sums)
         counts = np.array([headings.h2, headings.h3, headings.questions], dtype=float)
-        subtopics = best.shape[1]
         return Figures(
             row=row, uses=uses, over=uses if everything is sums else _of_sums(everything[: row.terms]),
             running=uses if (running == sums).all() else _of_sums(running), headings=_of_sums(counts),
-            heads=(headings.similarity >= HEADED_AT).astype(float), h2_keyword=np.array([headings.h2_keyword]),
-            close=np.concatenate((np.arange(subtopics)[:, None], best.T), axis=1).astype(np.float32), words=0.0, share=1.0,
+            heads=headings.heads, h2_keyword=np.array([headings.h2_keyword]), passages=passages, words=0.0, share=1.0,
             h2_secondary=_stacked(headings.h2_secondary), body_secondary=_largest(secondary),
         )  # fmt: skip
 
@@ -141,10 +141,7 @@ class Figures:
             blocks = [block for block, factor in zip(earning, factors, strict=True) if factor >= step]
             uses = _of_sums(self.row.sum(blocks))
             running = _of_sums(self.row.sum([block for block in blocks if not is_short_item(block.kind, block.features.words)]))
-            texts = [block.features.best for block in blocks if len(block.features.real)]
-            best = highest(*texts, np.zeros((BEST_SENTENCES, len(self.heads))))
-            close = np.concatenate((np.arange(len(self.heads))[:, None], best.T), axis=1).astype(np.float32)
-            layers.append(Layer(round(step - before, 4), replace(self, uses=uses, over=uses, running=running, close=close)))
+            layers.append(Layer(round(step - before, 4), replace(self, uses=uses, over=uses, running=running)))
         return replace(self, weight=steps[0], layers=tuple(layers))
 
     @staticmethod
@@ -158,7 +155,7 @@ class Figures:
         for before, step in itertools.pairwise(steps):
             kept = [factor >= step for factor in factors]
             of_step = Figures._by_section(row, text.only(kept), words, planned)
-            layers.append(Layer(round(step - before, 4), replace(of_step, heads=whole.heads, headings=whole.headings)))
+            layers.append(Layer(round(step - before, 4), replace(of_step, headings=whole.headings)))
         return replace(whole, weight=steps[0], layers=tuple(layers))
 
     @staticmethod
@@ -172,31 +169,27 @@ class Figures:
             running = counts_by_section([text.counts[place] for place in kept.tolist()], sections[kept], row.width)
         size = int(sections[-1]) + 1 if len(sections) else 0
         per_section = np.zeros((len(HEADING_COUNTS), size))
-        headed = np.zeros((size, text.heading_similarity.shape[1]), dtype=bool)
-        for place, heading, similarity in zip(text.heading_places, text.headings, text.heading_similarity, strict=True):
+        below = np.full((size, text.heading_similarity.shape[1]), -1.0)  # words, of a section under a heading of each subtopic
+        for place, heading, similarity, words_below in zip(
+            text.heading_places, text.headings, text.heading_similarity, text.words_below, strict=True
+        ):
             section = sections[place]
             per_section[:, section] += (heading.level == 2, heading.level > 2, heading.features.asks)
             if heading.level >= 2:
-                headed[section] |= similarity >= HEADED_AT
-        together: dict[int, list[Close]] = {}
-        for section, rows in zip(sections.tolist(), text.sentences, strict=True):
-            if len(rows):
-                together.setdefault(section, []).append(rows)
+                below[section] = np.maximum(below[section], np.where(similarity >= HEADED_AT, words_below, -1.0))
+        headed = np.argwhere(below >= 0.0)
         return Figures(
-            row=row, uses=uses, over=over, running=running, headings=_of_table(per_section), heads=headed.sum(axis=0).astype(float),
+            row=row, uses=uses, over=over, running=running, headings=_of_table(per_section),
+            heads=np.stack([headed[:, 1], below[headed[:, 0], headed[:, 1]]], axis=1).astype(np.float32),
             h2_keyword=np.array([b.features.keyword for b in text.headings if b.level == 2]),
-            close=close_sections([np.concatenate(of_section) for of_section in together.values()]), words=words, share=share_of(words, planned),
+            passages=text.passages, words=words, share=share_of(words, planned),
             h2_secondary=_stacked([b.features.secondary for b in text.headings if b.level == 2]),
             body_secondary=_stacked([_largest(rows)[0] for rows in _by_section(sections, text.secondary) if any(row is not None for row in rows)]),
         )  # fmt: skip
 
     def with_subtopics_of(self, before: Figures) -> Figures:
         """These figures with what others, of the same blocks, have of the subtopics."""
-        layers = tuple(
-            Layer(own.weight, replace(own.figures, heads=old.figures.heads, close=old.figures.close))
-            for own, old in zip(self.layers, before.layers, strict=True)
-        )
-        return replace(self, heads=before.heads, close=before.close, layers=layers)
+        return replace(self, heads=before.heads, passages=before.passages)
 
     @functools.cached_property
     def plain(self) -> Figures:
@@ -289,22 +282,24 @@ class Figures:
             return float(credit(np.array([float((own[:, 1] * own[:, 2]).sum())]))[0])
         return self.chances(table).mean_at(place, credit)
 
-    def closeness(self, bound: float) -> Numbers:
-        """Per subtopic the probability that the closest sentences reach a bound, as far as substance leaves it."""
-        if self.plain is not self:
-            return self.mean_of_layers(lambda layer: layer.closeness(bound))
-        known = self._closeness.get(bound)
-        if known is None:
-            known = self._closeness[bound] = reaches(self.close, len(self.heads), bound, self.share)
-        return known
+    def levels(self, subtopics: int) -> Numbers:
+        """Whether the text covers each subtopic (1), perhaps does, or does not (0); with what a person settled."""
+        return settled_credit(best_levels(self.passages, subtopics), self.settled)
 
-    @functools.cached_property
-    def _closeness(self) -> dict[float, Numbers]:
-        return {}
+    def text_shares(self, needed: Numbers) -> Numbers:
+        """0..1 of each subtopic's share for the text; needed: words. What was perhaps and is settled counts whole, or nothing."""
+        passages = self.passages
+        if self.settled:
+            states = best_levels(passages, len(needed))
+            passages = passages.copy()
+            for number, covered in self.settled.items():
+                if 0.0 < states[number] < 1.0:
+                    passages[passages[:, 0] == number, 1] = COVERED_FROM if covered else 0.0
+        return text_shares(passages, self.share, needed)
 
-    def headed(self) -> Numbers:
-        """Per subtopic the probability that there is a heading of it."""
-        return any_of(self.heads, self.share)
+    def headed(self, needed: Numbers) -> Numbers:
+        """0..1 of each subtopic's share for a heading; needed: words."""
+        return heading_shares(self.heads, self.share, needed)
 
     def best_h2(self) -> float:
         """The keyword's share in the best H2, in the mean."""
@@ -321,12 +316,11 @@ class Figures:
             parts = [(self.weight, self.plain), *((layer.weight, layer.figures) for layer in self.layers)]
             return LAYERS.join(f"{weight}{WEIGHT}{figures.pack()}" for weight, figures in parts)
         wanted = self._stored()
-        close = np.round(self.close * np.array([1, *[STORED] * BEST_SENTENCES])).astype("<u2")
         over = self.over if self.over is not self.uses else self.uses[:0]
         running = self.running if self.running is not self.uses else self.uses[:0]
         return packed(
-            *[_stored(counts, wanted) for counts in (self.uses, over, running)], self.headings.astype("<u2"), self.heads.astype("<u2"),
-            np.round(self.h2_keyword * STORED).astype("<u2"), close,
+            *[_stored(counts, wanted) for counts in (self.uses, over, running)], self.headings.astype("<u2"), self.heads.astype("<f4"),
+            np.round(self.h2_keyword * STORED).astype("<u2"), self.passages.astype("<f4"),
             np.array([self.row.terms, self.row.entities, int(self.over is not self.uses), int(self.running is not self.uses)], dtype="<u2"),
             np.array([self.words], dtype="<f8"), *[np.round(rows * STORED).astype("<u2") for rows in (self.h2_secondary, self.body_secondary)],
         )  # fmt: skip
@@ -348,15 +342,31 @@ def figures_at(text: str, planned: int) -> Figures:
         (least, _, whole), *others = [part.partition(WEIGHT) for part in text.split(LAYERS)]
         layers = tuple(Layer(float(weight), figures_at(figures, planned)) for weight, _, figures in others)
         return replace(figures_at(whole, planned), weight=float(least), layers=layers)
-    uses, over, running, headings, heads, h2_keyword, close, row, words, h2_secondary, body_secondary = unpacked(text)
+    uses, over, running, headings, heads, h2_keyword, passages, row, words, h2_secondary, body_secondary = unpacked(text)
     of_row = row.tolist()
     counts = uses.astype(np.int32)
     return Figures(
         row=Row(of_row[0], of_row[1]), uses=counts, over=over.astype(np.int32) if of_row[2] else counts,
-        running=running.astype(np.int32) if of_row[3] else counts, headings=headings.astype(np.int32), heads=heads.astype(float),
-        h2_keyword=h2_keyword.astype(float) / STORED, close=(close / np.array([1, *[STORED] * BEST_SENTENCES])).astype(np.float32),
+        running=running.astype(np.int32) if of_row[3] else counts, headings=headings.astype(np.int32), heads=heads,  # type: ignore[arg-type]
+        h2_keyword=h2_keyword.astype(float) / STORED, passages=passages,  # type: ignore[arg-type]
         words=float(words[0]), share=share_of(float(words[0]), planned),
         h2_secondary=(h2_secondary.astype(float) / STORED).astype(np.float32), body_secondary=(body_secondary.astype(float) / STORED).astype(np.float32),
+    )  # fmt: skip
+
+
+def text_passages(
+    telling: TellingWords, sections: NDArray[np.int32], earning: Sequence[PlacedBlock], factors: Sequence[float] = ()
+) -> Rows:
+    """What each passage of a text is to the subtopics. sections: the number of each block's section; earning: what counts of each block; factors: what substance leaves of it, () for all."""
+    subtopics = len(telling.shares)
+    places = [place for place, block in enumerate(earning) if block.features.telling is not None]
+    if not places:
+        return passages_of(telling, sections[:0], np.zeros((0, subtopics), np.uint16), np.zeros((0, subtopics), np.float32), np.zeros(0), np.zeros(0))
+    return passages_of(
+        telling, sections[places],
+        np.stack([earning[place].features.telling for place in places]), np.stack([earning[place].features.best[0] for place in places]),
+        np.array([earning[place].features.words for place in places], dtype=float),
+        np.array([factors[place] for place in places]) if factors else np.ones(len(places)),
     )  # fmt: skip
 
 

@@ -13,6 +13,7 @@ from typing import NamedTuple
 import numpy as np
 from numpy.typing import NDArray
 
+from fundament.core.scoring.coverage import needed_words
 from fundament.core.scoring.figures import Figures, figures_at
 from fundament.core.scoring.guards.items import LEAST_SHARE
 from fundament.core.scoring.guards.subject import usual_presence
@@ -166,7 +167,7 @@ def _decided(own: Targets, numbers: tuple[list[int], list[int], list[int]], weig
     found = Targets(
         term_weight=weighting.weigh("terms", own.term_weight, terms), term_low=low, term_ceiling=ceiling,
         entity_weight=weighting.weigh("entities", own.entity_weight, entities), subtopic_weight=weighting.weigh("subtopics", own.subtopic_weight, subtopics),
-        structure=own.structure, planned_words=own.planned_words, secondary=own.secondary, secondary_factors=weighting.secondary_factors(secondary),
+        structure=own.structure, planned_words=own.planned_words, secondary=own.secondary, subtopic_needed=own.subtopic_needed, secondary_factors=weighting.secondary_factors(secondary),
     )  # fmt: skip
     found.spans = own.spans  # of the structure, which nobody decides on
     return found
@@ -204,4 +205,8 @@ def _targets_without(consensus: Consensus, tables: PageTables, left_out: int, pa
         structure=dict(zip(pages[0].structure, structure, strict=True)),
         planned_words=planned,
         secondary=secondary_targets(pages, consensus.settings.secondary_keywords),
+        subtopic_needed=needed_words(
+            [[float(h.words) for h in consensus.subtopics[n].headings if h.words and h.url != page.url] for n in subtopics],
+            planned / usual if (usual := structure[0].median) else 1.0,
+        ),
     )

@@ -16,12 +16,12 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
-from fundament.core.scoring.block_features import BEST_SENTENCES, PlacedBlock, highest
+from fundament.core.scoring.block_features import PlacedBlock
 
 Numbers = NDArray[np.float64]
 Counts = NDArray[np.int32]
+Close = NDArray[np.float32]
 SECTION_WORDS = 120
-CLOSE_FROM = 0.1  # a section whose closest sentence is farther from a subtopic is nothing to it
 SIZES = (16, 64, 256, 1024, 4096, 65536)  # distributions of like size are worked out together
 
 
@@ -131,52 +131,6 @@ def best_of(values: Numbers, share: float) -> Numbers:
 def any_of(number: Numbers, share: float) -> Numbers:
     """The probability that any of so many sections is there."""
     return np.asarray(1.0 - (1.0 - share) ** number)
-
-
-Close = NDArray[np.float32]
-
-
-def close_sections(similar: Sequence[Close]) -> Close:
-    """Of each section its BEST_SENTENCES highest similarities to each subtopic, where they are close at all: rows (subtopic, first, second, third), those of
-    a subtopic together and in falling order. similar: by section, shape (sentences, subtopics)."""
-    rows = []
-    for values in similar:
-        if len(values):
-            best = np.maximum(highest(values, np.zeros((BEST_SENTENCES, values.shape[1]))), 0.0)
-            near = np.flatnonzero(best[0] >= CLOSE_FROM)
-            rows.append(np.concatenate((near[:, None], best[:, near].T), axis=1))
-    found = np.concatenate(rows) if rows else np.zeros((0, 1 + BEST_SENTENCES))
-    return found[np.lexsort((-found[:, 1], found[:, 0]))].astype(np.float32)
-
-
-def reaches(close: Close, subtopics: int, bound: float, share: float) -> Numbers:
-    """Per subtopic the probability that the mean of the closest sentences of the chosen sections is at least `bound`.
-
-    In falling order of their closest sentences let i and j be the first two sections that are chosen: q² (1 - q)^(j-1), counted from 0. The three closest sentences are then among
-    those of i, the first two of j, and the first of a later section k; so all that matters of k is whether one is chosen among the first few after j.
-    """
-    found = np.zeros(subtopics)
-    wanted = BEST_SENTENCES * bound - 1e-6
-    if share >= 1.0 and len(close) == subtopics and (close[:, 0] == np.arange(subtopics)).all():  # a whole text as one section
-        return np.asarray((close[:, 1:].sum(axis=1) >= wanted).astype(float))
-    edges = np.searchsorted(close[:, 0], np.arange(subtopics + 1))
-    for subtopic in range(subtopics):
-        rows = close[edges[subtopic] : edges[subtopic + 1], 1:].astype(float)
-        count = len(rows)
-        firsts = int((rows[:, 0] * BEST_SENTENCES >= wanted).sum())  # the closest sentence of all must reach the mean
-        if not firsts:
-            continue
-        alone = share * (1.0 - share) ** (count - 1) * float((rows.sum(axis=1) >= wanted).sum())
-        if count == 1:
-            found[subtopic] = alone
-            continue
-        first, second = np.nonzero(np.arange(count)[None, :] > np.arange(firsts)[:, None])
-        five = np.sort(np.concatenate((rows[first], rows[second, :2]), axis=1), axis=1)[:, ::-1]
-        third = wanted - five[:, 0] - five[:, 1]
-        later = np.searchsorted(-rows[:, 0], -third, side="right") - 1 - second
-        chance = np.where(five[:, 2] >= third, 1.0, 1.0 - (1.0 - share) ** np.maximum(later, 0))
-        found[subtopic] = alone + float((share**2 * (1.0 - share) ** (second - 1) * chance).sum())
-    return found
 
 
 def packed(*arrays: NDArray[np.generic]) -> str:

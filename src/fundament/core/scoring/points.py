@@ -12,7 +12,6 @@ from numpy.typing import NDArray
 from fundament.core.scoring.figures import COUNTED_ROWS, HEADING_COUNTS, Figures
 from fundament.core.scoring.guards.items import allowed_share
 from fundament.core.scoring.guards.subject import evidence_of, factor_of
-from fundament.core.scoring.said import settled_credit
 from fundament.core.scoring.targets import Targets
 from fundament.core.yardstick.measures import EARNING, MEASURE
 from fundament.core.yardstick.model import Range
@@ -22,10 +21,6 @@ Numbers = NDArray[np.float64]
 
 FIRST_USE_EXPONENT = 0.7  # below the range the first uses pay more than the last
 OVERUSE_COST = 0.15  # of a term's points at most, reached at twice the ceiling
-# mean similarity of the closest sentences from which a text perhaps covers a subtopic, and from which it covers it. Chosen on sections labelled from
-# outside pages: between the two about half are truly covered
-PERHAPS_FROM, COVERED_FROM = 0.18, 0.32
-PERHAPS_CREDIT = 0.5
 TEXT_SHARE = 0.6  # of a subtopic's points for the text; the rest for the heading
 
 STRUCTURE_POINTS = {measure.key: measure.points for measure in EARNING}
@@ -151,7 +146,7 @@ def points_of(targets: Targets, text: Scorable, words: WordPoints | None = None,
     return Points(
         terms=of_subject * terms,
         entities=of_subject * entities,
-        subtopics=of_subject * targets.part_weight["subtopics"] / 100.0 * targets.subtopic_weight * subtopic_credit(figures, text.substance),
+        subtopics=of_subject * targets.part_weight["subtopics"] / 100.0 * targets.subtopic_weight * subtopic_credit(targets, figures, text.substance),
         structure={name: scale * points * structure[name] for name, points in STRUCTURE_POINTS.items()},
         placement={name: scale * points * placement_credit(targets, text, name) for name, points in PLACEMENT_POINTS.items()},
         of_subject=of_subject,
@@ -220,15 +215,10 @@ def excess_use_of_one(ceiling: float, uses: float) -> float:
     return min(1.0, max(0.0, uses / ceiling - 1.0))
 
 
-def text_credit(figures: Figures) -> Numbers:
-    """Per subtopic: 1 when the closest sentences of the text answer it, PERHAPS_CREDIT when they perhaps do, else 0; the mean over the choices of sections."""
-    credit = np.asarray(PERHAPS_CREDIT * figures.closeness(PERHAPS_FROM) + (1.0 - PERHAPS_CREDIT) * figures.closeness(COVERED_FROM))
-    return settled_credit(credit, figures.settled) if figures.settled else credit
-
-
-def subtopic_credit(figures: Figures, substance: float = 1.0) -> Numbers:
+def subtopic_credit(targets: Targets, figures: Figures, substance: float = 1.0) -> Numbers:
     """0..1 per subtopic: TEXT_SHARE for the text, the rest for a heading of its own. substance: of the whole text, for the headings."""
-    return np.asarray(TEXT_SHARE * text_credit(figures) + (1.0 - TEXT_SHARE) * substance * figures.headed())
+    needed = targets.subtopic_needed
+    return np.asarray(TEXT_SHARE * figures.text_shares(needed) + (1.0 - TEXT_SHARE) * substance * figures.headed(needed))
 
 
 def structure_target(targets: Targets, name: str) -> tuple[float, float]:
@@ -243,8 +233,7 @@ def _structure_target(targets: Targets, name: str) -> tuple[float, float]:
     wanted: Range = targets.structure[name]
     if MEASURE[name].is_mean:
         return wanted.p25, wanted.p75
-    words = targets.structure["words"].median
-    scale = targets.planned_words / words if words else 1.0
+    scale = targets.length_scale
     if name == "words":
         return round(wanted.p25 * scale), round(wanted.p75 * scale)
     low = round(wanted.p25 * scale)

@@ -12,9 +12,6 @@ from collections.abc import Iterable, Mapping
 from dataclasses import dataclass, field
 from typing import Protocol
 
-import numpy as np
-from numpy.typing import NDArray
-
 from fundament.core.scoring.aim import Aim, aim_of
 from fundament.core.scoring.guards.verdicts import NO_CLAIMS, Claims
 from fundament.core.yardstick.model import Yardstick
@@ -113,12 +110,3 @@ def lowered_aim(yardstick: Yardstick, earned: Mapping[str, float], excused: Iter
         scores[url] = total - sum(max(0.0, points.get(target, 0.0) - earned[target]) for target in targets)
     found = aim_of(scores)
     return Aim(min(found.aim, before.aim), min(found.enough, before.enough), found.is_firm)
-
-
-def settled_credit(credit: NDArray[np.float64], settled: Mapping[int, bool]) -> NDArray[np.float64]:
-    """The text's credit per subtopic with what was settled: whole or nothing where it was *perhaps*; what is plain stays."""
-    found = credit.copy()
-    for number, covered in settled.items():
-        if 0.0 < found[number] < 1.0:
-            found[number] = 1.0 if covered else 0.0
-    return found

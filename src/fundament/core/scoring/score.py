@@ -10,7 +10,7 @@ from fundament.core.message import Message, message
 from fundament.core.reading.model import Reading
 from fundament.core.scoring.compiled import CompiledYardstick
 from fundament.core.scoring.features import DraftFeatures, again_with, claims_with, draft_features
-from fundament.core.scoring.figures import HEADED_AT
+from fundament.core.scoring.headings import HEADED_AT
 from fundament.core.scoring.guards.taken import Taken, taken_by_competitors
 from fundament.core.scoring.guards.verdicts import GUARDS, NO_CLAIMS, Claims
 from fundament.core.scoring.model import AsProposed, Denied, Item, Part, Score
@@ -22,7 +22,6 @@ from fundament.core.scoring.points import (
     points_of,
     secondary_shares,
     structure_target,
-    text_credit,
 )
 from fundament.core.scoring.said import NOTHING_SAID, Said, lowered_aim, target_key
 from fundament.core.yardstick.measures import EARNING
@@ -188,7 +187,7 @@ def _entity_items(compiled: CompiledYardstick, features: DraftFeatures, points: 
 def _subtopic_items(compiled: CompiledYardstick, features: DraftFeatures, points: Points) -> list[Item]:
     items = []
     pages = len(compiled.yardstick.pages)
-    text = text_credit(features.figures)
+    text = features.figures.levels(len(compiled.subtopic_weight))
     for number, subtopic in enumerate(compiled.yardstick.subtopics):
         headed = features.heading[number] >= HEADED_AT
         covered, perhaps = text[number] == 1.0, text[number] > 0.0

@@ -35,10 +35,17 @@ class Targets:
     secondary: dict[str, Numbers] = field(
         default_factory=dict
     )  # what is asked of each secondary keyword, by zone, see `secondary_keywords`
+    subtopic_needed: Numbers = field(default_factory=lambda: np.zeros(0))  # words on each subtopic, see `coverage.needed_words`
     secondary_factors: Numbers | None = None  # how much each of them counts; None: as proposed, 1 each
     part_scale: float = field(init=False)
     part_weight: dict[str, float] = field(init=False)
     spans: dict[str, tuple[float, float]] = field(init=False, default_factory=dict)
+
+    @property
+    def length_scale(self) -> float:
+        """What counts of the competitors' pages are multiplied by, so that they are those of a text of the planned length."""
+        words = self.structure["words"].median if "words" in self.structure else 0.0
+        return self.planned_words / words if words else 1.0
 
     def __post_init__(self) -> None:
         there = {"terms": self.term_weight, "entities": self.entity_weight, "subtopics": self.subtopic_weight}

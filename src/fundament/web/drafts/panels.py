@@ -14,7 +14,6 @@ from fundament.core.edits.next_edits import target_of
 from fundament.core.edits.places import heading_places
 from fundament.core.scoring.model import MOST_ON_WORD, Item, Score
 from fundament.core.scoring.parts import PART, PARTS
-from fundament.core.scoring.points import text_credit
 from fundament.core.scoring.said import STATED, target_key
 from fundament.messages import label, say, say_all, subject_of
 from fundament.web.drafts.panels_beside import BESIDE, beside_panels, words_on
@@ -129,7 +128,7 @@ class Sections:
             if block.kind == "heading":
                 now = (block.key, block.text)
             of_block.append(now)
-        covered = text_credit(features.figures)
+        covered = features.figures.levels(len(compiled.subtopic_weight))
         _, block_of = features.ordered_closest
         keys = [subtopic.key for subtopic in compiled.yardstick.subtopics]
         closest = {key: int(block_of[0, n]) for n, key in enumerate(keys) if covered[n] > 0.0 and int(block_of[0, n]) >= 0}

@@ -29,9 +29,9 @@ from fundament.core.language.packs import pack_of
 from fundament.core.reading.model import Reading
 from fundament.core.scoring.compiled import CompiledYardstick
 from fundament.core.scoring.features import DraftFeatures
-from fundament.core.scoring.figures import HEADED_AT
+from fundament.core.scoring.headings import HEADED_AT
 from fundament.core.scoring.guards.copies import RUN
-from fundament.core.scoring.points import DESCRIPTION_LENGTH, TITLE_LENGTH, structure_target, text_credit
+from fundament.core.scoring.points import DESCRIPTION_LENGTH, TITLE_LENGTH, structure_target
 from fundament.core.yardstick.structure import LONG_PARAGRAPH
 
 _NAME_AT_END = re.compile(r"\A(.{1,400}?)(\s[-–—|·]\s)([^-–—|·]{1,100})\Z")
@@ -64,7 +64,7 @@ def _headings(
 ) -> Iterator[Proposal]:
     """A heading over the paragraph that covers a subtopic, where none stands over it yet."""
     number_of = {subtopic.key: number for number, subtopic in enumerate(compiled.yardstick.subtopics)}
-    covered = text_credit(features.figures)
+    covered = features.figures.levels(len(compiled.subtopic_weight))
     _, block_of = features.ordered_closest
     place_of = {_id(node): place for place, node in enumerate(top)}
     used: set[str] = set()

@@ -146,5 +146,5 @@ def _credited(trial: Trial, features: DraftFeatures) -> list[float]:
     """Of each term the uses that its target still asks for, of each entity whether it is recognised and mentioned, of each subtopic its credit."""
     low = np.array([term.low for term in trial.compiled.yardstick.terms])
     entities = np.minimum(features.recognised, 1.0) + np.minimum(features.mentioned, 1.0)
-    credited = np.concatenate((np.minimum(features.share * features.terms, low), entities, subtopic_credit(features.figures)))
+    credited = np.concatenate((np.minimum(features.share * features.terms, low), entities, subtopic_credit(trial.compiled, features.figures)))
     return [float(value) for value in credited]
