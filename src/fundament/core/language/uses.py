@@ -1,4 +1,4 @@
-"""When a phrase counts as used: in a real sentence, once per sentence, and not in a sentence crammed with phrases."""
+"""When a phrase counts as used: in a real sentence, once per sentence, not in a sentence crammed with phrases, and of a list of phrases inside a sentence only the first: a list is one use."""
 
 from __future__ import annotations
 
@@ -11,8 +11,8 @@ from fundament.core.language.function_words import function_words
 from fundament.core.language.packs import pack_of
 from fundament.core.language.phrases import Match, PhraseMatcher
 
-LONGEST_RUN = 5  # so many phrases side by side are a list
-SHORT_RUN = 4  # so many are one if the sentence has less else to say
+LONGEST_RUN = 5  # so many phrases with nothing at all between them are no sentence
+LIST_FROM = 3  # so many different phrases parted by commas, articles, "and" or "or" are a list, which earns as one use
 MOST_IN_SENTENCE = 9
 CRAMMED_FROM, CRAMMED_SHARE = 5, 5  # from so many phrases, a sentence needs one other content word for every five
 
@@ -46,8 +46,11 @@ def uses_in_sentence(sentence: Sentence, matcher: PhraseMatcher, language: str) 
     found = matcher.find(sentence.lemmas, sentence.joined)
     if not found:
         return _NO_USES
-    crammed = is_crammed(sentence, found, language)
-    return SentenceUses(found, crammed, list(dict.fromkeys([m.phrase for m in found])) if sentence.natural and not crammed else [])
+    listed = _in_lists(sentence, found, pack_of(language).between_words) if len(found) >= LIST_FROM else frozenset[int]()
+    crammed = is_crammed(sentence, found, language, listed)
+    if crammed or not sentence.natural:
+        return SentenceUses(found, crammed, [])
+    return SentenceUses(found, crammed, list(dict.fromkeys([m.phrase for place, m in enumerate(found) if place not in listed])))
 
 
 def uses_in(sentences: Sequence[Sentence], matcher: PhraseMatcher, language: str) -> Uses:
@@ -60,47 +63,54 @@ def uses_in(sentences: Sequence[Sentence], matcher: PhraseMatcher, language: str
     )
 
 
-def is_crammed(sentence: Sentence, matches: Sequence[Match], language: str) -> bool:
-    """Whether a sentence is a list of phrases rather than a statement about them.
+def is_crammed(sentence: Sentence, matches: Sequence[Match], language: str, listed: frozenset[int] = frozenset()) -> bool:
+    """Whether a sentence is a row of phrases rather than a statement about them. listed: places of the matches that a list has beside its first; whoever lists tools does not cram.
 
-    True when (a) LONGEST_RUN different phrases stand side by side, parted only by commas, articles, "and" or "or"; (b) SHORT_RUN do
-    and there are fewer other content words than phrases, or three do and there are none; (c) it has CRAMMED_FROM phrases or more and
-    fewer than one other content word for every CRAMMED_SHARE of them; (d) it holds more than MOST_IN_SENTENCE different phrases;
-    (e) it is made of phrases alone.
+    True when (a) it is made of phrases alone; (b) LONGEST_RUN different phrases stand side by side with nothing between them; (c) it has, a list counting as one, CRAMMED_FROM
+    phrases or more and fewer than one other content word for every CRAMMED_SHARE of them; (d) more than MOST_IN_SENTENCE of them.
     """
     inside = 0
     for match in matches:
         inside += match.end - match.start
     if inside >= len(sentence.tokens):
         return True  # nothing but phrases, such as "the width of the joint" alone in a line
-    if len(matches) < 3:
+    if len(matches) < CRAMMED_FROM:
         return False
-    different = len({match.phrase for match in matches})
-    if different < 3:
+    if _longest_row(sentence, matches) >= LONGEST_RUN:
+        return True
+    different = len({match.phrase for place, match in enumerate(matches) if place not in listed})
+    if different < CRAMMED_FROM:
         return False
     if different > MOST_IN_SENTENCE:
         return True
-    longest = _longest_run(sentence, matches, pack_of(language).between_words)
-    if longest >= LONGEST_RUN:
-        return True
-    if longest < 3 and different < CRAMMED_FROM:
-        return False
     functional = function_words(language)
     taken = {position for match in matches for position in range(match.start, match.end)}
     other = sum(1 for position, token in enumerate(sentence.tokens) if position not in taken and token.text.lower() not in functional)
-    if (longest >= SHORT_RUN and other < different) or (longest >= 3 and not other):
-        return True
-    return different >= CRAMMED_FROM and other * CRAMMED_SHARE < different
+    return other * CRAMMED_SHARE < different
 
 
-def _longest_run(sentence: Sentence, matches: Sequence[Match], coordinators: frozenset[str]) -> int:
-    """How many phrases stand side by side at most, with nothing but coordinators between."""
-    run = longest = 1
+def _longest_row(sentence: Sentence, matches: Sequence[Match]) -> int:
+    """How many different phrases stand side by side at most, with nothing between them."""
+    row, longest = [matches[0].phrase], 1
     for before, after in itertools.pairwise(matches):
-        run += 1
-        for token in sentence.tokens[before.end : after.start]:
-            if token.text.lower() not in coordinators:
-                run = 1
-                break
-        longest = max(longest, run)
+        row = [*row, after.phrase] if before.end == after.start and sentence.joined[after.start] else [after.phrase]
+        longest = max(longest, len(set(row)))
     return longest
+
+
+def _in_lists(sentence: Sentence, matches: Sequence[Match], coordinators: frozenset[str]) -> frozenset[int]:
+    """The places of the matches that stand in a list of LIST_FROM different phrases or more, but for the first of each list."""
+    found: list[int] = []
+    of_list = [0]
+    for place, (before, after) in enumerate(itertools.pairwise(matches), 1):
+        between = sentence.tokens[before.end : after.start]
+        is_parted = bool(between) or not sentence.joined[after.start]
+        if not (is_parted and all(token.text.lower() in coordinators for token in between)):
+            found += _beside_first(of_list, matches)
+            of_list = []
+        of_list.append(place)
+    return frozenset(found + _beside_first(of_list, matches))
+
+
+def _beside_first(places: Sequence[int], matches: Sequence[Match]) -> list[int]:
+    return list(places[1:]) if len({matches[place].phrase for place in places}) >= LIST_FROM else []

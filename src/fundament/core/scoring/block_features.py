@@ -274,7 +274,7 @@ def _judged(compiled: CompiledYardstick, block: PlainBlock, words: int, real: Se
         said=SaidWords.of([of_sentence.said for of_sentence in chosen]) if compiled.said_words is not None and is_judged(kind, words) else None,
         pairs=np.array([of_sentence.pairs for of_sentence in chosen], dtype=np.int32).reshape(-1, 2),
         frames=frames_together([of_sentence.frame for of_sentence in chosen]) if chosen else None,
-        copied=_integers(copied, 2),
+        copied=_integers(copied, 3),
     )
 
 
@@ -337,7 +337,7 @@ def _counts_of(
     return _integers(counts, 2)
 
 
-_NO_ROWS = {columns: np.zeros((0, columns), dtype=np.int32) for columns in (2, 4)}
+_NO_ROWS = {columns: np.zeros((0, columns), dtype=np.int32) for columns in (2, 3, 4)}
 
 
 def _integers(rows: Sequence[tuple[int, ...]], columns: int) -> Integers:

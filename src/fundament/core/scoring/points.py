@@ -11,7 +11,7 @@ from numpy.typing import NDArray
 
 from fundament.core.scoring.figures import COUNTED_ROWS, HEADING_COUNTS, Figures
 from fundament.core.scoring.guards.items import allowed_share
-from fundament.core.scoring.guards.subject import evidence_of, factor_of
+from fundament.core.scoring.guards.subject import evidence_of, factor_of, there_at_all
 from fundament.core.scoring.targets import Targets
 from fundament.core.yardstick.measures import EARNING, MEASURE
 from fundament.core.yardstick.model import Range
@@ -165,9 +165,19 @@ def evidence_points(targets: Targets, figures: Figures, words: WordPoints) -> tu
 def subject_factor(targets: Targets, text: Scorable, terms: float, entities: float) -> float:
     """What the evidence of the subject, and the variety of the sentences, leave of all points. terms, entities: points earned before it."""
     words = text.figures.share * text.keyword
-    return text.variety * factor_of(
-        evidence_of(earned_share(targets, terms, entities), targets.usual_evidence, words, targets.keyword_presence)
-    )
+    evidence = evidence_of(earned_share(targets, terms, entities), targets.usual_evidence, words, targets.keyword_presence)
+    left = factor_of(evidence)
+    if left < 1.0:
+        left = factor_of(evidence, there_at_all(share_there(targets, text.figures.plain), words, targets.keyword_presence))
+    return text.variety * left
+
+
+def share_there(targets: Targets, figures: Figures) -> float:
+    """0..1: the share, by points, of the terms and entities that a text has at all."""
+    used = figures.term_mean("uses", lambda _, uses: np.minimum(1.0, uses))
+    terms, entities = float(targets.term_weight @ used), float(targets.entity_weight @ figures.recognised())
+    most = (float(targets.term_weight.sum()) + float(targets.entity_weight.sum())) or 1.0
+    return (terms + entities) / most
 
 
 def earned_share(targets: Targets, terms: float, entities: float) -> float:

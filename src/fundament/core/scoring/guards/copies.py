@@ -1,6 +1,7 @@
 """What is copied from a competitor earns nothing.
 
-A sentence is copied when RUN words of it in a row stand on a competitor's page in the same order, or, if it has at least RUN words, when nearly all of it does:
+A sentence is copied when RUN words of it in a row stand on a competitor's page in the same order (of a sentence that is for the most part its own, only where a text has many such, for a phrase
+of the trade or of the law is nobody's: `verdicts.FREE_RUNS`), or, if it has at least RUN words, when nearly all of it does:
 runs of three words that lie at the same distance on both sides cover NEARLY_ALL of it, so a word changed here and there does not help. A run that
 stands on STOCK_PAGES pages or more is a stock phrase, and a run in which nearly every longer word has a capital is the title of a work: neither is a copy. The runs are those of
 shingling (Broder 1997), words as lemmas.
@@ -8,6 +9,7 @@ shingling (Broder 1997), words as lemmas.
 
 from __future__ import annotations
 
+import itertools
 from collections.abc import Sequence
 from dataclasses import dataclass
 
@@ -23,6 +25,7 @@ PIECE = 3
 PAIR = 2
 NEARLY_ALL = 0.7  # of a sentence's words
 STOCK_PAGES = 3
+OWN_SHARE, LONG_RUN = 0.5, 14  # a sentence of which runs cover less than this, none of them longer, is for the most part its own
 TITLE_SHARE = 0.8  # of the longer words of a run with a capital
 LONGER = 4  # letters
 MOST_PLACES = 40  # of a piece that are looked at
@@ -81,8 +84,8 @@ class Copies:
             titles=titles,
         )  # fmt: skip
 
-    def in_block(self, sentences: Sequence[Sentence], near: Sequence[list[int]] | None = None) -> list[tuple[int, int]]:
-        """(number of a copied sentence, page it is copied from), for each page that it may be copied from. near: of each sentence the pages that have nearly all
+    def in_block(self, sentences: Sequence[Sentence], near: Sequence[list[int]] | None = None) -> list[tuple[int, int, int]]:
+        """(number of a copied sentence, page it is copied from, 1 if the sentence is for the most part its own), for each page that it may be copied from. near: of each sentence the pages that have nearly all
         of it, where they are known."""
         if not len(self.runs):
             return []
@@ -92,6 +95,7 @@ class Copies:
         words = np.array([word_number(lemma) for lemma in lemmas], dtype=np.uint32)
         owner = np.repeat(np.arange(len(sentences)), [len(s.lemmas) for s in sentences])
         found: dict[tuple[int, int], None] = {}
+        covered: dict[int, set[int]] = {}
         for start, pages in self._runs_in(words):
             if not (self.titles and _is_title(sentences, start, owner)):
                 inside = owner[start : start + RUN]
@@ -100,12 +104,18 @@ class Copies:
                         RUN, len(sentences[number].lemmas)
                     ):  # a run that ends a sentence does not copy the next
                         found.update(dict.fromkeys((number, page) for page in pages))
+                        covered.setdefault(number, set()).update(start + place for place in np.flatnonzero(inside == number).tolist())
+        own = {
+            number
+            for number, places in covered.items()
+            if len(places) < OWN_SHARE * len(sentences[number].lemmas) and _longest(sorted(places)) < LONG_RUN
+        }
         copied = {number for number, _ in found}
         for number, sentence in enumerate(sentences):
             if number not in copied:
                 pages = near[number] if near is not None else self.nearly_all(sentence)
                 found.update(dict.fromkeys((number, page) for page in pages))
-        return sorted(found)
+        return sorted((number, page, int(number in own)) for number, page in found)
 
     def _runs_in(self, words: Words) -> list[tuple[int, list[int]]]:
         """(first word, pages) of each run of RUN words that stands on a page and is no stock phrase."""
@@ -178,6 +188,15 @@ def _hashed(words: Words, size: int) -> tuple[Hashes, NDArray[np.int32]]:
         hashes = hashes * _BASE + part.astype(np.uint64)
         whole &= part != BREAK
     return hashes[whole], np.flatnonzero(whole).astype(np.int32)
+
+
+def _longest(places: Sequence[int]) -> int:
+    """The length of the longest run of consecutive numbers."""
+    longest = run = 0
+    for before, place in itertools.pairwise([-2, *places]):
+        run = run + 1 if place == before + 1 else 1
+        longest = max(longest, run)
+    return longest
 
 
 def _covered(starts: NDArray[np.int32], words: int) -> float:

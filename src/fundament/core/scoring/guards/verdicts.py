@@ -25,6 +25,7 @@ if TYPE_CHECKING:
 DOUBTED = "doubted"  # a passage that may have no natural order of words: warned of, and takes nothing
 CRAMMED = "crammed"  # found in the sentence itself, see `language.uses`
 GUARDS = ("copied", "quoted", "pieces", "frame", "order", CRAMMED)  # the first that holds of a sentence is its reason
+FREE_RUNS, FREE_SHARE = 2, 0.05  # so many sentences, or this share of a text's, may be for the most part their own and hold a competitor's run of words
 MOST_QUOTED = 0.2  # of a text's words may be quotations that earn
 LAYOUT = 0.5  # of its words; a text of which so much is set as a quotation is only indented
 MONOTONOUS_FROM, MONOTONOUS_AT = 0.3, 0.8  # shares of the sentences in worn frames or without order
@@ -60,7 +61,7 @@ NO_CLAIMS = Claims()
 @dataclass(frozen=True, eq=False, slots=True)
 class Judged:
     """What the guards look at of one block. frames, order and pairs (see `Copies.pairs_of`) are of its `judged` sentences, by their numbers among the real ones; copied: (number among the real
-    ones, page), shape (n, 2). said: the content words of its judged sentences, None where substance is not looked at."""
+    ones, page, whether the sentence is for the most part its own), shape (n, 3). said: the content words of its judged sentences, None where substance is not looked at."""
 
     judged: NDArray[np.int32]
     order: NDArray[np.float32]
@@ -81,6 +82,7 @@ def verdicts_of(
     """The sentences of a text that earn nothing, in its order. order: of the text's language, None where that guard is lacking. page_words: of all competitors."""
     places, numbers, frames, values, pairs = [], [], [], [], []
     found: dict[tuple[int, int], tuple[str, int]] = {}
+    in_part: dict[tuple[int, int], tuple[str, int]] = {}
     words = quoted = 0
     for place, block in enumerate(blocks):
         features = block.features
@@ -90,15 +92,19 @@ def verdicts_of(
             continue
         if len(judged.copied) and block.text not in claims.own_passages:
             is_earlier = block.text in claims.earlier
-            for number, page in judged.copied.tolist():
+            for number, page, is_own in judged.copied.tolist():
                 if page not in claims.own_pages and not (is_earlier and page in claims.younger_pages):
-                    found.setdefault((place, number), ("quoted" if _is_quotation(block, number) else "copied", page))
+                    guard = "quoted" if _is_quotation(block, number) else "copied"
+                    (in_part if is_own and guard == "copied" else found).setdefault((place, number), (guard, page))
         if judged.frames is not None:
             places.append(np.full(len(judged.judged), place))
             numbers.append(judged.judged)
             frames.append(judged.frames)
             values.append(judged.order)
             pairs.append(judged.pairs)
+    sentences = sum([len(block.features.real) for block in blocks])
+    if len(in_part) > max(FREE_RUNS, FREE_SHARE * sentences) or sum([guard == "copied" for guard, _ in found.values()]) > FREE_SHARE * sentences:
+        found = {**in_part, **found}
     set_as_quotation = sum([block.features.words for block in blocks if block.kind == "quote"])
     for place, block in enumerate(blocks):
         if block.kind == "quote" and MOST_QUOTED * words < set_as_quotation <= LAYOUT * words:
