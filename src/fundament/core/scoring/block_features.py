@@ -271,6 +271,7 @@ def _judged(compiled: CompiledYardstick, block: PlainBlock, words: int, real: Se
     return Judged(
         judged=np.array(numbers, dtype=np.int32),
         order=np.array([of_sentence.order for of_sentence in chosen], dtype=np.float32).reshape(-1, 2),
+        like=compiled.page_blocks.likeness([lemma for k in real for lemma in k.sentence.lemmas]) if compiled.page_blocks is not None else None,
         said=SaidWords.of([of_sentence.said for of_sentence in chosen]) if compiled.said_words is not None and is_judged(kind, words) else None,
         pairs=np.array([of_sentence.pairs for of_sentence in chosen], dtype=np.int32).reshape(-1, 2),
         frames=frames_together([of_sentence.frame for of_sentence in chosen]) if chosen else None,

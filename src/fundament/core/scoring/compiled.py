@@ -18,6 +18,7 @@ from fundament.core.language.words import tokenize
 from fundament.core.scoring.block_features import MOST_BYTES, JudgedSentence, KeptBlocks, Row, no_features
 from fundament.core.scoring.coverage import TellingWords, needed_words, section_words
 from fundament.core.scoring.guards.copies import Copies
+from fundament.core.scoring.guards.reworded import PageBlocks
 from fundament.core.scoring.guards.taken import Taken
 from fundament.core.scoring.guards.verdicts import Claims
 from fundament.core.scoring.subtopic_vectors import Sections, SubtopicVectors
@@ -96,6 +97,7 @@ class CompiledYardstick(Targets):
         self.substance = yardstick.substance if with_guards else None
         self.said_words = Lexicon(self.substance, self.language) if self.substance is not None else None
         self.copies = copies if copies is not None else copies_of(yardstick.pages, self.language)
+        self.page_blocks = PageBlocks.of([page.text for page in yardstick.pages], self.language) if with_guards and copies is None else None
         self.page_number = {page.url: number for number, page in enumerate(yardstick.pages)}
         self.section_words: dict[int, Range] = {}
         self.judged: dict[str, JudgedSentence] = {}

@@ -158,7 +158,9 @@ def combine(
     factors: Factors | None = None,
 ) -> DraftFeatures:  # fmt: skip
     """The features of a text made of these blocks. factors: what substance leaves of each, where it is known."""
-    verdicts = verdicts_of(blocks, compiled.word_order, claims, compiled.copies.words)
+    verdicts = verdicts_of(
+        blocks, compiled.word_order, claims, compiled.copies.words, compiled.page_blocks.starts if compiled.page_blocks is not None else None
+    )
     blocks = tuple(blocks)
     earning = without_denied(compiled, blocks, verdicts) if verdicts else blocks
     factors = factors_of_blocks(blocks, compiled.substance) if factors is None else factors

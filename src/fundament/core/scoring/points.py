@@ -39,6 +39,7 @@ SECONDARY_OF = {
     "opening": "opening",
     "body_exact": "body",
 }  # check -> zone
+LEAST_ALLOWED, STUFFING_COST = 4.0, 0.7  # sentences with the exact keyword that cost nothing; of the credit of its places, reached at twice as many
 OF_THE_WHOLE = ("title", "description", "h1")  # they count by the share of the words that earn
 TITLE_LENGTH = (30, 60)  # characters
 DESCRIPTION_LENGTH = (70, 160)
@@ -292,8 +293,10 @@ def placement_target(targets: Targets, name: str) -> tuple[float, float]:
 
 def placement_credit(targets: Targets, text: Scorable, name: str) -> float:
     """0..1 for one placement check. Title, description and H1 count by the share of the text's words that earn. Secondary keywords have a part of it where
-    competitors have them in that place."""
+    competitors have them in that place. Where the exact keyword stands in far more sentences than usual, all its places count less."""
     credit = _keyword_credit(targets, text, name)
+    if not name.endswith("_length"):
+        credit *= 1.0 - STUFFING_COST * excess_use_of_one(*_keyword_uses(targets, text))
     zone = SECONDARY_OF.get(name)
     wanted = targets.secondary.get(zone) if zone else None
     if wanted is None:
@@ -304,6 +307,13 @@ def placement_credit(targets: Targets, text: Scorable, name: str) -> float:
         return credit
     share = share_of_check(len(wanted) if factors is None else float(factors.sum()))
     return (1.0 - share) * credit + share * (text.earning_share * found if name in OF_THE_WHOLE else found)
+
+
+def _keyword_uses(targets: Targets, text: Scorable) -> tuple[float, float]:
+    """(sentences with the exact keyword that a text of the planned length may have before it costs, those that it has)."""
+    wanted = targets.structure.get("exact_keyword")
+    usual = wanted.p95 * targets.length_scale if wanted is not None else 0.0
+    return max(LEAST_ALLOWED, FAR_ABOVE * usual), text.figures.share * text.structure["exact_keyword"]
 
 
 def secondary_shares(text: Scorable, zone: str, keywords: int) -> Numbers:

@@ -16,6 +16,7 @@ from numpy.typing import NDArray
 from fundament.core.language.word_order import WordOrder
 from fundament.core.scoring.guards.frames import Frames, worn_sentences
 from fundament.core.scoring.guards.pieces import pieced_together
+from fundament.core.scoring.guards.reworded import followed
 from fundament.core.scoring.guards.word_order import of_doubtful_order, without_order
 from fundament.core.yardstick.substance import SaidWords
 
@@ -24,7 +25,7 @@ if TYPE_CHECKING:
 
 DOUBTED = "doubted"  # a passage that may have no natural order of words: warned of, and takes nothing
 CRAMMED = "crammed"  # found in the sentence itself, see `language.uses`
-GUARDS = ("copied", "quoted", "pieces", "frame", "order", CRAMMED)  # the first that holds of a sentence is its reason
+GUARDS = ("copied", "quoted", "reworded", "pieces", "frame", "order", CRAMMED)  # the first that holds of a sentence is its reason
 FREE_RUNS, FREE_SHARE = 2, 0.05  # so many sentences, or this share of a text's, may be for the most part their own and hold a competitor's run of words
 MOST_QUOTED = 0.2  # of a text's words may be quotations that earn
 LAYOUT = 0.5  # of its words; a text of which so much is set as a quotation is only indented
@@ -61,7 +62,7 @@ NO_CLAIMS = Claims()
 @dataclass(frozen=True, eq=False, slots=True)
 class Judged:
     """What the guards look at of one block. frames, order and pairs (see `Copies.pairs_of`) are of its `judged` sentences, by their numbers among the real ones; copied: (number among the real
-    ones, page, whether the sentence is for the most part its own), shape (n, 3). said: the content words of its judged sentences, None where substance is not looked at."""
+    ones, page, whether the sentence is for the most part its own), shape (n, 3). said: the content words of its judged sentences, None where substance is not looked at. like: see `reworded.PageBlocks.likeness`."""
 
     judged: NDArray[np.int32]
     order: NDArray[np.float32]
@@ -69,17 +70,19 @@ class Judged:
     frames: Frames | None
     copied: NDArray[np.int32]
     said: SaidWords | None = None
+    like: NDArray[np.float32] | None = None
 
     @property
     def bytes(self) -> int:
         """What its arrays hold."""
-        return (self.said.bytes if self.said else 0) + self.judged.nbytes + self.order.nbytes + self.pairs.nbytes + self.copied.nbytes + (self.frames.bytes if self.frames else 0)
+        return (self.said.bytes if self.said else 0) + (self.like.nbytes if self.like is not None else 0) + self.judged.nbytes + self.order.nbytes + self.pairs.nbytes + self.copied.nbytes + (self.frames.bytes if self.frames else 0)
 
 
 def verdicts_of(
-    blocks: Sequence[PlacedBlock], order: WordOrder | None, claims: Claims = NO_CLAIMS, page_words: int = 0
+    blocks: Sequence[PlacedBlock], order: WordOrder | None, claims: Claims = NO_CLAIMS, page_words: int = 0, page_starts: NDArray[np.int64] | None = None
 ) -> tuple[Verdict, ...]:
-    """The sentences of a text that earn nothing, in its order. order: of the text's language, None where that guard is lacking. page_words: of all competitors."""
+    """The sentences of a text that earn nothing, in its order. order: of the text's language, None where that guard is lacking. page_words: of all competitors; page_starts: the number of each
+    page's first block, see `reworded`."""
     places, numbers, frames, values, pairs = [], [], [], [], []
     found: dict[tuple[int, int], tuple[str, int]] = {}
     in_part: dict[tuple[int, int], tuple[str, int]] = {}
@@ -112,6 +115,10 @@ def verdicts_of(
             if quoted > MOST_QUOTED * words:
                 for number in range(len(block.features.real)):
                     found.setdefault((place, number), ("quoted", -1))
+    if page_starts is not None:
+        for place, page in _reworded(blocks, page_starts, claims):
+            for number in range(len(blocks[place].features.real)):
+                found.setdefault((place, number), ("reworded", page))
     if places:
         at, of_real = np.concatenate(places), np.concatenate(numbers)
         lost = [("frame", worn_sentences(frames))]
@@ -135,6 +142,16 @@ def verdicts_of(
         if block.features.crammed is not None and len(block.features.crammed):
             verdicts += [Verdict(place, start, end, CRAMMED) for start, end in block.features.crammed.tolist()]
     return tuple(sorted(verdicts))
+
+
+def _reworded(blocks: Sequence[PlacedBlock], page_starts: NDArray[np.int64], claims: Claims) -> list[tuple[int, int]]:
+    """(block, page it follows) of a text that follows a competitor's page statement by statement."""
+    if claims.own_pages or claims.younger_pages:
+        return []  # it may be its own page that it follows
+    rows = [(place, judged.like) for place, block in enumerate(blocks) if (judged := block.features.judged) is not None]
+    placed = [(place, like) for place, like in rows if like is not None and blocks[place].text not in claims.own_passages]
+    found = followed([like for _, like in placed], page_starts)
+    return [(placed[row][0], found[0]) for row in found[1]] if found is not None else []
 
 
 def doubted_sentences(blocks: Sequence[PlacedBlock], order: WordOrder | None, verdicts: Sequence[Verdict]) -> tuple[Verdict, ...]:
