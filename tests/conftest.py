@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import os
 from collections.abc import Iterator
+from dataclasses import replace
 
 import pytest
 from hypothesis import settings
@@ -50,6 +51,12 @@ def yardstick(articles: list[ComparedPage]) -> Yardstick:
 @pytest.fixture(scope="session")
 def compiled(yardstick: Yardstick) -> CompiledYardstick:
     return CompiledYardstick(yardstick)
+
+
+@pytest.fixture(scope="session")
+def without_substance(yardstick: Yardstick) -> CompiledYardstick:
+    """The yardstick where nothing is known of substance: for what holds of texts at the floor or above, on texts made of few patterns."""
+    return CompiledYardstick(replace(yardstick, substance=None))
 
 
 @pytest.fixture(scope="session")

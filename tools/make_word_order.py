@@ -179,12 +179,27 @@ def bounds_of(order: WordOrder, found: Sequence[Measured]) -> dict[str, Any]:
     for size in PASSAGES:
         honest = {hand: np.concatenate([windows(order.evidence(*p.honest.T), size) for p in found if p.hand == hand]) for hand in hands}
         mixed = np.concatenate([windows(order.evidence(*p.shuffled.T), size) for p in found])
-        bound = max(LEAST_BOUND, MARGIN + max(float(np.quantile(v, 1.0 - FALSE_ALARMS)) for hand, v in honest.items() if len(v) and not hand.startswith("sayings")))
+        bound = max(
+            LEAST_BOUND,
+            MARGIN
+            + max(float(np.quantile(v, 1.0 - FALSE_ALARMS)) for hand, v in honest.items() if len(v) and not hand.startswith("sayings")),
+        )
         if len(mixed) and np.mean(mixed > bound) >= SEEN:
             bounds[str(size)] = round(bound, 2)
     for size in DOUBTED_PASSAGES:
-        means = {hand: np.concatenate([windows(p.honest[:, 0], size) / windows(p.honest[:, 1], size) for p in found if p.hand == hand]) for hand in hands}
-        doubts[str(size)] = round(min(float(np.quantile(v, FALSE_DOUBTS_OF_SAYINGS if hand.startswith("sayings") else FALSE_ALARMS)) for hand, v in means.items() if len(v)) - DOUBT_MARGIN, 3)
+        means = {
+            hand: np.concatenate([windows(p.honest[:, 0], size) / windows(p.honest[:, 1], size) for p in found if p.hand == hand])
+            for hand in hands
+        }
+        doubts[str(size)] = round(
+            min(
+                float(np.quantile(v, FALSE_DOUBTS_OF_SAYINGS if hand.startswith("sayings") else FALSE_ALARMS))
+                for hand, v in means.items()
+                if len(v)
+            )
+            - DOUBT_MARGIN,
+            3,
+        )
     return {"natural": list(order.natural), "shuffled": list(order.shuffled), "bounds": bounds, "doubts": doubts, "certain": False}
 
 
@@ -240,7 +255,9 @@ def make(language: str, every: Sequence[Passage]) -> WordOrder:
     order = write(language, tables, nothing)
     said = bounds_of(order, [measured(order, passage, hand) for hand, passage in named if hand in bounding])
     order = write(language, tables, said)
-    print(f"{language}: {len(sequences)} sentences counted, {len(order.number)} classes, {len(order.trigrams)} trigrams, {file_of(language).stat().st_size // 1000} kB; {said}")
+    print(
+        f"{language}: {len(sequences)} sentences counted, {len(order.number)} classes, {len(order.trigrams)} trigrams, {file_of(language).stat().st_size // 1000} kB; {said}"
+    )
     checking = [measured(order, passage, hand) for hand, passage in named if hand in CHECKING and hand not in bounding]
     number, accused = report(order, checking)
     kinds = {COLLECTIONS[passage.hand.partition(",")[0]][0] for passage in checking}

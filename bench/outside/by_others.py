@@ -69,7 +69,9 @@ def table(title: str, consensus: Consensus, drafts: Sequence[tuple[str, Reading]
     yardstick = decide(consensus, decisions=Decisions(planned_words=planned))
     compiled = CompiledYardstick(yardstick)
     rows = [judged(name, draft, compiled) for name, draft in drafts]
-    print(f"\n{title}, {compiled.planned_words} words planned: aim {yardstick.aim:.1f}, enough {yardstick.enough:.1f}; {len(yardstick.terms)} terms, {len(yardstick.entities)} entities, {len(yardstick.subtopics)} subtopics")
+    print(
+        f"\n{title}, {compiled.planned_words} words planned: aim {yardstick.aim:.1f}, enough {yardstick.enough:.1f}; {len(yardstick.terms)} terms, {len(yardstick.entities)} entities, {len(yardstick.subtopics)} subtopics"
+    )
     for row in sorted(rows, key=lambda r: -r.total):
         parts = " ".join(f"{name[:4]} {points:4.1f}" for name, points in row.parts.items())
         print(f"   {row.name:14} {row.total:5.1f}  {parts}  substance {row.substance:.2f}  {row.words:5} words  {dict(row.denied)}")
@@ -113,11 +115,18 @@ def languages(folder: Path) -> None:
             near = [n for n in np.argsort(-(vectors @ vectors[place])).tolist() if n != place][:5]
             others = [replace(texts[n][1], url=f"https://other.example/{n}", language=path.name) for n in near]
             own = replace(reading, url="", language=path.name)
-            consensus = build_consensus([ComparedPage(rank, r, analyse_page(r)) for rank, r in enumerate([*others, replace(own, url="https://own.example/")], 1)], own.title or name)
+            consensus = build_consensus(
+                [ComparedPage(rank, r, analyse_page(r)) for rank, r in enumerate([*others, replace(own, url="https://own.example/")], 1)],
+                own.title or name,
+            )
             compiled = CompiledYardstick(decide(consensus, decisions=Decisions(planned_words=own.word_count)))
             own_page = {number for number, page in enumerate(compiled.yardstick.pages) if page.url == "https://own.example/"}
             claims = replace(features_module.NO_CLAIMS, own_pages=frozenset(own_page))
-            with patch.object(features_module, "verdicts_of", lambda *_: ()), patch.object(points_module, "allowed_share", lambda *_: 1.0), patch.object(points_module, "subject_factor", lambda *_: 1.0):
+            with (
+                patch.object(features_module, "verdicts_of", lambda *_: ()),
+                patch.object(points_module, "allowed_share", lambda *_: 1.0),
+                patch.object(points_module, "subject_factor", lambda *_: 1.0),
+            ):
                 free = points_of(compiled, draft_features(compiled, own, claims)).total
             features = draft_features(compiled, own, claims)
             with patch.object(points_module, "subject_factor", lambda _, text, *__: text.variety):
@@ -127,7 +136,10 @@ def languages(folder: Path) -> None:
             lost["over a twentieth"] += loss > 0.05
             lost["warned of"] += bool(features.doubted)
             guards = Counter(v.guard for v in features.verdicts)
-            print(f"{path.name} {name:28} {own.word_count:4} words, {sum(len(b.features.real) for b in features.blocks):3} sentences: {free:5.1f} to {total:5.1f}, loses {100 * loss:5.1f} %  {dict(guards)}{', warned of' if features.doubted else ''}", flush=True)
+            print(
+                f"{path.name} {name:28} {own.word_count:4} words, {sum(len(b.features.real) for b in features.blocks):3} sentences: {free:5.1f} to {total:5.1f}, loses {100 * loss:5.1f} %  {dict(guards)}{', warned of' if features.doubted else ''}",
+                flush=True,
+            )
     print(dict(lost))
 
 

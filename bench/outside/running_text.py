@@ -31,7 +31,13 @@ _DASHED = re.compile(r"^\s*(?:--|—|–)\s.*$", re.MULTILINE)  # who said a say
 _DECLARATION = {"en": "eng", "de": "deu_1996", "fr": "fra", "es": "spa", "it": "ita", "nl": "nld", "pl": "pol", "pt": "por_PT"}
 _LOCALES = {"pt": ("pt", "pt_BR"), "en": ("de",)}  # English: what was translated into German
 _EDU = {"pl": "debian-edu-doc-legacy-pl", "pt": "debian-edu-doc-pt-pt"}
-_SAYINGS = {"en": "fortunes", "de": "fortunes-de", "es": "fortunes-es", "it": "fortunes-it", "pl": "fortunes-pl"}  # those in Portuguese have lost their accents
+_SAYINGS = {
+    "en": "fortunes",
+    "de": "fortunes-de",
+    "es": "fortunes-es",
+    "it": "fortunes-it",
+    "pl": "fortunes-pl",
+}  # those in Portuguese have lost their accents
 _HARDEN = {"en": "en-US", "de": "de-DE", "fr": "fr-FR", "es": "es-ES", "it": "it-IT", "pt": "pt-BR"}
 _HANDBOOK = {"en": "en-US", "de": "de-DE", "fr": "fr-FR", "es": "es-ES", "it": "it-IT", "nl": "nl-NL", "pl": "pl-PL", "pt": "pt-BR"}
 
@@ -62,12 +68,18 @@ def _pages(folder: Path, pattern: str = "*.html") -> Iterator[list[tuple[str, st
         yield [(b.kind, b.text) for b in reading.main_blocks() if b.kind not in ("heading", "code")]
 
 
-def _messages(folders: Sequence[Path], pattern: str, names: Sequence[str] = (), *, originals: bool = False) -> Iterator[list[tuple[str, str]]]:
+def _messages(
+    folders: Sequence[Path], pattern: str, names: Sequence[str] = (), *, originals: bool = False
+) -> Iterator[list[tuple[str, str]]]:
     """The long messages of a program in one language, a file a page. originals: those that were translated, which are English."""
     for path in [path for folder in folders for path in sorted((folder / "LC_MESSAGES").glob(pattern)) if not names or path.stem in names]:
         with path.open("rb") as file:
             catalogue = gettext.GNUTranslations(file)._catalog  # type: ignore[attr-defined]
-        pairs = [(key.rpartition("\4")[2], value) for key, value in catalogue.items() if key and isinstance(key, str) and isinstance(value, str) and value != key]
+        pairs = [
+            (key.rpartition("\4")[2], value)
+            for key, value in catalogue.items()
+            if key and isinstance(key, str) and isinstance(value, str) and value != key
+        ]
         texts = [_MARKUP.sub(" ", key if originals else value) for key, value in pairs]
         yield [("paragraph", " ".join(text.split())) for text in texts if len(text.split()) >= 2 * _LEAST_WORDS]
 

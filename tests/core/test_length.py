@@ -11,16 +11,15 @@ from hypothesis import strategies as st
 
 from fundament.core.reading.read_draft import read_draft
 from fundament.core.scoring.compiled import CompiledYardstick
+from fundament.core.scoring.coverage import levels_of, text_shares
 from fundament.core.scoring.features import draft_features
 from fundament.core.scoring.figures import Figures, Sections, figures_at
 from fundament.core.scoring.length import (
     Distribution,
     any_of,
     best_of,
-    close_sections,
     counts_by_section,
     cut_into_sections,
-    reaches,
     share_of,
 )
 from fundament.core.scoring.points import points_of
@@ -54,20 +53,20 @@ def test_the_mean_credit_is_that_over_all_choices(uses: list[int], share: float)
     assert found == pytest.approx(wanted, abs=1e-9)
 
 
-@settings(max_examples=60, deadline=None)
-@given(st.lists(st.lists(st.floats(0.1, 1.0), min_size=1, max_size=4), min_size=1, max_size=7), shares, st.floats(0.05, 0.9))
-def test_closeness_is_that_over_all_choices(sections: list[list[float]], share: float, bound: float) -> None:
-    close = close_sections([np.array(values, dtype=np.float32)[:, None] for values in sections])
-    found = reaches(close, 1, bound, share)[0]
-
-    def mean_of_three(chosen: tuple[bool, ...]) -> float:
-        best = sorted((np.float32(v) for values, taken in zip(sections, chosen, strict=True) if taken for v in values), reverse=True)[:3]
-        return float(sum(best)) / 3.0
-
-    def probability(bound: float) -> float:
-        return sum(p for chosen, p in choices(len(sections), share) if mean_of_three(chosen) >= bound)
-
-    assert probability(bound + 1e-5) - 1e-9 <= found <= probability(bound - 1e-5) + 1e-9
+@settings(max_examples=25, deadline=None)
+@given(st.lists(st.tuples(st.integers(0, 2), st.floats(0.2, 1.0), st.floats(0.1, 1.0)), min_size=1, max_size=7), shares)
+def test_the_best_passage_is_that_over_all_choices(passages: list[tuple[int, float, float]], share: float) -> None:
+    rows = np.array([(subtopic, value, kept, 60.0) for subtopic, value, kept in passages], dtype=np.float32)
+    levels = levels_of(rows[:, 1])
+    order = np.lexsort((-rows[:, 2] * levels, rows[:, 0]))
+    found = text_shares(rows[order], share, np.ones(3))  # one word is enough
+    worth = levels * rows[:, 2]
+    for subtopic in range(3):
+        wanted = sum(
+            p * max([w for w, s, taken in zip(worth, rows[:, 0], chosen, strict=True) if taken and s == subtopic], default=0.0)
+            for chosen, p in choices(len(passages), share)
+        )
+        assert found[subtopic] == pytest.approx(wanted, abs=1e-6)
 
 
 @given(st.lists(st.floats(0.0, 1.0), min_size=1, max_size=6), shares)
@@ -85,8 +84,8 @@ def test_a_text_no_longer_than_planned_is_the_same_in_sections_and_as_one(
 ) -> None:
     for page in articles:
         features = draft_features(compiled, page.reading, planned_words=10_000)
-        text = Sections.of(features.blocks, features.earning, features.headings)
-        apart = Figures.by_section(compiled.row, text, features.structure["words"], 10_000)
+        text = Sections.of(features.blocks, features.earning, features.headings, compiled.telling, features.factors)
+        apart = Figures.by_section(compiled.row, text, features.structure["words"], 10_000, features.factors)
         kept = figures_at(apart.pack(), 10_000)
         wanted = points_of(compiled, features)
         for figures, apart_by in (

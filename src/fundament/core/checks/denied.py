@@ -51,6 +51,7 @@ def _in_own_words(context: Context, verdicts: Sequence[tuple[Verdict, frozenset[
 
 CHECKS = (
     DeniedSentences("own_words", "copied"),
+    DeniedSentences("own_statements", "reworded"),
     DeniedSentences("own_pieces", "pieces"),
     DeniedSentences("vary", "frame"),
     DeniedSentences("word_order", "order"),

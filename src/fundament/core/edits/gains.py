@@ -39,7 +39,7 @@ Numbers = NDArray[np.float64]
 Key = TypeVar("Key", int, str)
 SHARES = {  # check -> (sure, middle) as shares of the reach
     "use_term": (0.6, 1.0), "name_entity": (0.6, 1.0), "head_subtopic": (0.0, 0.5), "answer_subtopic": (0.0, 0.25), "lengthen_section": (0.4, 0.9),
-    "own_words": (0.3, 0.8), "own_pieces": (0.3, 0.8), "vary": (0.3, 0.8), "word_order": (0.3, 0.8), "loosen": (0.3, 0.8),
+    "own_words": (0.3, 0.8), "own_pieces": (0.3, 0.8), "own_statements": (0.3, 0.8), "vary": (0.3, 0.8), "word_order": (0.3, 0.8), "loosen": (0.3, 0.8),
 }  # fmt: skip
 OTHER_SHARES = (1.0, 1.0)  # what is told to the letter: a title, an image, a split paragraph
 
@@ -101,6 +101,7 @@ class Gains:
                 weight["subtopics"]
                 * compiled.subtopic_weight[subtopic]
                 * (1.0 - TEXT_SHARE)
+                * features.substance
                 * features.share
                 * (1.0 - self._headed[subtopic])
             )
@@ -108,7 +109,7 @@ class Gains:
             more["subtopics"] += (
                 weight["subtopics"] * compiled.subtopic_weight[subtopic] * TEXT_SHARE * features.share * (1.0 - self._text_credit[subtopic])
             )
-        scale = compiled.part_scale
+        scale = compiled.part_scale * features.substance
         for name, added in _summed(change.counts):
             now, then = (structure_credit(compiled, features, name, value) for value in (0.0, added))
             more["structure"] += scale * STRUCTURE_POINTS[name] * (then - now)

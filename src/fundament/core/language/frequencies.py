@@ -9,10 +9,24 @@ FLOOR = 1e-8  # frequency given to words the lists do not have
 
 @functools.lru_cache(maxsize=40_000)
 def word_general_frequency(word: str, language: str) -> float:
-    """Share of running words, in 0..1, never below FLOOR."""
+    """Share of running words, in 0..1, never below FLOOR; FLOOR in a language without a list that can be used here."""
+    if not has_frequencies(language):
+        return FLOOR
     from wordfreq import word_frequency  # not in a process that only scores
 
     return max(float(word_frequency(word, language)), FLOOR)
+
+
+@functools.cache
+def has_frequencies(language: str) -> bool:
+    """Whether there is a list of words for a language that needs nothing else: those of languages without spaces between words ask for a program that parts them."""
+    from wordfreq import word_frequency
+
+    try:
+        word_frequency("a", language)
+    except (LookupError, ImportError):
+        return False
+    return True
 
 
 def phrase_general_frequency(words: tuple[str, ...], language: str) -> float:

@@ -12,6 +12,7 @@ from fundament.core.language.packs import pack_of
 from fundament.core.language.phrases import Match, PhraseMatcher
 
 LONGEST_RUN = 5  # so many phrases with nothing at all between them are no sentence
+LONG_LIST = 5  # so many in lists, and no more other content words than they are: the sentence is a list
 LIST_FROM = 3  # so many different phrases parted by commas, articles, "and" or "or" are a list, which earns as one use
 MOST_IN_SENTENCE = 9
 CRAMMED_FROM, CRAMMED_SHARE = 5, 5  # from so many phrases, a sentence needs one other content word for every five
@@ -30,26 +31,29 @@ class Uses(NamedTuple):
 
 
 class SentenceUses(NamedTuple):
-    """Uses of phrases in one sentence: every match; whether it is a list of phrases; the numbers of the phrases used, once each, none where they do not
-    count."""
+    """Uses of phrases in one sentence: every match; whether it is crammed with phrases; the numbers of the phrases used, once each, none where they do not
+    count. is_list: hardly more than a list of phrases, which says nothing of them and is no fault (tools, materials): nothing in it counts as a use."""
 
     matches: list[Match]
     crammed: bool
     counted: list[int]
+    is_list: bool = False
 
 
 _NO_USES = SentenceUses([], False, [])
 
 
-def uses_in_sentence(sentence: Sentence, matcher: PhraseMatcher, language: str) -> SentenceUses:
-    """Uses of phrases in one sentence."""
+def uses_in_sentence(sentence: Sentence, matcher: PhraseMatcher, language: str, *, is_fine: bool = False) -> SentenceUses:
+    """Uses of phrases in one sentence. is_fine: a person said that it is in order, so it is not crammed."""
     found = matcher.find(sentence.lemmas, sentence.joined)
     if not found:
         return _NO_USES
     listed = _in_lists(sentence, found, pack_of(language).between_words) if len(found) >= LIST_FROM else frozenset[int]()
-    crammed = is_crammed(sentence, found, language, listed)
+    crammed = not is_fine and is_crammed(sentence, found, language, listed)
     if crammed or not sentence.natural:
         return SentenceUses(found, crammed, [])
+    if len(listed) + 1 >= LONG_LIST and not is_fine and _other_words(sentence, found, language) <= len(listed) + 1:
+        return SentenceUses(found, False, [], is_list=True)
     return SentenceUses(found, crammed, list(dict.fromkeys([m.phrase for place, m in enumerate(found) if place not in listed])))
 
 
@@ -83,10 +87,14 @@ def is_crammed(sentence: Sentence, matches: Sequence[Match], language: str, list
         return False
     if different > MOST_IN_SENTENCE:
         return True
+    return _other_words(sentence, matches, language) * CRAMMED_SHARE < different
+
+
+def _other_words(sentence: Sentence, matches: Sequence[Match], language: str) -> int:
+    """The content words of a sentence that are in no phrase."""
     functional = function_words(language)
     taken = {position for match in matches for position in range(match.start, match.end)}
-    other = sum(1 for position, token in enumerate(sentence.tokens) if position not in taken and token.text.lower() not in functional)
-    return other * CRAMMED_SHARE < different
+    return sum(1 for position, token in enumerate(sentence.tokens) if position not in taken and token.text.lower() not in functional)
 
 
 def _longest_row(sentence: Sentence, matches: Sequence[Match]) -> int:

@@ -82,7 +82,17 @@ def lemma_of(word: str, language: str = "en") -> str:
 @functools.lru_cache(maxsize=20_000)
 def is_dictionary_word(lower: str, language: str = "en") -> bool:
     """Whether the dictionary has a word, given in lower case, in some form; acronyms are in none."""
-    return bool(simplemma.is_known(lower, lang=language))
+    return has_dictionary(language) and bool(simplemma.is_known(lower, lang=language))
+
+
+@functools.cache
+def has_dictionary(language: str) -> bool:
+    """Whether there is a dictionary of lemmas for a language; asked for any other it raises."""
+    try:
+        simplemma.is_known("a", lang=language)
+    except ValueError:
+        return False
+    return True
 
 
 def is_elided(word: str) -> bool:

@@ -22,8 +22,8 @@ from fundament.core.scoring.guards.items import is_short_item
 from fundament.core.scoring.guards.verdicts import Judged
 from fundament.core.scoring.substance import is_judged
 from fundament.core.yardstick.build import OPENING_WORDS, keyword_share
-from fundament.core.yardstick.substance import SaidWord, SaidWords
 from fundament.core.yardstick.structure import COUNTS, PARAGRAPH_KINDS, contains, count_block, is_question
+from fundament.core.yardstick.substance import SaidWord, SaidWords
 
 if TYPE_CHECKING:
     from fundament.core.scoring.compiled import CompiledYardstick
@@ -81,7 +81,7 @@ class BlockFeatures:
     last + 1), shape (n, 4).
     secondary: share of each secondary keyword in the heading, or in the best real sentence, None where there is nothing of any.
     judged: what the guards look at, None where there is nothing. crammed: first character and last + 1 of its natural sentences that are lists of phrases.
-    telling: the words of its real sentences that tell subtopics, see `coverage`; None where there are none.
+    telling: the words of its real sentences that tell subtopics, see `coverage`; None where there are none. real_words: of its real sentences.
     """
 
     words: int
@@ -98,6 +98,7 @@ class BlockFeatures:
     crammed: Integers | None = None
     secondary: Similarities | None = None
     telling: Masks | None = None
+    real_words: int = 0
 
     @property
     def bytes(self) -> int:
@@ -149,6 +150,15 @@ def place_block(compiled: CompiledYardstick, kind: str, level: int, text: str) -
     return place_blocks(compiled, [(kind, level, text)])[0]
 
 
+def place_fine(compiled: CompiledYardstick, block: PlacedBlock) -> PlacedBlock:
+    """A block whose sentences a person found in order: none of them is crammed."""
+    if block.features.crammed is None or not len(block.features.crammed):
+        return block
+    plain = block.kind, block.level, block.text
+    features = _features_of(compiled, [plain], is_fine=True)[0]
+    return PlacedBlock(*plain, features, block.is_heading, features.says)
+
+
 def place_blocks(compiled: CompiledYardstick, blocks: Sequence[PlainBlock]) -> list[PlacedBlock]:
     """Blocks with their features, those not seen before worked out together, which is many times faster than one at a time."""
     number = compiled.number
@@ -180,13 +190,13 @@ class _Known:
 
     @property
     def is_real(self) -> bool:
-        return self.sentence.natural and not self.uses.crammed
+        return self.sentence.natural and not self.uses.crammed and not self.uses.is_list
 
 
-def _features_of(compiled: CompiledYardstick, blocks: Sequence[PlainBlock]) -> list[BlockFeatures]:
+def _features_of(compiled: CompiledYardstick, blocks: Sequence[PlainBlock], *, is_fine: bool = False) -> list[BlockFeatures]:
     headings = [text for kind, level, text in blocks if kind == "heading" and level >= 2]
     of_heading = dict(zip(headings, compiled.heading_similarity(headings), strict=True))
-    known = _known_sentences(compiled, blocks)
+    known = _known_sentences(compiled, blocks, is_fine=is_fine)
     # all sentences are compared together: one product of matrices instead of one for each block
     real = [
         text[k.sentence.start : k.sentence.end] for (_, _, text), of_block in zip(blocks, known, strict=True) for k in of_block if k.is_real
@@ -205,8 +215,8 @@ def _features_of(compiled: CompiledYardstick, blocks: Sequence[PlainBlock]) -> l
     return found
 
 
-def _known_sentences(compiled: CompiledYardstick, blocks: Sequence[PlainBlock]) -> list[list[_Known]]:
-    """The sentences of each block of text. Blocks that edits would make differ in few, so each is looked at once."""
+def _known_sentences(compiled: CompiledYardstick, blocks: Sequence[PlainBlock], *, is_fine: bool = False) -> list[list[_Known]]:
+    """The sentences of each block of text. Blocks that edits would make differ in few, so each is looked at once. is_fine: none is taken to be crammed."""
     seen: dict[
         int, tuple[SentenceUses, list[Match]]
     ] = {}  # by identity of the tokens, which equal sentences share while they are held here
@@ -217,7 +227,7 @@ def _known_sentences(compiled: CompiledYardstick, blocks: Sequence[PlainBlock]) 
             facts = seen.get(id(sentence.tokens))
             if facts is None:
                 entities = compiled.entity_matcher.find(sentence.lemmas, sentence.joined)
-                facts = uses_in_sentence(sentence, compiled.term_matcher, compiled.language), entities
+                facts = uses_in_sentence(sentence, compiled.term_matcher, compiled.language, is_fine=is_fine), entities
                 seen[id(sentence.tokens)] = facts
             of_block.append(_Known(sentence, *facts))
         found.append(of_block)
@@ -233,7 +243,7 @@ def _text_features(compiled: CompiledYardstick, block: PlainBlock, known: Sequen
     matches = [(number, *match) for number, k in enumerate([k for k in known if k.is_real]) for match in k.uses.matches]
     inside = sum([match.end - match.start for k in known for match in k.uses.matches])
     exact = sum([contains(sentence.lemmas, compiled.keyword_lemmas) for sentence in real])
-    crammed_words = sum([k.sentence.counted_words for k in known if k.uses.crammed])
+    crammed_words = sum([k.sentence.counted_words for k in known if k.uses.crammed or k.uses.is_list])
     paragraph = bool(real) and kind in PARAGRAPH_KINDS
     counted = (max(0, counts[0] - crammed_words), int(paragraph), counts[0] if paragraph else 0, exact)
     mentioned, recognised = _entities(compiled, known)
@@ -246,6 +256,7 @@ def _text_features(compiled: CompiledYardstick, block: PlainBlock, known: Sequen
         judged=_judged(compiled, block, words, [k for k in known if k.is_real]),
         crammed=_integers([(k.sentence.start, k.sentence.end) for k in known if k.sentence.natural and k.uses.crammed], 2),
         secondary=_best_shares(compiled, [sentence.lemmas for sentence in real]),
+        real_words=sum([s.words for s in real]),
         telling=compiled.telling.mask([lemma for sentence in real for lemma in sentence.lemmas]) if real and len(compiled.telling.shares) else None,
     )  # fmt: skip
 
@@ -271,8 +282,12 @@ def _judged(compiled: CompiledYardstick, block: PlainBlock, words: int, real: Se
     return Judged(
         judged=np.array(numbers, dtype=np.int32),
         order=np.array([of_sentence.order for of_sentence in chosen], dtype=np.float32).reshape(-1, 2),
-        like=compiled.page_blocks.likeness([lemma for k in real for lemma in k.sentence.lemmas]) if compiled.page_blocks is not None else None,
-        said=SaidWords.of([of_sentence.said for of_sentence in chosen]) if compiled.said_words is not None and is_judged(kind, words) else None,
+        like=compiled.page_blocks.likeness([lemma for k in real for lemma in k.sentence.lemmas])
+        if compiled.page_blocks is not None
+        else None,
+        said=SaidWords.of([of_sentence.said for of_sentence in chosen])
+        if compiled.said_words is not None and is_judged(kind, words)
+        else None,
         pairs=np.array([of_sentence.pairs for of_sentence in chosen], dtype=np.int32).reshape(-1, 2),
         frames=frames_together([of_sentence.frame for of_sentence in chosen]) if chosen else None,
         copied=_integers(copied, 3),
@@ -298,7 +313,10 @@ def _sentence_judged(compiled: CompiledYardstick, text: str, known: _Known) -> J
         order = compiled.word_order.value_by_text(known.sentence, text) if compiled.word_order is not None else (0.0, 1)
         frame = frame_of(known.sentence, [*known.uses.matches, *known.entities], function_words(compiled.language))
         found = compiled.judged[text] = JudgedSentence(
-            order, frame, compiled.copies.nearly_all(known.sentence), compiled.copies.pairs_of(known.sentence),
+            order,
+            frame,
+            compiled.copies.nearly_all(known.sentence),
+            compiled.copies.pairs_of(known.sentence),
             compiled.said_words.words(known.sentence) if compiled.said_words is not None else [],
         )
     return found

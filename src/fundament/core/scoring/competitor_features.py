@@ -19,8 +19,8 @@ from fundament.core.language.vectors import embed
 from fundament.core.language.words import tokenize
 from fundament.core.scoring.block_features import PlacedBlock, Row, place_block, place_blocks
 from fundament.core.scoring.compiled import CompiledYardstick
-from fundament.core.scoring.features import DraftFeatures, draft_features, mean_factor, without_denied
 from fundament.core.scoring.coverage import Rows, TellingWords, passages_of, section_words
+from fundament.core.scoring.features import DraftFeatures, draft_features, mean_factor, without_denied
 from fundament.core.scoring.figures import Figures, Sections, figures_at
 from fundament.core.scoring.guards.copies import Copies
 from fundament.core.scoring.guards.verdicts import CRAMMED, Claims, Verdict
@@ -50,7 +50,8 @@ def competitor_features(
     page_of = {page.reading.url: page for page in pages}
     others, plain = _Others(consensus), CompiledYardstick(plain_yardstick(consensus), copies=Copies.of([]))
     return tuple(
-        others.features(number, plain, page_of[summary.url], (factors or {}).get(summary.url, ())) for number, summary in enumerate(consensus.pages)
+        others.features(number, plain, page_of[summary.url], (factors or {}).get(summary.url, ()))
+        for number, summary in enumerate(consensus.pages)
     )
 
 
@@ -237,7 +238,7 @@ def _of_subtopics(
         np.stack([telling.mask([lemma for s in analyse_text(" ".join(of_block), language) for lemma in s.lemmas]) for of_block in sentences])
         if sentences else np.zeros((0, vectors.count), dtype=np.uint16),
         np.maximum.reduceat(similar, starts, axis=0) if len(starts) and vectors.count else np.zeros((len(starts), vectors.count), dtype=np.float32),
-        np.array([earning[place].features.words for place in chosen], dtype=float),
+        np.array([earning[place].features.real_words for place in chosen], dtype=float),
         np.array([factors[place] for place in chosen]) if factors else np.ones(len(chosen)),
     )  # fmt: skip
     headings = [(earning[place].text, earning[place].text) for place in places]

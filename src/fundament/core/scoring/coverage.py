@@ -154,7 +154,7 @@ def _best_of(owner: NDArray[np.int64], values: Numbers, share: float, size: int)
         return np.zeros(size)
     first = np.flatnonzero(np.concatenate(([True], owner[1:] != owner[:-1])))
     place = np.arange(len(owner)) - np.repeat(first, np.diff(np.append(first, len(owner))))
-    return np.bincount(owner, weights=values * share * (1.0 - share) ** place, minlength=size)
+    return np.asarray(np.bincount(owner, weights=values * share * (1.0 - share) ** place, minlength=size), dtype=float)
 
 
 def needed_words(section_lengths: Sequence[Sequence[float]], scale: float) -> Numbers:

@@ -15,7 +15,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from fundament.core.reading.model import Reading
-from fundament.core.scoring.block_features import BEST_SENTENCES, COUNTED, TALLY, PlacedBlock, highest, place_blocks
+from fundament.core.scoring.block_features import BEST_SENTENCES, COUNTED, TALLY, PlacedBlock, highest, place_blocks, place_fine
 from fundament.core.scoring.figures import Figures, Sections, text_passages
 from fundament.core.scoring.guards.items import is_short_item
 from fundament.core.scoring.guards.verdicts import CRAMMED, NO_CLAIMS, Claims, Verdict, doubted_sentences, variety_of, verdicts_of
@@ -116,17 +116,25 @@ def draft_features(
     """
     parts = PageParts(draft.title, draft.description, beside_of(draft))
     claims = claims_with(claims, said)
+    fine = claims.fine_passages
     own = compiled.page_number.get(draft.url) if draft.url else None
     if own is not None:
         claims = replace(claims, own_pages=claims.own_pages | {own})
     blocks = tuple(place_blocks(compiled, [(b.kind, b.level, b.text) for b in draft.main_blocks()]))
+    if fine:
+        blocks = tuple(place_fine(compiled, block) if block.text in fine else block for block in blocks)
     features = combine(compiled, blocks, parts, claims, planned_words)
     return _with_said(compiled, features, said, planned_words or compiled.planned_words) if said.adds else features
 
 
 def claims_with(claims: Claims, said: Said) -> Claims:
     """What is known of a text together with what a person claimed for it."""
-    return replace(claims, own_pages=claims.own_pages | said.claims.own_pages, own_passages=claims.own_passages | said.claims.own_passages)
+    return replace(
+        claims,
+        own_pages=claims.own_pages | said.claims.own_pages,
+        own_passages=claims.own_passages | said.claims.own_passages,
+        fine_passages=claims.fine_passages | said.claims.fine_passages,
+    )
 
 
 def _with_said(compiled: CompiledYardstick, features: DraftFeatures, said: Said, planned_words: int) -> DraftFeatures:
@@ -141,7 +149,7 @@ def _with_said(compiled: CompiledYardstick, features: DraftFeatures, said: Said,
         features.verdicts,
         replace(features.parts, beside=beside),
         planned_words,
-        factors_of_blocks((*features.blocks, *more), compiled.substance),
+        factors_of_blocks((*features.blocks, *more), compiled.substance, said.claims.fine_passages),
     )
     found = replace(found, doubted=features.doubted)
     texts = {block.text for block in features.blocks}
@@ -159,13 +167,17 @@ def combine(
 ) -> DraftFeatures:  # fmt: skip
     """The features of a text made of these blocks. factors: what substance leaves of each, where it is known."""
     verdicts = verdicts_of(
-        blocks, compiled.word_order, claims, compiled.copies.words, compiled.page_blocks.starts if compiled.page_blocks is not None else None
+        blocks,
+        compiled.word_order,
+        claims,
+        compiled.copies.words,
+        compiled.page_blocks.starts if compiled.page_blocks is not None else None,
     )
     blocks = tuple(blocks)
     earning = without_denied(compiled, blocks, verdicts) if verdicts else blocks
-    factors = factors_of_blocks(blocks, compiled.substance) if factors is None else factors
+    factors = factors_of_blocks(blocks, compiled.substance, claims.fine_passages) if factors is None else factors
     features = assembled(compiled, blocks, earning, verdicts, parts, planned_words or compiled.planned_words, factors)
-    return replace(features, doubted=doubted_sentences(blocks, compiled.word_order, verdicts))
+    return replace(features, doubted=doubted_sentences(blocks, compiled.word_order, verdicts, claims))
 
 
 def again_with(compiled: CompiledYardstick, features: DraftFeatures) -> DraftFeatures:
@@ -236,10 +248,18 @@ def assembled(
     earning_share = tally["words"] / written["words"] if written["words"] else 0.0
     running = sums - row.sum([block for block in earning if is_short_item(block.kind, block.features.words)])
     if share < 1.0:
-        figures = Figures.by_section(row, Sections.of(blocks, earning, headings, compiled.telling, factors), structure["words"], planned_words, factors)
+        figures = Figures.by_section(
+            row, Sections.of(blocks, earning, headings, compiled.telling, factors), structure["words"], planned_words, factors
+        )
     else:
         figures = Figures.whole(
-            row, sums, everything, running, text_passages(compiled.telling, cut_into_sections(blocks), earning, factors), headings, [block.features.secondary for block in earning if not block.is_heading]
+            row,
+            sums,
+            everything,
+            running,
+            text_passages(compiled.telling, cut_into_sections(blocks), earning, factors),
+            headings,
+            [block.features.secondary for block in earning if not block.is_heading],
         )
         if factors:
             figures = figures.with_factors(earning, factors)

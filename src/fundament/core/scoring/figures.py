@@ -14,7 +14,17 @@ import numpy as np
 from numpy.typing import NDArray
 
 from fundament.core.scoring.block_features import TALLY, PlacedBlock, Row
-from fundament.core.scoring.coverage import COVERED_FROM, Rows, TellingWords, best_levels, heading_shares, passages_of, text_shares
+from fundament.core.scoring.coverage import (
+    COVERED_FROM,
+    NO_HEADS,
+    NO_PASSAGES,
+    Rows,
+    TellingWords,
+    best_levels,
+    heading_shares,
+    passages_of,
+    text_shares,
+)
 from fundament.core.scoring.guards.items import is_short_item
 from fundament.core.scoring.headings import HEADED_AT, CountedHeadings
 from fundament.core.scoring.length import (
@@ -59,7 +69,11 @@ class Sections:
 
     @staticmethod
     def of(
-        blocks: Sequence[PlacedBlock], earning: Sequence[PlacedBlock], headings: CountedHeadings, telling: TellingWords, factors: Sequence[float] = ()
+        blocks: Sequence[PlacedBlock],
+        earning: Sequence[PlacedBlock],
+        headings: CountedHeadings,
+        telling: TellingWords,
+        factors: Sequence[float] = (),
     ) -> Sections:
         """blocks: as they were written; earning: what counts of each; headings: of the latter. factors: what substance leaves of each block, () for all."""
         counts = [block.features.counts for block in earning]
@@ -141,7 +155,9 @@ class Figures:
             blocks = [block for block, factor in zip(earning, factors, strict=True) if factor >= step]
             uses = _of_sums(self.row.sum(blocks))
             running = _of_sums(self.row.sum([block for block in blocks if not is_short_item(block.kind, block.features.words)]))
-            layers.append(Layer(round(step - before, 4), replace(self, uses=uses, over=uses, running=running)))
+            layers.append(
+                Layer(round(step - before, 4), replace(self, uses=uses, over=uses, running=running, heads=NO_HEADS, passages=NO_PASSAGES))
+            )
         return replace(self, weight=steps[0], layers=tuple(layers))
 
     @staticmethod
@@ -155,7 +171,7 @@ class Figures:
         for before, step in itertools.pairwise(steps):
             kept = [factor >= step for factor in factors]
             of_step = Figures._by_section(row, text.only(kept), words, planned)
-            layers.append(Layer(round(step - before, 4), replace(of_step, headings=whole.headings)))
+            layers.append(Layer(round(step - before, 4), replace(of_step, headings=whole.headings, heads=NO_HEADS, passages=NO_PASSAGES)))
         return replace(whole, weight=steps[0], layers=tuple(layers))
 
     @staticmethod
@@ -359,13 +375,17 @@ def text_passages(
 ) -> Rows:
     """What each passage of a text is to the subtopics. sections: the number of each block's section; earning: what counts of each block; factors: what substance leaves of it, () for all."""
     subtopics = len(telling.shares)
-    places = [place for place, block in enumerate(earning) if block.features.telling is not None]
+    masks = [(place, block.features.telling) for place, block in enumerate(earning)]
+    there = [(place, mask) for place, mask in masks if mask is not None]
+    places = [place for place, _ in there]
     if not places:
-        return passages_of(telling, sections[:0], np.zeros((0, subtopics), np.uint16), np.zeros((0, subtopics), np.float32), np.zeros(0), np.zeros(0))
+        return passages_of(
+            telling, sections[:0], np.zeros((0, subtopics), np.uint16), np.zeros((0, subtopics), np.float32), np.zeros(0), np.zeros(0)
+        )
     return passages_of(
         telling, sections[places],
-        np.stack([earning[place].features.telling for place in places]), np.stack([earning[place].features.best[0] for place in places]),
-        np.array([earning[place].features.words for place in places], dtype=float),
+        np.stack([mask for _, mask in there]), np.stack([earning[place].features.best[0] for place in places]),
+        np.array([earning[place].features.real_words for place in places], dtype=float),
         np.array([factors[place] for place in places]) if factors else np.ones(len(places)),
     )  # fmt: skip
 

@@ -77,7 +77,7 @@ def count_headings(blocks: Sequence[PlacedBlock], subtopics: int) -> CountedHead
 
 def words_below(blocks: Sequence[PlacedBlock], places: Sequence[int]) -> tuple[int, ...]:
     """Words of the text below each of these headings, before the next heading of its level or a higher one."""
-    running = np.concatenate(([0], np.cumsum([0 if block.is_heading else block.features.words for block in blocks])))
+    running = np.concatenate(([0], np.cumsum([block.features.real_words for block in blocks])))
     ends: dict[int, int] = {}
     waiting: list[int] = []
     for place, block in enumerate(blocks):

@@ -147,7 +147,10 @@ def competition(ground: Ground, weighting: Weighting, names: Mapping[str, Sequen
     words = [word_points(own, text.figures) for own, text in zip(targets, ground.texts, strict=True)]
     items = float(np.percentile([earned.item_share for earned in words], 75))
     evidence = np.array(
-        [earned_share(own, *evidence_points(own, text.figures, earned)) for own, text, earned in zip(targets, ground.texts, words, strict=True)]
+        [
+            earned_share(own, *evidence_points(own, text.figures, earned))
+            for own, text, earned in zip(targets, ground.texts, words, strict=True)
+        ]
     )
     found, by_target = {}, {}
     for number, (own, text) in enumerate(zip(targets, ground.texts, strict=True)):

@@ -73,10 +73,19 @@ class AsProposed:
 
 
 @dataclass(frozen=True)
+class Thin:
+    """A block that says little beside its terms. block: its number; share: of its points that count, 0..1."""
+
+    block: int
+    share: float
+
+
+@dataclass(frozen=True)
 class Score:
     """total: 0..100, the sum of the parts; every part is the sum of its items' points. own_headings: the text's headings with text below
     them that are of no subtopic of the competitors: its own angle. is_aim_firm: see `aim`. on_word: points that rest on the word of a
-    person; excused: points that competitors have on targets that are not for this page (see `said`). denied: sentences that earn nothing; notes: what is to be said of the whole."""
+    person; excused: points that competitors have on targets that are not for this page (see `said`). denied: sentences that earn nothing; doubted: sentences whose order of words a person should look at;
+    thin: blocks that say little beside their terms; still_open: what must be there before a text is called enough, as "part:key"; notes: what is to be said of the whole."""
 
     total: float
     parts: tuple[Part, ...]
@@ -91,6 +100,9 @@ class Score:
     denied: tuple[Denied, ...] = ()
     notes: tuple[Message, ...] = ()
     as_proposed: AsProposed | None = None
+    doubted: tuple[Denied, ...] = ()
+    thin: tuple[Thin, ...] = ()
+    still_open: tuple[str, ...] = ()
     version: str = SCORE_VERSION
 
     @property
@@ -104,6 +116,8 @@ class Score:
     def may_be_enough(self) -> bool:
         """Whether a text with this score may be called enough at all."""
         if self.as_proposed is not None and self.as_proposed.holds_back:
+            return False
+        if self.still_open or self.doubted:
             return False
         return self.is_aim_firm and self.on_word + self.excused <= MOST_ON_WORD
 

@@ -39,7 +39,10 @@ SECONDARY_OF = {
     "opening": "opening",
     "body_exact": "body",
 }  # check -> zone
-LEAST_ALLOWED, STUFFING_COST = 4.0, 0.7  # sentences with the exact keyword that cost nothing; of the credit of its places, reached at twice as many
+LEAST_ALLOWED, STUFFING_COST = (
+    4.0,
+    0.7,
+)  # sentences with the exact keyword that cost nothing; of the credit of its places, reached at twice as many
 OF_THE_WHOLE = ("title", "description", "h1")  # they count by the share of the words that earn
 TITLE_LENGTH = (30, 60)  # characters
 DESCRIPTION_LENGTH = (70, 160)
@@ -147,7 +150,11 @@ def points_of(targets: Targets, text: Scorable, words: WordPoints | None = None,
     return Points(
         terms=of_subject * terms,
         entities=of_subject * entities,
-        subtopics=of_subject * targets.part_weight["subtopics"] / 100.0 * targets.subtopic_weight * subtopic_credit(targets, figures, text.substance),
+        subtopics=of_subject
+        * targets.part_weight["subtopics"]
+        / 100.0
+        * targets.subtopic_weight
+        * subtopic_credit(targets, figures, text.substance),
         structure={name: scale * points * structure[name] for name, points in STRUCTURE_POINTS.items()},
         placement={name: scale * points * placement_credit(targets, text, name) for name, points in PLACEMENT_POINTS.items()},
         of_subject=of_subject,

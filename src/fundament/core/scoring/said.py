@@ -1,7 +1,7 @@
 """Words of a person about a text: what the score cannot see, or could not tell. None of them changes a weight.
 
 *There already*: counts and texts that stand on the page but not in the draft (images, links, a block of questions); they pass all guards. *Covered* and *not
-covered*: settles a subtopic that the text perhaps covers, as long as the block it hangs on stays as it was. *This is ours*: see `guards.verdicts.Claims`.
+covered*: settles a subtopic that the text perhaps covers, as long as the block it hangs on stays as it was. *This is ours*, *this is fine*: see `guards.verdicts.Claims`.
 *Not for this page*: takes a target's edits off the list. It never raises a score: for this text every competitor gets on that target at most what the text has
 there, and aim and enough follow.
 """
@@ -41,7 +41,7 @@ class Said:
     @property
     def is_empty(self) -> bool:
         """Whether nothing was said that the score could rise by."""
-        return not (self.adds or self.claims.own_passages)
+        return not (self.adds or self.claims.own_passages or self.claims.fine_passages)
 
     @property
     def adds(self) -> bool:
@@ -53,7 +53,7 @@ NOTHING_SAID = Said()
 
 
 class Stated(Protocol):
-    """One word on a text as it is kept: kind "there", "covered", "not_covered", "ours" or "not_for_page"; target, count and text as that kind has them."""
+    """One word on a text as it is kept: kind "there", "covered", "not_covered", "ours", "fine" or "not_for_page"; target, count and text as that kind has them."""
 
     @property
     def kind(self) -> str: ...
@@ -68,7 +68,7 @@ class Stated(Protocol):
 def said_in(rows: Iterable[Stated]) -> Said:
     """All words on a text together."""
     counts: dict[str, float] = {}
-    texts, ours, excused, settled = [], [], [], {}
+    texts, ours, fine, excused, settled = [], [], [], [], {}
     for row in rows:
         part, _, key = row.target.partition(":")
         if row.kind == "there" and row.target in STATED:
@@ -77,11 +77,13 @@ def said_in(rows: Iterable[Stated]) -> Said:
             texts.append(row.text)
         elif row.kind == "ours":
             ours.append(row.text)
+        elif row.kind == "fine":
+            fine.append(row.text)
         elif row.kind == "not_for_page":
             excused.append(row.target)
         elif part == "subtopics":
             settled[key] = Settlement(row.kind == "covered", row.text)
-    return Said(counts, tuple(texts), settled, Claims(own_passages=frozenset(ours)), frozenset(excused))
+    return Said(counts, tuple(texts), settled, Claims(own_passages=frozenset(ours), fine_passages=frozenset(fine)), frozenset(excused))
 
 
 def target_key(part: str, key: str) -> str:

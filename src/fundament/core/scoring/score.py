@@ -10,10 +10,10 @@ from fundament.core.message import Message, message
 from fundament.core.reading.model import Reading
 from fundament.core.scoring.compiled import CompiledYardstick
 from fundament.core.scoring.features import DraftFeatures, again_with, claims_with, draft_features
-from fundament.core.scoring.headings import HEADED_AT
 from fundament.core.scoring.guards.taken import Taken, taken_by_competitors
 from fundament.core.scoring.guards.verdicts import GUARDS, NO_CLAIMS, Claims
-from fundament.core.scoring.model import AsProposed, Denied, Item, Part, Score
+from fundament.core.scoring.headings import HEADED_AT
+from fundament.core.scoring.model import AsProposed, Denied, Item, Part, Score, Thin
 from fundament.core.scoring.points import (
     PLACEMENT_POINTS,
     SECONDARY_OF,
@@ -66,7 +66,8 @@ def with_excuses(yardstick: Yardstick, result: Score, not_for_page: frozenset[st
     items = {target_key(item.part, item.key): item for item in result.items}
     aim = lowered_aim(yardstick, {target: item.points for target, item in items.items()}, not_for_page, result)
     excused = sum(items[target].max - items[target].points for target in sorted(not_for_page) if target in items)
-    return replace(result, aim=aim.aim, enough=aim.enough, excused=result.excused + excused)
+    still_open = tuple(target for target in result.still_open if target not in not_for_page)
+    return replace(result, aim=aim.aim, enough=aim.enough, excused=result.excused + excused, still_open=still_open)
 
 
 def score_features(compiled: CompiledYardstick, features: DraftFeatures, *, with_items: bool = True) -> Score:
@@ -96,6 +97,9 @@ def score_features(compiled: CompiledYardstick, features: DraftFeatures, *, with
         denied=tuple(
             Denied(v.block, v.start, v.end, v.guard, yardstick.pages[v.page].url if v.page >= 0 else "") for v in features.verdicts
         ),
+        doubted=tuple(Denied(v.block, v.start, v.end, v.guard, "") for v in features.doubted),
+        thin=tuple(Thin(place, factor) for place, factor in enumerate(features.factors) if factor < 1.0),
+        still_open=tuple(_still_open(compiled, features)),
         notes=tuple(_notes(compiled, features, points)),
         as_proposed=_as_proposed(compiled, features),
     )
@@ -113,6 +117,18 @@ def _as_proposed(compiled: CompiledYardstick, features: DraftFeatures) -> AsProp
     return AsProposed(total, proposed.aim, proposed.enough, proposed.is_aim_firm, yardstick.moved, yardstick.is_confirmed)
 
 
+def _still_open(compiled: CompiledYardstick, features: DraftFeatures) -> Iterator[str]:
+    """What must be there before a text is called enough: title and description, and every subtopic that half of the pages have."""
+    for place in ("title", "description"):
+        if not getattr(features.parts, place).strip():
+            yield target_key("placement", place)
+    pages = len(compiled.yardstick.pages)
+    levels = features.figures.levels(len(compiled.subtopic_weight))
+    for number, subtopic in enumerate(compiled.yardstick.subtopics):
+        if 2 * subtopic.pages >= pages and subtopic.weight > 0.0 and not levels[number] and features.heading[number] < HEADED_AT:
+            yield target_key("subtopics", subtopic.key)
+
+
 def _notes(compiled: CompiledYardstick, features: DraftFeatures, points: Points) -> Iterator[Message]:
     """What is to be said of the whole score."""
     if features.share < 1.0:
@@ -122,11 +138,19 @@ def _notes(compiled: CompiledYardstick, features: DraftFeatures, points: Points)
     elif features.structure["words"] and points.of_subject < 1.0:
         yield message("score.no_subject", share=points.of_subject)
     counts = Counter(verdict.guard for verdict in features.verdicts)
+    if compiled.substance is None:
+        yield message("score.lacks.substance")
+    elif features.factors:
+        yield message("score.substance", share=features.substance)
+    if features.doubted:
+        yield message("score.doubted", sentences=len(features.doubted))
     for guard in GUARDS:
         if counts[guard]:
             yield message(f"score.denied.{guard}", sentences=counts[guard])
     if compiled.word_order is None:
         yield message("score.lacks.order")
+    elif not compiled.word_order.certain:
+        yield message("score.lacks.certain_order")
 
 
 def _own_headings(features: DraftFeatures) -> tuple[str, ...]:

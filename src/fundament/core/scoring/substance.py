@@ -45,14 +45,17 @@ def is_judged(kind: str, words: int) -> bool:
     return kind not in NOT_JUDGED and not is_short_item(kind, words)
 
 
-def factors_of_blocks(blocks: Sequence[PlacedBlock], substance: Substance | None) -> Factors:
-    """What substance leaves of the credit of each block of a text: the mean over its sentences, in steps; of one that is not judged 1."""
+def factors_of_blocks(blocks: Sequence[PlacedBlock], substance: Substance | None, fine: frozenset[str] = frozenset()) -> Factors:
+    """What substance leaves of the credit of each block of a text: the mean over its sentences, in steps; of one that is not judged 1, and of those that a person found in order (fine: their texts)."""
     if substance is None:
         return ()
-    parts = [(place, block.features.judged.said) for place, block in enumerate(blocks) if block.features.judged is not None]
-    parts = [(place, said) for place, said in parts if said is not None]
+    judged = [(place, block.features.judged) for place, block in enumerate(blocks)]
+    parts = [(place, one.said) for place, one in judged if one is not None and one.said is not None]
     counts = [int(said.sentence[-1]) + 1 if len(said.sentence) else 0 for _, said in parts]
-    return _by_block(len(blocks), [place for place, _ in parts], counts, [said for _, said in parts], substance.medians, substance.floor)
+    found = _by_block(len(blocks), [place for place, _ in parts], counts, [said for _, said in parts], substance.medians, substance.floor)
+    if found and fine:
+        found = tuple(1.0 if block.text in fine else factor for block, factor in zip(blocks, found, strict=True))
+    return found if found and min(found) < 1.0 else ()
 
 
 def _by_block(
@@ -103,7 +106,8 @@ def substance_of(consensus: Consensus, pages: Sequence[ComparedPage]) -> tuple[S
             words[url] = [place for place, _ in sentences[url]], counts, parts, signs(_joined(parts, counts), sum(counts))
     if len(words) < LEAST_PAGES:
         return None, {}
-    medians = tuple(np.median(np.concatenate([found for *_, found in words.values()]), axis=0).round(5).tolist())
+    first, second, third = np.median(np.concatenate([found for *_, found in words.values()]), axis=0).round(5).tolist()
+    medians = first, second, third
     floors = [float(np.quantile(sentence_values(found, medians, sum(counts)), FLOOR_SHARE)) for _, counts, _, found in words.values()]
     floor = round(float(np.median(floors)) - MARGIN, 4)
     factors = {
@@ -112,7 +116,7 @@ def substance_of(consensus: Consensus, pages: Sequence[ComparedPage]) -> tuple[S
         if (url := page.reading.url) in words
         for places, counts, parts, _ in [words[url]]
     }
-    return Substance(terms, shared_words(used, language), medians, floor), factors  # type: ignore[arg-type]
+    return Substance(terms, shared_words(used, language), medians, floor), factors
 
 
 def _blocks_of(reading: Reading) -> Sequence[object]:

@@ -13,7 +13,7 @@ from fundament.core.yardstick.model import Range
 Numbers = NDArray[np.float64]
 
 
-@dataclass(eq=False)
+@dataclass(eq=False, repr=False)
 class Targets:
     """Weights of terms, entities and subtopics (each sums to 100 or is empty), low end and ceiling of the terms' ranges in uses, shape (terms,),
     and the structure of the competitors' pages.

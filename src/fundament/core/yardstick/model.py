@@ -9,8 +9,8 @@ from fundament.core.message import Message
 from fundament.core.reading.addresses import site_of
 from fundament.core.reading.model import Reading
 from fundament.core.version import CONSENSUS_VERSION
-from fundament.core.yardstick.substance import Substance
 from fundament.core.yardstick.page_analysis import PageAnalysis
+from fundament.core.yardstick.substance import Substance
 
 SEVERAL_SITES = 3
 

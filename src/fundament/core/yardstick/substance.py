@@ -35,8 +35,26 @@ from fundament.core.language.packs import pack_of
 Numbers = NDArray[np.float64]
 WINDOW, LEAST_SENTENCES = 10, 8
 LEAST_PAGES = 5  # with fewer nobody knows what is usual
-CONCRETE = frozenset("artefact substance object body plant animal food quantity time location person phenomenon shape".split())
-ABSTRACT = frozenset("attribute cognition feeling relation state act communication event process motive group possession top".split())
+CONCRETE = frozenset(
+    ["artefact", "substance", "object", "body", "plant", "animal", "food", "quantity", "time", "location", "person", "phenomenon", "shape"]
+)
+ABSTRACT = frozenset(
+    [
+        "attribute",
+        "cognition",
+        "feeling",
+        "relation",
+        "state",
+        "act",
+        "communication",
+        "event",
+        "process",
+        "motive",
+        "group",
+        "possession",
+        "top",
+    ]
+)
 SHARED_LESS, OTHER_PAGES = 0.3, 2
 CONTENT_BELOW, RARE_BELOW = 10**-3.4, 10**-5.2  # shares of running words: Zipf values 5.6 and 3.8
 KNOWN_FROM = 1.1e-8  # what wordfreq has no entry for is given less

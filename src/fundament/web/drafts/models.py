@@ -76,9 +76,11 @@ class Statement(models.Model):
         ("covered", "Covered"),
         ("not_covered", "Not covered"),
         ("ours", "This is ours"),
+        ("fine", "This is fine"),
         ("not_for_page", "Not for this page"),
     )
     SETTLING = ("covered", "not_covered")
+    OF_PASSAGES = ("ours", "fine")
 
     draft = models.ForeignKey(Draft, on_delete=models.CASCADE, related_name="statements")
     kind = models.CharField(max_length=12, choices=KINDS)

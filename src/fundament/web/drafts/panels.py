@@ -12,6 +12,7 @@ from fundament.core.checks.denied import DeniedSentences
 from fundament.core.edits.model import Edit
 from fundament.core.edits.next_edits import target_of
 from fundament.core.edits.places import heading_places
+from fundament.core.scoring.guards.verdicts import DOUBTED
 from fundament.core.scoring.model import MOST_ON_WORD, Item, Score
 from fundament.core.scoring.parts import PART, PARTS
 from fundament.core.scoring.said import STATED, target_key
@@ -23,6 +24,7 @@ from fundament.web.drafts.zones import zone_context
 SORTS, TABLE_SORTS = ("usual", "sure", "kind", "section"), ("weight", "gain", "name", "state")
 PANELS = ("edits", *(part.key for part in PARTS))
 MOST_EDITS = 30
+SUBSTANCE = "substance"  # passages that say little beside their terms
 DENIED = "denied"  # in the place of a part: the sentences that earn nothing
 LEAST_BOUND = 0.1  # points of an edit whose least and most are worth showing
 _NARROW = "\u00a0"  # a space where no line breaks
@@ -73,6 +75,8 @@ def panel_context(measured: Measured, panel: str, view: PanelView = USUAL_VIEW, 
     if panel == "edits":
         context["stated"] = STATED
         context["notes"] = [say(note) for note in score.notes]
+        looked_at = ((SUBSTANCE, score.thin), (DOUBTED, score.doubted))
+        context["to_look_at"] = [(key, label(f"passages.{key}"), len({one.block for one in found})) for key, found in looked_at if found]
         sections = Sections.of(measured)
         edits = _looked_at(measured.edits, view, sections)
         context["edits"] = [_edit_row(edit, sections) for edit in edits[:MOST_EDITS]]
@@ -221,12 +225,22 @@ def verdict_of(score: Score) -> str:
                 f"The aim of {score.aim:.0f} as decided is reached. As proposed the text has {proposed.total:.0f} and the aim is {proposed.aim:.0f}: "
                 "an editor can confirm the plan on the yardstick's page; until then this is not called enough."
             )
+        if score.still_open:
+            return f"The aim of {score.aim:.0f} is reached; still open: {', '.join(open_names(score))}."
+        if score.doubted:
+            return f"The aim of {score.aim:.0f} is reached; a passage waits for your word on the order of its words."
         rests = score.on_word + score.excused
         return (
             f"The aim of {score.aim:.0f} is reached, but {rests:.0f} points rest on somebody's word or are excused; "
             f"with more than {MOST_ON_WORD:.0f} nothing is called enough."
         )
     return verdict(score.total, score.aim, score.enough, is_firm=score.is_aim_firm)
+
+
+def open_names(score: Score) -> list[str]:
+    """What is still open before the text is called enough, as people call it."""
+    names = {target_key(item.part, item.key): item.subject or label(item.key) for item in score.items}
+    return [names.get(target, target.partition(":")[2]) for target in score.still_open]
 
 
 def verdict(total: float, aim: float, enough: float, *, is_firm: bool = True) -> str:

@@ -25,7 +25,7 @@ def state(request: HttpRequest, draft_id: int) -> JsonResponse:
     actor = actor_of(request)
     ask(actor, "draft.write")
     kind, target, text = typed(request, "kind", 12), typed(request, "target", 200), typed(request, "text", stating.MOST_TEXT + 1)
-    if kind in Statement.SETTLING or (kind == "ours" and not text):
+    if kind in Statement.SETTLING or (kind in Statement.OF_PASSAGES and not text):
         text = _block_of(draft_to_measure(actor, draft_id), target, typed(request, "block", 60))
     made = stating.state(
         actor, draft_id, kind, target, name=typed(request, "name", 200), count=whole_number(typed(request, "count", 9)) or 0, text=text

@@ -9,8 +9,9 @@ from fundament.core.checks.denied import DeniedSentences
 from fundament.core.language.analysis import analyse_text
 from fundament.core.language.uses import uses_in_sentence
 from fundament.core.scoring.compiled import CompiledYardstick
+from fundament.core.scoring.guards.verdicts import DOUBTED
 from fundament.messages import label
-from fundament.web.drafts.panels import DENIED
+from fundament.web.drafts.panels import DENIED, SUBSTANCE
 from fundament.web.drafts.services.measuring import Measured
 
 Use = tuple[
@@ -24,7 +25,9 @@ def marks_for(measured: Measured, part: str, key: str) -> list[Use]:
     if compiled is None or reading is None:
         return []
     if part == DENIED and measured.score is not None:
-        denied = [d for d in measured.score.denied if key in (d.source or d.guard, d.guard)]
+        if key == SUBSTANCE:
+            return [(reading.blocks[thin.block].key, 0, len(reading.blocks[thin.block].text), "") for thin in measured.score.thin]
+        denied = [d for d in (*measured.score.denied, *measured.score.doubted) if key in (d.source or d.guard, d.guard)]
         return [(reading.blocks[d.block].key, d.start, d.end, "") for d in denied]
     matcher, number = _matcher(compiled, part, key)
     if matcher is None:
@@ -76,10 +79,22 @@ def passages_for(measured: Measured, key: str) -> list[tuple[str, str]]:
     """(id of the block, its text) of each block with sentences that earn nothing for a reason, each once."""
     if measured.score is None or measured.reading is None:
         return []
-    blocks = [
-        measured.reading.blocks[denied.block] for denied in measured.score.denied if key in (denied.source or denied.guard, denied.guard)
-    ]
+    found = (*measured.score.denied, *measured.score.doubted)
+    places = (
+        [thin.block for thin in measured.score.thin]
+        if key == SUBSTANCE
+        else [d.block for d in found if key in (d.source or d.guard, d.guard)]
+    )
+    blocks = [measured.reading.blocks[place] for place in places]
     return list({block.key: block.text for block in blocks}.items())
+
+
+def word_for(measured: Measured, key: str) -> str:
+    """What a person can say of passages that are denied or doubted for a reason: "ours" where a competitor is named, else "fine"."""
+    if measured.score is None or key in (SUBSTANCE, DOUBTED):
+        return "fine"
+    guards = {d.guard for d in measured.score.denied if key in (d.source or d.guard, d.guard)}
+    return "ours" if guards & {"copied", "reworded", "pieces"} else "fine" if guards else ""
 
 
 def _matcher(compiled: CompiledYardstick, part: str, key: str) -> tuple[Any, int]:
@@ -98,6 +113,8 @@ def evidence_for(measured: Measured, part: str, key: str) -> tuple[str, list[tup
     if measured.compiled is None:
         return "", []
     yardstick = measured.compiled.yardstick
+    if part == DENIED and key in (SUBSTANCE, DOUBTED):
+        return label(f"passages.{key}"), []
     if part == DENIED:
         check = next(
             (c for c in checks().values() if isinstance(c, DeniedSentences) and (c.guard == key or (c.guard == "copied" and ":" in key))),

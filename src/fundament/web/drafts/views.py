@@ -32,7 +32,7 @@ from fundament.web.drafts.services.seeing import draft_for, draft_to_measure, dr
 from fundament.web.drafts.services.stating import said_of, statements_of
 from fundament.web.drafts.services.texts import Text
 from fundament.web.drafts.services.turns import turns
-from fundament.web.drafts.uses import evidence_for, marks_for, passages_for, whys
+from fundament.web.drafts.uses import evidence_for, marks_for, passages_for, whys, word_for
 from fundament.web.errors import ApplicationError, NotFoundError
 from fundament.web.history.services.undo import history_of
 from fundament.web.numbers import page_number, whole_number
@@ -232,6 +232,7 @@ def _parts(
         context["subject"], context["evidence"] = evidence_for(measured, part, key)
         context |= _said(actor_of(request), draft)
         context["passages"] = passages_for(measured, key) if part == DENIED else []
+        context["word_for"] = word_for(measured, key) if part == DENIED else ""
         context["whys"] = whys(marks)
         context["marked"] = len(marks) if part in ("terms", "entities") else None
         shown = render_to_string("drafts/panel_part.html", context, request)

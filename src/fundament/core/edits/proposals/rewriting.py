@@ -19,7 +19,6 @@ from fundament.core.errors import CoreError
 from fundament.core.language import grammar
 from fundament.core.language.analysis import analyse_text
 from fundament.core.scoring.features import DraftFeatures
-from fundament.core.scoring.points import subtopic_credit
 
 _END_OF_SENTENCE = re.compile(r"(?<=[.!?])\s{1,9}(?=[\"“(]?[^\W\d_])(?![\"“(]?[a-z])")
 MOST_SENTENCES = 12  # of an answer that are tried one by one
@@ -143,8 +142,10 @@ def _lost(trial: Trial, operations: tuple[Operation, ...]) -> list[str]:
 
 
 def _credited(trial: Trial, features: DraftFeatures) -> list[float]:
-    """Of each term the uses that its target still asks for, of each entity whether it is recognised and mentioned, of each subtopic its credit."""
+    """Of each term the uses that its target still asks for, of each entity whether it is recognised and mentioned, of each subtopic whether it is covered."""
     low = np.array([term.low for term in trial.compiled.yardstick.terms])
     entities = np.minimum(features.recognised, 1.0) + np.minimum(features.mentioned, 1.0)
-    credited = np.concatenate((np.minimum(features.share * features.terms, low), entities, subtopic_credit(trial.compiled, features.figures)))
+    credited = np.concatenate(
+        (np.minimum(features.share * features.terms, low), entities, features.figures.levels(len(trial.compiled.subtopic_weight)))
+    )
     return [float(value) for value in credited]

@@ -57,7 +57,9 @@ class PageBlocks:
                 places, weights = found.setdefault(word, ([], []))
                 places.append(number)
                 weights.append(weight)
-        postings = {word: (np.array(places, dtype=np.int32), np.array(weights, dtype=np.float32)) for word, (places, weights) in found.items()}
+        postings = {
+            word: (np.array(places, dtype=np.int32), np.array(weights, dtype=np.float32)) for word, (places, weights) in found.items()
+        }
         return PageBlocks(postings, rarity, np.array(starts), functional)
 
     def likeness(self, lemmas: Sequence[str]) -> Row | None:
@@ -93,7 +95,9 @@ def followed(rows: Sequence[Row], starts: NDArray[np.int64]) -> tuple[int, list[
     values = {page: _ways(above[:, starts[page] : starts[page + 1]]) for page in likely}
     page = max(likely, key=lambda number: (float(values[number][-1, -1]), -number))
     value = float(values[page][-1, -1]) / len(rows)
-    others = max((float(_ways(above[:, starts[other] : starts[other + 1]])[-1, -1]) / len(rows) for other in there if other != page), default=0.0)
+    others = max(
+        (float(_ways(above[:, starts[other] : starts[other + 1]])[-1, -1]) / len(rows) for other in there if other != page), default=0.0
+    )
     if value < FOLLOWS or value < ABOVE_OTHERS * others:
         return None
     return page, _way_back(values[page], above[:, starts[page] : starts[page + 1]])

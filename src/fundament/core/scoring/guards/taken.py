@@ -39,6 +39,6 @@ def taken_by_competitors(compiled: CompiledYardstick, claims: Claims) -> Taken:
 def _taken(compiled: CompiledYardstick, claims: Claims) -> Iterator[tuple[int, str]]:
     for text in sorted(claims.own_passages | claims.earlier):
         sentences = [sentence for sentence in analyse_text(text, compiled.language) if sentence.natural]
-        for number, page in compiled.copies.in_block(sentences):
+        for number, page, _ in compiled.copies.in_block(sentences):
             if page not in claims.own_pages and (text in claims.own_passages or page in claims.younger_pages):
                 yield page, text[sentences[number].start : sentences[number].end]

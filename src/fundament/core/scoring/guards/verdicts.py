@@ -26,11 +26,18 @@ if TYPE_CHECKING:
 DOUBTED = "doubted"  # a passage that may have no natural order of words: warned of, and takes nothing
 CRAMMED = "crammed"  # found in the sentence itself, see `language.uses`
 GUARDS = ("copied", "quoted", "reworded", "pieces", "frame", "order", CRAMMED)  # the first that holds of a sentence is its reason
-FREE_RUNS, FREE_SHARE = 2, 0.05  # so many sentences, or this share of a text's, may be for the most part their own and hold a competitor's run of words
+FREE_RUNS, FREE_SHARE = (
+    2,
+    0.05,
+)  # so many sentences, or this share of a text's, may be for the most part their own and hold a competitor's run of words
 MOST_QUOTED = 0.2  # of a text's words may be quotations that earn
 LAYOUT = 0.5  # of its words; a text of which so much is set as a quotation is only indented
 MONOTONOUS_FROM, MONOTONOUS_AT = 0.3, 0.8  # shares of the sentences in worn frames or without order
-OF_VARIETY = {"pieces": 1.0, "frame": 1.0, "order": 2.0}  # what a sentence denied counts there: nobody shuffles half of the sentences honestly
+OF_VARIETY = {
+    "pieces": 1.0,
+    "frame": 1.0,
+    "order": 2.0,
+}  # what a sentence denied counts there: nobody shuffles half of the sentences honestly
 
 
 class Verdict(NamedTuple):
@@ -47,11 +54,12 @@ class Verdict(NamedTuple):
 @dataclass(frozen=True)
 class Claims:
     """What is known of a text that the guards cannot see. own_pages: numbers of competitors that copied from it, or are it; own_passages: texts of blocks that
-    a person called their own. earlier: texts of the blocks of an earlier reading of the page itself; younger_pages: numbers of competitors that are younger than that, so
+    a person called their own; fine_passages: those that a person looked at and found in order. earlier: texts of the blocks of an earlier reading of the page itself; younger_pages: numbers of competitors that are younger than that, so
     that what both have is the page's own (see `provenance`)."""
 
     own_pages: frozenset[int] = frozenset()
     own_passages: frozenset[str] = frozenset()
+    fine_passages: frozenset[str] = frozenset()
     earlier: frozenset[str] = frozenset()
     younger_pages: frozenset[int] = frozenset()
 
@@ -75,11 +83,23 @@ class Judged:
     @property
     def bytes(self) -> int:
         """What its arrays hold."""
-        return (self.said.bytes if self.said else 0) + (self.like.nbytes if self.like is not None else 0) + self.judged.nbytes + self.order.nbytes + self.pairs.nbytes + self.copied.nbytes + (self.frames.bytes if self.frames else 0)
+        return (
+            (self.said.bytes if self.said else 0)
+            + (self.like.nbytes if self.like is not None else 0)
+            + self.judged.nbytes
+            + self.order.nbytes
+            + self.pairs.nbytes
+            + self.copied.nbytes
+            + (self.frames.bytes if self.frames else 0)
+        )
 
 
 def verdicts_of(
-    blocks: Sequence[PlacedBlock], order: WordOrder | None, claims: Claims = NO_CLAIMS, page_words: int = 0, page_starts: NDArray[np.int64] | None = None
+    blocks: Sequence[PlacedBlock],
+    order: WordOrder | None,
+    claims: Claims = NO_CLAIMS,
+    page_words: int = 0,
+    page_starts: NDArray[np.int64] | None = None,
 ) -> tuple[Verdict, ...]:
     """The sentences of a text that earn nothing, in its order. order: of the text's language, None where that guard is lacking. page_words: of all competitors; page_starts: the number of each
     page's first block, see `reworded`."""
@@ -106,7 +126,10 @@ def verdicts_of(
             values.append(judged.order)
             pairs.append(judged.pairs)
     sentences = sum([len(block.features.real) for block in blocks])
-    if len(in_part) > max(FREE_RUNS, FREE_SHARE * sentences) or sum([guard == "copied" for guard, _ in found.values()]) > FREE_SHARE * sentences:
+    if (
+        len(in_part) > max(FREE_RUNS, FREE_SHARE * sentences)
+        or sum([guard == "copied" for guard, _ in found.values()]) > FREE_SHARE * sentences
+    ):
         found = {**in_part, **found}
     set_as_quotation = sum([block.features.words for block in blocks if block.kind == "quote"])
     for place, block in enumerate(blocks):
@@ -133,13 +156,15 @@ def verdicts_of(
                 text = blocks[int(at[index])].text
                 if guard == "pieces" and (text in claims.own_passages or (claims.younger_pages and text in claims.earlier)):
                     continue  # whoever has the pieces has them from here
+                if guard != "pieces" and text in claims.fine_passages:
+                    continue
                 found.setdefault((int(at[index]), int(of_real[index])), (guard, -1))
     verdicts = []
     for (place, number), (guard, page) in sorted(found.items()):
         start, end = blocks[place].features.real[number].tolist()
         verdicts.append(Verdict(place, start, end, guard, page))
     for place, block in enumerate(blocks):
-        if block.features.crammed is not None and len(block.features.crammed):
+        if block.features.crammed is not None and len(block.features.crammed) and block.text not in claims.fine_passages:
             verdicts += [Verdict(place, start, end, CRAMMED) for start, end in block.features.crammed.tolist()]
     return tuple(sorted(verdicts))
 
@@ -154,7 +179,9 @@ def _reworded(blocks: Sequence[PlacedBlock], page_starts: NDArray[np.int64], cla
     return [(placed[row][0], found[0]) for row in found[1]] if found is not None else []
 
 
-def doubted_sentences(blocks: Sequence[PlacedBlock], order: WordOrder | None, verdicts: Sequence[Verdict]) -> tuple[Verdict, ...]:
+def doubted_sentences(
+    blocks: Sequence[PlacedBlock], order: WordOrder | None, verdicts: Sequence[Verdict], claims: Claims = NO_CLAIMS
+) -> tuple[Verdict, ...]:
     """The sentences whose order of words is to be looked at by a person, in the text's order, but for those that are denied anyway. Where a language is not certain
     (see `WordOrder`) that is all that is said of its order."""
     rows = [(place, block.features.judged) for place, block in enumerate(blocks) if block.features.judged is not None]
@@ -171,7 +198,7 @@ def doubted_sentences(blocks: Sequence[PlacedBlock], order: WordOrder | None, ve
     for index in np.flatnonzero(flagged).tolist():
         place = int(at[index])
         start, end = blocks[place].features.real[int(of_real[index])].tolist()
-        if (place, start) not in denied:
+        if (place, start) not in denied and blocks[place].text not in claims.fine_passages:
             found.append(Verdict(place, start, end, DOUBTED))
     return tuple(found)
 

@@ -35,7 +35,7 @@ def state(actor: Actor, draft_id: int, kind: str, target: str, *, name: str = ""
     if kind not in dict(Statement.KINDS):
         raise ApplicationError("error.statement")
     target, text = target.replace("\x00", "").strip(), text.replace("\x00", "").strip()
-    if kind == "ours" or (kind == "there" and target not in STATED):
+    if kind in Statement.OF_PASSAGES or (kind == "there" and target not in STATED):
         if not text or len(text) > MOST_TEXT:
             raise ApplicationError("error.statement_text", most=MOST_TEXT)
         target = hashlib.sha256(text.encode("utf-8", errors="replace")).hexdigest()[:40]
