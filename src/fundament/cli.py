@@ -25,6 +25,8 @@ def _parser() -> argparse.ArgumentParser:
     analyse.add_argument("--draft", default="", metavar="FILE")
     analyse.add_argument("--language", default="")
     analyse.add_argument("--skos", default="", metavar="FILE", help="your own entities: Turtle, RDF/XML or JSON-LD")
+    analyse.add_argument("--words", type=int, default=0, metavar="N", help="the planned length; left away, the usual one of the pages")
+    analyse.add_argument("--every-page", action="store_true", help="compare also the pages that a study proposes to leave out")
     bench = commands.add_parser("bench", help="run a benchmark and print its figures")
     bench.add_argument(
         "name",
@@ -76,7 +78,15 @@ def main(arguments: list[str] | None = None) -> int:
         elif options.study:
             output = study_command(options.study, options.draft)
         else:
-            output = analyse_command(options.keyword, options.pages, options.draft, options.language, options.skos)
+            output = analyse_command(
+                options.keyword,
+                options.pages,
+                options.draft,
+                options.language,
+                options.skos,
+                words=options.words,
+                every_page=options.every_page,
+            )
     except (CoreError, ProviderError) as error:
         print(f"fundament: {say_error(error)}", file=sys.stderr)
         return 2

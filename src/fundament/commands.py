@@ -5,12 +5,13 @@ from __future__ import annotations
 import csv
 import json
 import os
+from collections import Counter
 from collections.abc import Sequence
 from pathlib import Path
 from typing import Any
 
 from fundament.core.consensus.build import build_consensus
-from fundament.core.consensus.decide import decide
+from fundament.core.consensus.decide import Decisions, decide
 from fundament.core.edits.model import Edit
 from fundament.core.edits.next_edits import edits_for_features
 from fundament.core.errors import CoreError
@@ -26,6 +27,7 @@ from fundament.core.scoring.score import score_features
 from fundament.core.yardstick.keyword_zones import keyword_uses, zone_advice, zone_ranges
 from fundament.core.yardstick.model import ComparedPage, Range, Settings, Yardstick
 from fundament.core.yardstick.page_analysis import analyse_page
+from fundament.core.yardstick.proposed_competitors import advice_for_readings
 from fundament.core.yardstick.skos import read_skos
 from fundament.core.yardstick.trade_measures import TermMeasures, trade_measures
 from fundament.messages import say, say_all, subject_of
@@ -70,8 +72,11 @@ def read_command(source: str) -> dict[str, Any]:
     }
 
 
-def analyse_command(keyword: str, folder: str, draft: str = "", language: str = "", skos: str = "") -> dict[str, Any]:
-    """What `./fundament analyse` prints. language: only pages in it are compared ("" for that of most pages). skos: a file of own entities."""
+def analyse_command(
+    keyword: str, folder: str, draft: str = "", language: str = "", skos: str = "", *, words: int = 0, every_page: bool = False
+) -> dict[str, Any]:
+    """What `./fundament analyse` prints. language: only pages in it are compared ("" for that of most pages). skos: a file of own entities. words: the planned length, 0 for the usual one.
+    every_page: compare also the pages that a study would propose to leave out."""
     if not keyword.strip():
         raise CoreError("command.keyword_empty")
     pages = [ComparedPage(rank, reading, analyse_page(reading)) for rank, reading in _pages_of(Path(folder))]
@@ -79,8 +84,15 @@ def analyse_command(keyword: str, folder: str, draft: str = "", language: str = 
         pages = [page for page in pages if page.reading.language == language]
         if not pages:
             raise CoreError("command.no_language", folder=folder, language=language)
+    usual = language or Counter(page.reading.language for page in pages).most_common(1)[0][0]
+    advice = advice_for_readings([page.rank for page in pages], [page.reading for page in pages], usual)
+    left_out = [] if every_page else [(page, said) for page, said in zip(pages, advice, strict=True) if said is not None]
+    pages = [page for page, said in zip(pages, advice, strict=True) if every_page or said is None]
     own = read_skos(_read_bytes(Path(skos)), Path(skos).name, language or "en") if skos else ()
-    return output_of(decide(build_consensus(pages, keyword, Settings(own_entities=own))), pages, draft)
+    consensus = build_consensus(pages, keyword, Settings(own_entities=own))
+    output = output_of(decide(consensus, decisions=Decisions(planned_words=words)), pages, draft)
+    output["left_out"] = [{"url": page.reading.url, "rank": page.rank, "reason": say(said)} for page, said in left_out]
+    return output
 
 
 def output_of(yardstick: Yardstick, pages: Sequence[ComparedPage], draft: str = "") -> dict[str, Any]:
@@ -88,6 +100,7 @@ def output_of(yardstick: Yardstick, pages: Sequence[ComparedPage], draft: str = 
     output: dict[str, Any] = {
         "keyword": yardstick.keyword,
         "language": yardstick.language,
+        "planned_words": yardstick.planned_words,
         "version": yardstick.version,
         "notes": [say(note) for note in yardstick.notes],
         "unsure_terms": [{"name": term.name, "pages": term.pages, "uses": term.uses} for term in yardstick.unsure_terms],
@@ -139,6 +152,9 @@ def _measured(yardstick: Yardstick, result: Score, edits: Sequence[Edit]) -> dic
         "entities": [{**_entity(e), "state": state_of("entities", e.key).state} for e in yardstick.entities],
         "subtopics": [{**_subtopic(s), "state": state_of("subtopics", s.key).state} for s in yardstick.subtopics],
         "own_headings": list(result.own_headings),
+        "still_open": list(result.still_open),
+        "doubted": [{"block": d.block, "start": d.start, "end": d.end} for d in result.doubted],
+        "substance": [{"block": thin.block, "share": thin.share} for thin in result.thin],
         "structure": structure,
         "score": {
             "total": round(result.total, 2),

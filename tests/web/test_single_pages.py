@@ -17,7 +17,7 @@ from fundament.web.accounts.roles import Actor
 from fundament.web.errors import ApplicationError
 from fundament.web.notices.models import Notice
 from fundament.web.studies.models import Study
-from fundament.web.studies.proposals import Candidate, advice_for
+from fundament.core.yardstick.proposed_competitors import Candidate, advice_for
 from fundament.web.studies.services import pages
 from fundament.web.studies.services.choosing import set_chosen
 from fundament.web.studies.services.reading import read_waiting

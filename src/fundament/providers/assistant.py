@@ -28,6 +28,7 @@ class HttpAssistant:
             self.service.headers = {**self.service.headers, **headers}
 
     rewrites = ("shorten",)
+    understands = False  # it works by rules
 
     def rewrite(self, kind: str, text: str, keep: Mapping[str, int], language: str) -> str:
         """See `Assistant`. Raises ServiceError."""

@@ -43,6 +43,7 @@ class MessagesAssistant:
     """A text assistant behind a description. See the module."""
 
     rewrites = REWRITES
+    understands = True
 
     def __init__(self, description: Any, *, key: str = "", terms: Terms | None = None, answers: Answers | None = None) -> None:
         """Raises ServiceError with what is wrong in the description."""

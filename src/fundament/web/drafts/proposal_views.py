@@ -33,7 +33,7 @@ def proposals(request: HttpRequest, draft_id: int) -> JsonResponse:
     settled = proposing.settled_of(proposed.draft)
     context = {
         "score": score, "measured": proposed.measured, "verdict": verdict_of(score) if score else "", "rows": [_shown(one) for one in proposed.proposals],
-        "joint": proposed.joint, "whole": sum(not one.is_skeleton for one in proposed.proposals), "problem": say(proposed.problem) if proposed.problem else "", "is_worded": proposed.is_worded,
+        "joint": proposed.joint, "whole": sum(not one.is_skeleton for one in proposed.proposals), "problem": say(proposed.problem) if proposed.problem else "", "is_worded": proposed.is_worded, "to_write": proposed.to_write,
         "settled": settled, "may_say": can(actor, "draft.state"),
     }  # fmt: skip
     nodes = blocks_of(proposed.draft.document)

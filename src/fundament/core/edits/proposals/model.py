@@ -38,6 +38,7 @@ class Assistant(Protocol):
     """Whoever words proposals. What they answer is a proposal of theirs and nothing more: it is judged, and may be refused."""
 
     rewrites: tuple[str, ...]  # what it can do with a passage that is chosen, of REWRITES
+    understands: bool  # whether it knows what a sentence says; else it is not asked to word terms, for what grammar allows is seldom true
 
     def word(self, tasks: tuple[WritingTask, ...]) -> list[list[Wording]]:
         """For each task its wordings, the best first; none where it knows none."""

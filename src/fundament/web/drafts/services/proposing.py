@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterator, Sequence
 from concurrent.futures import ThreadPoolExecutor
 from dataclasses import dataclass
 from typing import Any
@@ -33,6 +34,20 @@ from fundament.web.studies.services.yardsticks import compiled_of
 MOST_AT_ONCE, MOST_KEY, MOST_TEXT = 40, 220, 20_000
 
 
+MOST_TO_WRITE, MOST_EXAMPLES = 8, 2
+
+
+@dataclass(frozen=True)
+class ToWrite:
+    """A missing term for the writer's own words. block, passage: where it suits best by meaning; examples: sentences of competitors with it."""
+
+    key: str
+    term: str
+    block: str
+    passage: str
+    examples: tuple[str, ...]
+
+
 @dataclass(frozen=True)
 class Proposed:
     """proposals: the largest gain first. joint: what all of them gain together. problem: why none are worded, where that is so. worded: whether somebody words at all."""
@@ -43,6 +58,7 @@ class Proposed:
     joint: float = 0.0
     problem: Message | None = None
     is_worded: bool = True
+    to_write: tuple[ToWrite, ...] = ()
 
 
 def assistant() -> Assistant | None:
@@ -76,7 +92,15 @@ def proposals_for(actor: Actor, draft_id: int) -> Proposed:
     with alone(person, text.characters):
         proposals = tuple(finish(trial, own.result(), wanted, answers))
         joint = joint_gain(trial, proposals) if proposals else 0.0
-    return Proposed(draft, measured, proposals, joint, problem, is_worded)
+    return Proposed(draft, measured, proposals, joint, problem, is_worded, tuple(_to_write(wanted, proposals)))
+
+
+def _to_write(wanted: Asked, proposals: Sequence[Proposal]) -> Iterator[ToWrite]:
+    """The terms that nobody has worded, each with the passage it suits best by meaning and how the competitors say it."""
+    worded = {proposal.subject_key for proposal in proposals}
+    open_tasks = [task for task in wanted.tasks if task.key not in worded]
+    for task in open_tasks[:MOST_TO_WRITE]:
+        yield ToWrite(task.key, task.term, wanted.places[task.key][0], task.passages[0], task.examples[:MOST_EXAMPLES])
 
 
 def _unanswered(draft: Draft, measured: Measured) -> list[str]:
@@ -94,7 +118,7 @@ def _worded(wanted: Asked) -> tuple[list[Any], Message | None, bool]:
         return [], None, True
     try:
         helper = assistant()
-        return (helper.word(wanted.tasks), None, True) if helper is not None else ([], None, False)
+        return (helper.word(wanted.tasks), None, True) if helper is not None and helper.understands else ([], None, False)
     except ProviderError as error:
         return [], error.message, True
 

@@ -6,10 +6,10 @@ from collections.abc import Iterable, Sequence
 
 from django.utils import timezone
 
+from fundament.core.yardstick.proposed_competitors import SAME_PAGE
 from fundament.web.accounts.roles import Actor, get_for
 from fundament.web.history.services.record import Recording, recorded
 from fundament.web.studies.models import CompetitorChoice, Result, Study
-from fundament.web.studies.proposals import SAME_PAGE
 
 REASONS = ("shop", "users", "video", "giant_site", "intent", "thin", "old", "ours")  # why people leave a result out; their places are keys
 

@@ -19,6 +19,7 @@ from fundament.core.message import message
 from fundament.core.reading.model import Reading as CoreReading
 from fundament.core.reading.script_application import NOTE as FILLED_BY_SCRIPT
 from fundament.core.yardstick.near_copies import copied_from
+from fundament.core.yardstick.proposed_competitors import SAME_PAGE, Candidate, advice_for
 from fundament.messages import say
 from fundament.providers.errors import ProviderError
 from fundament.providers.pages import FetchedPage
@@ -33,7 +34,6 @@ from fundament.web.sites.services.fetching import page_fetcher
 from fundament.web.sites.services.observing import observe
 from fundament.web.sites.services.readings import as_core, known_reading_of, reading_as_core, store_raw, store_reading, without_text
 from fundament.web.studies.models import CompetitorChoice, RankedResult, Ranking, Result, Study
-from fundament.web.studies.proposals import SAME_PAGE, Candidate, advice_for
 from fundament.web.studies.services.bringing import bring_pages
 from fundament.web.studies.services.demand import ask_demand
 from fundament.web.studies.services.figures import make_figures

@@ -7,6 +7,9 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 
 from fundament.core.message import Message, message
+from fundament.core.reading.model import Reading
+from fundament.core.reading.script_application import NOTE as FILLED_BY_SCRIPT
+from fundament.core.yardstick.near_copies import copied_from
 
 LEAST_WORDS = 120
 SAME_PAGE = ("advice.same_page", "advice.near_copy")  # what no choice of competitors takes a second time
@@ -42,6 +45,23 @@ def advice_for(candidates: Sequence[Candidate], language: str) -> list[Message |
         if candidate.url:
             first.setdefault(candidate.url, candidate.rank)
     return [_advice(c, usual, median, language, first.get(c.url, c.rank)) for c in candidates]
+
+
+def advice_for_readings(ranks: Sequence[int], readings: Sequence[Reading], language: str) -> list[Message | None]:
+    """The same for pages that were read, in the order of their ranks, with what divides them into two intents. Nothing is left out where that would leave nobody."""
+    copied = copied_from(readings)
+    candidates = [
+        Candidate(
+            rank, reading.kind, reading.word_count, reading.language, reading.url, None if original is None else ranks[original],
+            any(note.code == FILLED_BY_SCRIPT.code for note in reading.notes),
+        )
+        for rank, reading, original in zip(ranks, readings, copied, strict=True)
+    ]  # fmt: skip
+    found = advice_for(candidates, language)
+    kept = [number for number, advice in enumerate(found) if advice is None]
+    if not kept:
+        return [advice if advice is not None and advice.code in SAME_PAGE else None for advice in found]
+    return found
 
 
 def _advice(candidate: Candidate, usual: str, median: float, language: str, first_rank: int) -> Message | None:
