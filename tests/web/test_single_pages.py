@@ -11,13 +11,13 @@ from django.urls import reverse
 
 from fundament.core.reading.read_page import read_page
 from fundament.core.reading.script_application import needs_browser
+from fundament.core.yardstick.proposed_competitors import Candidate, advice_for
 from fundament.providers.errors import PageError
 from fundament.web.accounts.models import Membership, Person, Workspace
 from fundament.web.accounts.roles import Actor
 from fundament.web.errors import ApplicationError
 from fundament.web.notices.models import Notice
 from fundament.web.studies.models import Study
-from fundament.core.yardstick.proposed_competitors import Candidate, advice_for
 from fundament.web.studies.services import pages
 from fundament.web.studies.services.choosing import set_chosen
 from fundament.web.studies.services.reading import read_waiting

@@ -9,12 +9,12 @@ from django.test import Client
 from django.urls import reverse
 from procrastinate.contrib.django.models import ProcrastinateJob
 
+from fundament.core.yardstick.proposed_competitors import Candidate, advice_for
 from fundament.messages import say
 from fundament.web.accounts.models import Membership, Person, Workspace
 from fundament.web.accounts.roles import Actor
 from fundament.web.sites.models import StoredReading
 from fundament.web.studies.models import Study
-from fundament.core.yardstick.proposed_competitors import Candidate, advice_for
 from fundament.web.studies.services import reading
 from fundament.web.studies.services.choosing import as_proposed, set_chosen
 from fundament.web.studies.services.yardsticks import compiled_of

@@ -1,4 +1,4 @@
-"""Pages out of archives: WARC, ARC and WACZ as crawlers write them, ZIP files and single pages as people save them.
+"""Pages out of archives: WARC, ARC and WACZ as crawlers write them, ZIP files, single pages and web archives (MHTML, RFC 2557) as people save them.
 
 Archives come from anywhere: what is damaged is said and the rest kept, nothing is unpacked to a disk, and all sizes are bounded.
 """
@@ -12,7 +12,9 @@ import re
 import zipfile
 import zlib
 from collections.abc import Iterator
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
+from email import message_from_bytes
+from email.policy import default as default_policy
 from typing import Any
 
 from fundament.core.message import Message, message
@@ -25,7 +27,8 @@ MOST_PAGES = 200
 MOST_PAGE_BYTES = 5_000_000
 MOST_RECORDS = 100_000
 PAGE_TYPES = ("text/html", "application/xhtml+xml")
-PAGE_NAMES = (".html", ".htm", ".xhtml", ".mhtml")
+PAGE_NAMES = (".html", ".htm", ".xhtml", ".mhtml", ".mht")
+_MHTML = re.compile(rb"^(?:[\w-]+:[^\n]*\n(?:[ \t][^\n]*\n)*){0,20}?content-type:\s*multipart/related", re.IGNORECASE)
 _GZIP = b"\x1f\x8b"
 _CHARSET = re.compile(r"charset\s*=\s*[\"']?([\w.:-]+)", re.IGNORECASE)
 _BEGIN = re.compile(rb"^\s*(?:\xef\xbb\xbf\s*)?<(?:!doctype|html|head|body|\?xml|!--|title|meta|article|main|div|h1|p)\b", re.IGNORECASE)
@@ -62,6 +65,8 @@ def read_archive(content: bytes, name: str) -> Archive:
         _zip(content, found)
     elif content.startswith(_GZIP) or content.startswith((b"WARC/", b"filedesc:")):
         _records(content, found)
+    elif is_web_archive(content):
+        found.pages += web_archive(content, name)
     elif _BEGIN.match(content[:2_000]):
         found.pages.append(ArchivedPage("", name, content[:MOST_PAGE_BYTES]))
     else:
@@ -72,6 +77,24 @@ def read_archive(content: bytes, name: str) -> Archive:
         found.notes.append(message("file.pages_cut", pages=len(found.pages), most=MOST_PAGES))
         del found.pages[MOST_PAGES:]
     return found
+
+
+def is_web_archive(content: bytes) -> bool:
+    """Whether this is a page with what belongs to it in one file, as a mail with parts (MHTML)."""
+    return bool(_MHTML.match(content[:8_000].lstrip().replace(b"\r\n", b"\n")))
+
+
+def web_archive(content: bytes, name: str) -> list[ArchivedPage]:
+    """The page of a web archive: the first part that is one; none where there is none."""
+    mail = message_from_bytes(content.lstrip(), policy=default_policy)
+    for part in mail.walk():
+        if part.get_content_type() in PAGE_TYPES:
+            body = part.get_payload(decode=True)
+            url = str(part.get("Content-Location") or mail.get("Snapshot-Content-Location") or "").strip()
+            url = url if url.startswith(("http://", "https://")) else ""
+            if isinstance(body, bytes) and body.strip():
+                return [ArchivedPage(url, name, body[:MOST_PAGE_BYTES], part.get_content_charset() or "")]
+    return []
 
 
 def members_of(content: bytes, found: Archive) -> Iterator[bytes]:
@@ -272,7 +295,9 @@ def _html_files(archive: zipfile.ZipFile, entries: list[zipfile.ZipInfo], found:
         except (zipfile.BadZipFile, zlib.error, FileError):
             found.notes.append(message("file.entry_damaged", name=name[:120]))
             continue
-        if content.strip():
+        if is_web_archive(content):
+            found.pages += [replace(page, url=url or page.url) for page in web_archive(content, name)]
+        elif content.strip():
             found.pages.append(ArchivedPage(url, name, content))
 
 

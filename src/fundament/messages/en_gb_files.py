@@ -14,7 +14,7 @@ FILES = {
     "file.broken_workbook": "The file is damaged, or no workbook in spite of its name. Open it in a spreadsheet and save it anew.",
     "file.bomb": "Unpacked, the file would be larger than {megabytes} MB. Nothing of it was taken.",
     "file.columns_missing": "A column that is needed is not there any more.",
-    "file.no_archive": "This is no archive of pages. Give a WARC, ARC, WACZ or ZIP file, or HTML files.",
+    "file.no_archive": "This is no archive of pages. Give a WARC, ARC, WACZ, ZIP or MHTML file, or HTML files.",
     "study_file.none": "This is no study file. Give the ZIP that was saved from a study's plan.",
     "study_file.strange": "There is something in the file that does not belong there ({name}).",
     "study_file.later": "The file was written by a later version of Fundament (format {version}; this one knows {known}). Bring this installation up to date first.",
