@@ -33,7 +33,7 @@ def test_a_page_in_a_web_archive_is_read(ends: str, charset: str) -> None:
     (page,) = read_archive(saved(charset=charset, ends=ends), "guide.mhtml").pages
     assert page.url == "https://saved.example/guide"
     reading = read_page(page.content, page.url, header_charset=page.charset)
-    assert [block.text for block in reading.main_blocks()][0] == "Repointing café walls"
+    assert reading.main_blocks()[0].text == "Repointing café walls"
     assert "joints = to twice" in reading.main_blocks()[1].text
 
 
