@@ -5,7 +5,9 @@ from __future__ import annotations
 import pytest
 
 from fundament.core.language.detect import lacks_of
+from fundament.core.language.frequencies import word_general_frequency
 from fundament.core.language.packs import packs
+from fundament.core.language.words import is_dictionary_word, lemma_of
 from fundament.core.reading.read_page import read_page
 from fundament.core.scoring.score import score
 from fundament.core.yardstick.model import ComparedPage
@@ -82,3 +84,26 @@ def test_german_nouns_keep_their_capital_and_other_words_do_not() -> None:
     compared = [ComparedPage(n, reading, analyse_page(reading)) for n, reading in enumerate(readings, 1)]
     names = {term.name for term in yardstick_of(compared, "Fugen").terms}
     assert "Kalkmörtel" in names and "kalkmörtel" not in names and "Gefüllt" not in names
+
+
+@pytest.mark.parametrize(
+    ("one", "many"),
+    [
+        ("Baum", "Bäume"),
+        ("Wand", "Wände"),
+        ("Mauer", "Mauern"),
+        ("Arbeit", "Arbeiten"),
+        ("Miete", "Mieten"),
+        ("Pflanze", "Pflanzen"),
+        ("Nagel", "Nägel"),
+    ],
+)
+def test_german_nouns_meet_in_one_term_whatever_verbs_look_like_them(one: str, many: str) -> None:
+    assert lemma_of(one, "de") == lemma_of(many, "de") == one.lower()
+    assert lemma_of("arbeiten", "de") == "arbeiten" and lemma_of("Alte", "de") == "alt"
+
+
+@pytest.mark.parametrize("language", ["ja", "zh", "ko", "th", "qq", ""])
+def test_no_language_raises(language: str) -> None:
+    assert 0.0 < word_general_frequency("abc", language) <= 1.0
+    assert not is_dictionary_word("abcabc", language)

@@ -75,6 +75,13 @@ def _analysis_from_7(plain: dict[str, Any]) -> dict[str, Any]:
     return {**plain, "version": "8"}
 
 
+def _analysis_from_8(plain: dict[str, Any]) -> dict[str, Any]:
+    """German nouns have their own lemmas ("Bäume" is of "Baum", and was of the verb "bäumen"); German pages are analysed anew."""
+    if plain["language"] == "de":
+        raise KeyError("lemmas of nouns")
+    return {**plain, "version": "9"}
+
+
 STEPS: dict[tuple[str, str], tuple[str, Step]] = {  # (stage, from) -> (to, step)
     ("reading", "3"): ("4", _reading_from_3),
     ("analysis", "3"): ("4", _analysis_from_3),
@@ -85,6 +92,7 @@ STEPS: dict[tuple[str, str], tuple[str, Step]] = {  # (stage, from) -> (to, step
     ("analysis", "6"): ("7", _analysis_from_6),
     ("reading", "6"): ("7", _reading_from_6),
     ("analysis", "7"): ("8", _analysis_from_7),
+    ("analysis", "8"): ("9", _analysis_from_8),
 }
 
 

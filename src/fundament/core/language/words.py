@@ -76,6 +76,8 @@ def lemma_of(word: str, language: str = "en") -> str:
     if lower[1:2] == "-":  # "e-mail" is "email", and the lemma of "B-trees" is "b-tree"
         return sys.intern(lower[0] + ("" if lower[0] == "e" else "-") + lemma_of(word[2:], language))
     lower = pack.spelled_one_way(lower).replace("'", "")
+    if lower and pack.noun_lemma is not None and word[0].isupper():
+        return sys.intern(pack.noun_lemma(lower))
     return sys.intern(pack.lemma(lower) if lower else word.lower())
 
 

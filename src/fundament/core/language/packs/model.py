@@ -67,6 +67,7 @@ class LanguagePack:
     prose: Prose = PLAIN
     lacks: tuple[str, ...] = field(default=())
     substance: bool = False
+    noun_lemma: Callable[[str], str] | None = None
 
     @functools.cached_property
     def function_words(self) -> frozenset[str]:
@@ -91,11 +92,35 @@ def classes_of(words: dict[str, str]) -> dict[str, str]:
     return {word: kind for kind, listed in words.items() for word in listed.split()}
 
 
+def dictionary_noun_lemma(code: str) -> Callable[[str], str]:
+    """The lemma of a word, given in lower case, that is written with the capital of a noun, where the dictionary would take its lower case for a verb ("bäume" of "bäumen")."""
+
+    def lemma(lower: str) -> str:
+        plain = str(simplemma.lemmatize(lower, lang=code)).lower() or lower
+        noun = lower[:1].upper() + lower[1:]
+        if not plain.endswith("n") or not simplemma.is_known(noun, lang=code):
+            return plain  # an adjective at the beginning of a sentence, or what is a noun anyway
+        return str(simplemma.lemmatize(noun, lang=code)).lower() or plain
+
+    return lemma
+
+
 def dictionary_lemma(code: str) -> Callable[[str], str]:
     """The lemma of simplemma's dictionary of a language."""
 
     def lemma(lower: str) -> str:
         return str(simplemma.lemmatize(lower, lang=code)).lower() or lower
+
+    return lemma
+
+
+def lemma_among_nouns(code: str) -> Callable[[str], str]:
+    """The same in a language whose nouns have capitals, of a word without one: a form of a verb that is a noun's as well, but not the verb itself, is the noun's, since people search without capitals."""
+    plain, noun = dictionary_lemma(code), dictionary_noun_lemma(code)
+
+    def lemma(lower: str) -> str:
+        found = plain(lower)
+        return noun(lower) if found != lower else found
 
     return lemma
 
@@ -133,7 +158,8 @@ def pack_from_frequencies(
         closing_words=word_list(closing),
         closing_phrases=frozenset(closing_phrases),
         elided=elided,
-        lemma=dictionary_lemma(code),
+        lemma=lemma_among_nouns(code) if nouns_in_capitals else dictionary_lemma(code),
+        noun_lemma=dictionary_noun_lemma(code) if nouns_in_capitals else None,
         ourselves=word_list(ourselves),
         form_headings=word_list(form),
         endings=endings,
