@@ -17,8 +17,7 @@ from numpy.typing import NDArray
 from bench.outside.studies import STUDIES, OutsideStudy, sections
 from fundament.core.language.analysis import analyse_text
 from fundament.core.language.vectors import embed
-from fundament.core.scoring.block_features import BEST_SENTENCES, highest
-from fundament.core.scoring.points import COVERED_FROM, PERHAPS_FROM
+from fundament.core.scoring.coverage import CLOSENESS_SHARE, COVERED_FROM, PERHAPS_FROM, TellingWords, section_words
 from fundament.core.scoring.subtopic_vectors import Sections, SubtopicVectors
 from fundament.core.yardstick.section_similarity import section_vectors
 
@@ -65,9 +64,11 @@ def _close(text: str, subtopics: dict[str, list[_Section]], label: str, study: O
         len(subtopics),
     )
     sentences = [text[s.start : s.end] for s in analyse_text(text, study.language) if s.natural]
-    nothing = np.zeros((BEST_SENTENCES, len(subtopics)))
-    best = highest(vectors.sentence_similarity(embed(sentences)), nothing) if sentences else nothing
-    return float(best.mean(axis=0)[list(subtopics).index(label)])
+    number = list(subtopics).index(label)
+    telling = TellingWords.of([section_words(h, below, study.language) for h, below in members], owner.tolist(), len(subtopics))
+    mask = telling.mask([lemma for sentence in sentences for s in analyse_text(sentence, study.language) for lemma in s.lemmas])
+    closest = float(vectors.sentence_similarity(embed(sentences))[:, number].max()) if sentences else 0.0
+    return float(telling.shares[number, mask[number]]) + CLOSENESS_SHARE * max(0.0, closest)
 
 
 def main() -> None:
