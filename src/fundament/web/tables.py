@@ -246,6 +246,10 @@ def cleaned_search(request: HttpRequest) -> str:
     return " ".join(request.GET.get("search", "").replace("\x00", "").encode("utf-8", errors="replace").decode().split())[:100]
 
 
+LIKE_ESCAPED = re.compile(r"_(x[0-9A-Fa-f]{4}_)")  # what a workbook reads as a sign by its number
+FORMULA_SIGNS = tuple("=+-@＝＋－＠")
+
+
 def csv_response(name: str, heading: Sequence[str], rows: Iterable[Sequence[Any]]) -> HttpResponse:
     """A CSV file. Cells that a spreadsheet would take for a formula are quoted; yes and no are words."""
     response = HttpResponse(content_type="text/csv; charset=utf-8")
@@ -270,7 +274,12 @@ def xlsx_response(name: str, heading: Sequence[str], rows: Iterable[Sequence[Any
         cells = []
         for value in row:
             plain = ("yes" if value else "no") if isinstance(value, bool) else value
-            cell = WriteOnlyCell(sheet, plain if isinstance(plain, int | float) or plain is None else ILLEGAL.sub("", str(plain))[:32_000])
+            cell = WriteOnlyCell(
+                sheet,
+                plain
+                if isinstance(plain, int | float) or plain is None
+                else LIKE_ESCAPED.sub(r"_x005F_\1", ILLEGAL.sub("", str(plain)))[:32_000],
+            )
             if isinstance(plain, str):
                 cell.data_type = "s"
             cells.append(cell)
@@ -293,6 +302,8 @@ def exported(request: HttpRequest, table: Table, name: str) -> HttpResponse | No
 def _cell(value: Any) -> Any:
     if isinstance(value, bool):
         return "yes" if value else "no"
-    if isinstance(value, str) and value[:1] in ("=", "+", "-", "@", "\t", "\r"):
-        return f"'{value}"
+    if isinstance(value, str):
+        value = value.replace("\x00", "")
+        if value[:1] in ("\t", "\r", "\n") or value.lstrip()[:1] in FORMULA_SIGNS:
+            return f"'{value}"
     return value
