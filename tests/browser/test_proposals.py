@@ -8,14 +8,16 @@ import pytest
 from playwright.sync_api import Page, expect
 
 from fundament.core.documents.html_out import html_of
+from fundament.providers.assistant import HttpAssistant
 from fundament.web.drafts.models import Draft, SettledProposal
 from tests.browser.test_sheet import no_barriers, open_draft, saved
 from tests.core.test_proposals import TEXT
 
 
 @pytest.fixture(autouse=True)
-def with_assistant(settings: Any, standins: str) -> None:
+def with_assistant(settings: Any, standins: str, monkeypatch: pytest.MonkeyPatch) -> None:
     settings.ASSISTANT_ADDRESS = standins
+    monkeypatch.setattr(HttpAssistant, "understands", True)  # the stand-in in the place of one that does
 
 
 def worked_out(page: Page, server: str, draft: Draft) -> None:

@@ -10,6 +10,7 @@ import pytest
 from django.test import Client
 from django.urls import reverse
 
+from fundament.providers.assistant import HttpAssistant
 from fundament.web.accounts.roles import Actor
 from fundament.web.drafts.models import Draft, Revision, SettledProposal
 from fundament.web.drafts.services import proposing
@@ -24,8 +25,9 @@ from tests.web.conftest import make_draft
 
 
 @pytest.fixture
-def draft(actor: Actor, study: Study, settings: Any, standins: str) -> Draft:
+def draft(actor: Actor, study: Study, settings: Any, standins: str, monkeypatch: pytest.MonkeyPatch) -> Draft:
     settings.ASSISTANT_ADDRESS = standins
+    monkeypatch.setattr(HttpAssistant, "understands", True)  # the stand-in in the place of one that does
     return make_draft(actor, study, TEXT)
 
 
@@ -99,7 +101,14 @@ def test_a_rude_assistant_leaves_what_needs_no_wording(
     settings.ASSISTANT_ADDRESS = "http://127.0.0.1:9"
     assert "cannot be reached" in asked(signed_in, draft)["panel"]
     settings.ASSISTANT_ADDRESS = ""
-    assert "No text assistant is set up" in asked(signed_in, draft)["panel"]
+    assert "not put into sentences by rule" in asked(signed_in, draft)["panel"]
+
+
+def test_terms_are_not_worded_by_rule(draft: Draft, signed_in: Client, monkeypatch: pytest.MonkeyPatch) -> None:
+    monkeypatch.setattr(HttpAssistant, "understands", False)
+    found = asked(signed_in, draft)
+    assert found["proposals"] and all(one["check"] != "use_term" for one in found["proposals"])
+    assert "For your own words" in found["panel"] and "Theirs:" in found["panel"] and "Your passage:" in found["panel"]
 
 
 def test_a_passage_is_said_shorter(draft: Draft, actor: Actor, signed_in: Client) -> None:
