@@ -14,7 +14,7 @@ from fundament.core.documents.formats import FEATURES, FORMATS, features_of, los
 from fundament.core.documents.html import document_from_html
 from fundament.core.documents.html_out import html_of
 from fundament.core.documents.markdown_out import markdown_of, text_of
-from fundament.core.documents.schema import clean_document
+from fundament.core.documents.schema import clean_document, plain_text
 from fundament.files.texts import html_of_markdown
 
 WORDS = st.sampled_from(
@@ -151,3 +151,10 @@ def test_the_documentation_says_the_same() -> None:
     }
     for feature in FEATURES:
         assert rows[label(f"feature.{feature.key}")] == ["yes" if form in feature.held else "no" for form in FORMATS], feature.key
+
+
+def test_a_table_in_a_table_is_read_once() -> None:
+    inner = "<table><tr><td>inner</td></tr></table>"
+    document = document_from_html(f"<table><thead><tr><th>head</th></tr></thead><tbody><tr><td>outer {inner}</td></tr></tbody></table>")
+    text = plain_text(clean_document(document))
+    assert [text.count(word) for word in ("head", "outer", "inner")] == [1, 1, 1]

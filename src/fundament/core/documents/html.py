@@ -89,7 +89,7 @@ def _block(element: Element) -> list[Node]:
     if kind == "horizontalRule":
         return [{"type": kind}]
     if kind == "table":
-        return [{"type": kind, "content": [_row(row) for row in element.find_all("tr")]}]
+        return [{"type": kind, "content": [_row(row) for row in _rows(element)]}]
     if element.tag == "figure":
         return _figure(element)
     if kind == "bulletList" and all(_box(child) is not None for child in _items(element)) and _items(element):
@@ -177,6 +177,15 @@ def _figure(element: Element) -> list[Node]:
 def _raw_text(element: Element) -> str:
     """All text below an element, line ends kept."""
     return "".join(child if isinstance(child, str) else "\n" if child.tag == "br" else _raw_text(child) for child in element.children)
+
+
+def _rows(table: Element) -> list[Element]:
+    """The rows of a table, without those of a table in one of its cells."""
+    found: list[Element] = []
+    for child in table.children:
+        if isinstance(child, Element) and child.tag != "table":
+            found += [child] if child.tag == "tr" else _rows(child)
+    return found
 
 
 def _row(row: Element) -> Node:
