@@ -128,3 +128,17 @@ def test_what_a_person_says_changes_no_weight(compiled: CompiledYardstick) -> No
     plain, other = score(draft, compiled), score(draft, compiled, said)
     assert [(i.key, i.max) for i in plain.items] == [(i.key, i.max) for i in other.items]
     assert draft_features(compiled, draft).figures.settled == {}
+
+
+def test_what_is_still_open_holds_back_enough(compiled: CompiledYardstick) -> None:
+    draft = read_draft("<h1>Repointing brick with lime mortar</h1><p>We looked at the garden wall before anything else.</p>", language="en")
+    result = score(draft, compiled)
+    half = {f"subtopics:{s.key}" for s in compiled.yardstick.subtopics if 2 * s.pages >= len(compiled.yardstick.pages)}
+    assert half and set(result.still_open) == {"placement:title", "placement:description"} | half and not result.may_be_enough
+    few = next(s.key for s in compiled.yardstick.subtopics if s.pages == 2)
+    required = CompiledYardstick(replace(compiled.yardstick, required=(few,)))
+    assert f"subtopics:{few}" in score(draft, required).still_open
+    titled = replace(draft, title="Repointing", description="How we do it.")
+    assert not any(target.startswith("placement") for target in score(titled, compiled).still_open)
+    ignored = score(titled, compiled, Said(not_for_page=frozenset(half)))
+    assert ignored.still_open == () and ignored.total == score(titled, compiled).total

@@ -128,6 +128,7 @@ def _decided(consensus: Consensus, keys: Keys, decisions: Decisions, ground: Gro
         page_points=others.points,
         version=consensus.version,
         substance=consensus.substance,
+        required=tuple(sorted(key for key, decision in decisions.by_key.items() if decision.action == "must")),
         secondary_factors=_factors(weighting, len(consensus.settings.secondary_keywords)),
     )
 

@@ -118,14 +118,15 @@ def _as_proposed(compiled: CompiledYardstick, features: DraftFeatures) -> AsProp
 
 
 def _still_open(compiled: CompiledYardstick, features: DraftFeatures) -> Iterator[str]:
-    """What must be there before a text is called enough: title and description, and every subtopic that half of the pages have."""
+    """What must be there before a text is called enough: title and description, and every subtopic that half of the pages have or that is required."""
     for place in ("title", "description"):
         if not getattr(features.parts, place).strip():
             yield target_key("placement", place)
     pages = len(compiled.yardstick.pages)
     levels = features.figures.levels(len(compiled.subtopic_weight))
     for number, subtopic in enumerate(compiled.yardstick.subtopics):
-        if 2 * subtopic.pages >= pages and subtopic.weight > 0.0 and not levels[number] and features.heading[number] < HEADED_AT:
+        is_asked = 2 * subtopic.pages >= pages or subtopic.key in compiled.yardstick.required
+        if is_asked and subtopic.weight > 0.0 and not levels[number] and features.heading[number] < HEADED_AT:
             yield target_key("subtopics", subtopic.key)
 
 
