@@ -164,3 +164,24 @@ def test_words_of_people_are_drawn_where_they_count(draft: Draft, actor: Actor, 
     core = json.loads(signed_in.get(reverse("draft-panel", args=[draft.pk])).content)["core"]
     assert "core-excused" in core and "points excused" in core
     assert "state-struck" in panel(signed_in, draft, panel="why")
+
+
+def test_a_passage_that_repeats_itself_is_fine_on_somebodys_word(actor: Actor, study: Study, signed_in: Client) -> None:
+    things = ("lime mortar", "sand", "joint", "brick", "wall", "cement", "trowel", "chisel")
+    passage = " ".join(f"We looked at the {thing} before anything else was done that week." for thing in things)
+    draft = make_draft(actor, study, f"{TEXT}<p>{passage}</p>")
+    before = measure_stored(draft)
+    assert before.score is not None and before.reading is not None
+    denied = [one for one in before.score.denied if one.guard == "frame"]
+    assert denied
+    shown = panel(signed_in, draft, panel="edits", part="denied", key="frame")
+    assert 'data-state="fine"' in shown and 'data-state="ours"' not in shown
+    block = before.reading.blocks[denied[0].block].key
+    said = signed_in.post(reverse("state", args=[draft.pk]), {"kind": "fine", "target": "", "block": block})
+    assert said.status_code == 200
+    after = measure_stored(Draft.objects.get(pk=draft.pk))
+    assert after.score is not None and not [one for one in after.score.denied if one.guard == "frame"]
+    assert after.score.total > before.score.total and after.score.on_word == pytest.approx(after.score.total - before.score.total, abs=0.01)
+    stating.take_back(actor, draft.pk, said.json()["id"])
+    again = measure_stored(Draft.objects.get(pk=draft.pk))
+    assert again.score is not None and again.score.total == pytest.approx(before.score.total)
