@@ -120,8 +120,14 @@ def test_evidence_of_the_subject_is_asked_of_the_text_as_it_is(compiled: Compile
     assert ("score.no_subject" in codes[0]) == ("score.no_subject" in codes[1])
 
 
-def test_short_texts_and_tables_are_not_judged(compiled: CompiledYardstick) -> None:
-    cells = "".join(f"<tr><td>{sentence}</td></tr>" for sentence in EMPTY.split(". "))
+def test_a_table_is_no_way_out(compiled: CompiledYardstick) -> None:
+    cells = "".join(f"<tr><td>{sentence.rstrip('.')}.</td></tr>" for sentence in EMPTY.split(". "))
+    plain, table = (score(read_draft(text, language="en"), compiled).total for text in (html(EMPTY), f"{html('')}<table>{cells}</table>"))
+    assert table <= plain + 1.0
+
+
+def test_short_texts_and_short_cells_are_not_judged(compiled: CompiledYardstick) -> None:
+    cells = "".join(f"<tr><td>{' '.join(sentence.split()[:6])}</td></tr>" for sentence in EMPTY.split(". "))
     for draft in (html(". ".join(EMPTY.split(". ")[:6]) + "."), f"<table>{cells}</table>"):
         assert draft_features(compiled, read_draft(draft, language="en")).factors == ()
 

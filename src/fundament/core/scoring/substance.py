@@ -36,12 +36,12 @@ if TYPE_CHECKING:
     from fundament.core.scoring.block_features import PlacedBlock
 
 Numbers = NDArray[np.float64]
-NOT_JUDGED = ("heading", "code", "table_cell")
+NOT_JUDGED = ("heading", "code")
 Factors = tuple[float, ...]  # of each block of a text; () where all are 1
 
 
 def is_judged(kind: str, words: int) -> bool:
-    """Whether the sentences of a block are looked at: not those of headings, tables and short items."""
+    """Whether the sentences of a block are looked at: not those of headings, code and short items and cells."""
     return kind not in NOT_JUDGED and not is_short_item(kind, words)
 
 
