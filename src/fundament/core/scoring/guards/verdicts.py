@@ -171,12 +171,12 @@ def verdicts_of(
 
 def _reworded(blocks: Sequence[PlacedBlock], page_starts: NDArray[np.int64], claims: Claims) -> list[tuple[int, int]]:
     """(block, page it follows) of a text that follows a competitor's page statement by statement."""
-    if claims.own_pages or claims.younger_pages:
-        return []  # it may be its own page that it follows
     rows = [(place, judged.like) for place, block in enumerate(blocks) if (judged := block.features.judged) is not None]
     placed = [(place, like) for place, like in rows if like is not None and blocks[place].text not in claims.own_passages]
     found = followed([like for _, like in placed], page_starts)
-    return [(placed[row][0], found[0]) for row in found[1]] if found is not None else []
+    if found is None or found[0] in claims.own_pages or found[0] in claims.younger_pages:
+        return []  # nobody is followed, or the other follows this one
+    return [(placed[row][0], found[0]) for row in found[1]]
 
 
 def doubted_sentences(
