@@ -24,7 +24,7 @@ def has_frequencies(language: str) -> bool:
 
     try:
         word_frequency("a", language)
-    except (LookupError, ImportError):
+    except (LookupError, ValueError, ImportError):
         return False
     return True
 
