@@ -60,7 +60,7 @@ def judged(name: str, draft: Reading, compiled: CompiledYardstick) -> Judged:
     features = draft_features(compiled, draft)
     return Judged(
         name, result.total, WORTH.get(name.rpartition("-")[0] or name, WORTH.get(name)), {p.name: p.points for p in result.parts}, result.words,
-        Counter(d.guard for d in result.denied), float(getattr(features, "substance", 1.0)),
+        Counter(d.guard for d in result.denied), features.substance,
     )  # fmt: skip
 
 
