@@ -23,6 +23,7 @@ export function gatherLists(body: HTMLElement): void {
   for (const run of runsOf(body, itemOfText)) if (run.length > 1 || BULLET_TEXT.test(run[0]?.element.textContent?.trimStart() ?? "")) build(run, true);
   joinOutlined(body);
   nestLoose(body);
+  dropEmpty(body);
   findTasks(body);
 }
 
@@ -50,11 +51,18 @@ function nextBlock(element: Element): Element | null {
 // a word processor's own: its style tells the list and the level, an ignored part has the sign
 function itemOfOffice(element: Element): Item | null {
   const found = /mso-list:\s*l\d+\s+level(\d+)/u.exec(style(element));
-  if (!found) return null;
+  if (!found) return itemOfListStyle(element);
   const sign = [...element.querySelectorAll("[data-style]")].find((part) => style(part).replace(/\s/gu, "").includes("mso-list:ignore"));
   const text = (sign?.textContent ?? "").replace(/[\s\u00a0]/gu, "");
   sign?.remove();
   return { element, level: Number(found[1]), isNumbered: NUMBER.test(text) && !BULLET.test(text), start: Number.parseInt(text, 10) || 1, kind: "office" };
+}
+
+// the same without that style: only the paragraph's class tells that it is one of a list
+function itemOfListStyle(element: Element): Item | null {
+  const found = /\bMsoList(Bullet|Number)(\d?)(?:CxSp\w+)?\b/u.exec(element.getAttribute("data-class") ?? element.className);
+  if (!found || itemOfText(element)) return null;
+  return { element, level: Number(found[2] || 1), isNumbered: found[1] === "Number", start: 1, kind: "office" };
 }
 
 function itemOfText(element: Element): Item | null {
@@ -134,6 +142,12 @@ function joinOutlined(body: HTMLElement): void {
       list.remove();
     } else if (depth < level) place.lastElementChild?.append(list);
   }
+}
+
+// items that say nothing, and the lists of nothing else
+function dropEmpty(body: HTMLElement): void {
+  for (const item of [...body.querySelectorAll("li")].reverse()) if (!item.textContent?.trim() && !item.querySelector("img, input, table, hr")) item.remove();
+  for (const list of [...body.querySelectorAll("ul, ol")].reverse()) if (!list.querySelector("li")) list.remove();
 }
 
 // a list right inside of a list belongs to the item before it

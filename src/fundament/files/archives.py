@@ -17,6 +17,8 @@ from email import message_from_bytes
 from email.policy import default as default_policy
 from typing import Any
 
+import brotli
+
 from fundament.core.message import Message, message
 from fundament.files.errors import FileError
 from fundament.files.tables import decoded
@@ -227,12 +229,39 @@ def _page_of(record: Any, url: str, when: str, seen: _Seen) -> ArchivedPage | No
     if type_ and type_.partition(";")[0].strip() not in PAGE_TYPES:
         seen.others += 1
         return None
-    content = record.content_stream().read(MOST_PAGE_BYTES)
+    content = _unpacked(record)
     if not content.strip() or (not type_ and not _BEGIN.match(content[:2_000])):
         seen.others += 1
         return None
     charset = _CHARSET.search(type_)
     return ArchivedPage(url, url, content, charset[1] if charset else "", when)
+
+
+def _unpacked(record: Any) -> bytes:
+    """The content of a response, up to MOST_PAGE_BYTES, whatever it was sent in. A tool may have unpacked it and kept the header: then it is taken as it is."""
+    encoding = (record.http_headers.get_header("Content-Encoding") or "").strip().lower() if record.http_headers is not None else ""
+    if encoding not in ("br", "deflate"):
+        return bytes(record.content_stream().read(MOST_PAGE_BYTES))
+    record.http_headers.remove_header("Content-Encoding")  # or it would be unpacked by what knows neither
+    packed = bytes(record.content_stream().read(MOST_PAGE_BYTES))
+    try:
+        if encoding == "br":
+            return _without_brotli(packed)
+        return zlib.decompressobj(zlib.MAX_WBITS if packed[:1] == b"x" else -zlib.MAX_WBITS).decompress(packed, MOST_PAGE_BYTES)
+    except (brotli.error, zlib.error):
+        return packed
+
+
+def _without_brotli(packed: bytes) -> bytes:
+    """Unpacked up to MOST_PAGE_BYTES, piece by piece, so that no bomb fills the memory."""
+    unpacking, found, more = brotli.Decompressor(), bytearray(), packed
+    while len(found) < MOST_PAGE_BYTES:
+        piece = unpacking.process(more, output_buffer_limit=1 << 16)
+        found += piece
+        more = b""
+        if unpacking.is_finished() or not piece:
+            break
+    return bytes(found[:MOST_PAGE_BYTES])
 
 
 def _zip(content: bytes, found: Archive) -> None:

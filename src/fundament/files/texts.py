@@ -4,7 +4,9 @@ from __future__ import annotations
 
 import re
 from dataclasses import dataclass, field
+from html import escape
 
+from lxml.html.defs import tags as HTML_TAGS
 from markdown_it import MarkdownIt
 
 from fundament.core.documents.html import document_from_html
@@ -22,6 +24,7 @@ MOST_BYTES = 25_000_000
 WORD_TYPES = (".docx", ".docm", ".dotx")
 TEXT_TYPES = (".html", ".htm", ".md", ".markdown", ".txt")
 _FIELD_HERE = re.compile(r"[A-Za-z][\w -]{0,40}:(\s|$)")
+_TAG = re.compile(r"</?([A-Za-z][\w-]*)(?:\s[^<>]*)?/?>")
 _TASK = re.compile(r"<li>(\s{0,3}(?:<p>)?)\[([ xX])\] ")
 _AROUND_THE_TEXT = re.compile(r"<(?:nav|footer|aside|header)[\s>]", re.IGNORECASE)  # what only a page has
 
@@ -48,11 +51,11 @@ def read_text(content: bytes, name: str) -> BroughtText:
     suffix = "." + name.lower().rpartition(".")[2] if "." in name else ""
     if content[:4] == b"PK\x03\x04" or content[:4] == b"\xd0\xcf\x11\xe0" or suffix in WORD_TYPES:
         found = read_word_document(content)
-        return BroughtText(document_from_html(found.html), pictures=found.pictures)
+        return BroughtText(document_from_html(found.html), found.title, found.description, found.pictures)
     other = kind_of_no_page(content)
     if other or (b"\x00" in content[:1_000] and content[:2] not in (b"\xff\xfe", b"\xfe\xff")):
         raise FileError("document.none")
-    text = decode_html(content)[0] if suffix in (".html", ".htm") else _decoded(content)
+    text = (decode_html(content)[0] if suffix in (".html", ".htm") else _decoded(content)).replace("\x00", "")
     if suffix in (".html", ".htm"):
         return _from_html(text)
     if suffix in (".md", ".markdown"):
@@ -86,9 +89,17 @@ def _from_html(text: str) -> BroughtText:
     return BroughtText(whole, reading.title, reading.description)
 
 
+def _known_tags_only(html: str) -> str:
+    """HTML in which what only looks like a tag is text ("List<String>")."""
+    return _TAG.sub(lambda found: found[0] if found[1].lower() in HTML_TAGS else escape(found[0]), html)
+
+
 def html_of_markdown(text: str) -> str:
-    """Markdown (CommonMark with tables and strikethrough) as HTML; its own HTML is text."""
-    html: str = MarkdownIt("commonmark", {"html": False}).enable(["table", "strikethrough"]).render(text)
+    """Markdown (CommonMark with tables and strikethrough) as HTML, with the HTML that stands in it: whoever takes this cleans it (`document_from_html`)."""
+    reader = MarkdownIt("commonmark", {"html": True}).enable(["table", "strikethrough"])
+    for kind in ("html_inline", "html_block"):
+        reader.add_render_rule(kind, lambda self, tokens, number, options, env: _known_tags_only(tokens[number].content))
+    html: str = reader.render(text)
     return _TASK.sub(lambda found: f'<li>{found[1]}<input type="checkbox"{"" if found[2] == " " else " checked"}>', html)
 
 

@@ -13,6 +13,7 @@ from typing import Any, NamedTuple
 import mammoth
 from lxml import etree
 
+from fundament.core.documents.formats import OWN_FILE, OWN_TITLE
 from fundament.core.documents.schema import MISSING
 from fundament.files.errors import FileError
 from fundament.files.pictures import Picture, load_pictures, remade
@@ -44,6 +45,8 @@ _STYLES = (
     "p[style-name='caption'] => p.caption:fresh",
 )  # fmt: skip
 _CAPTION = re.compile(r'<p>(<img [^<>]{0,4000}/>)</p><p class="caption">')
+_CONTENTS = re.compile(r"(?:toc|contents|index|table of figures) ?(?:heading|\d)|table of figures", re.IGNORECASE)
+_CONTENTS_ID = re.compile(r"TOC(?:Heading|\d)")
 _PLAIN_NAME = re.compile(r"\w+")
 _HEADING = re.compile(r"heading ?([1-6])$", re.IGNORECASE)
 _TEXT_PART = re.compile(r"word/(?:document|styles|numbering|footnotes|endnotes|comments)\d*\.xml$")
@@ -56,10 +59,12 @@ _TASK = re.compile(r"<li>((?:<p>)?) ?([\u2610\u2611\u2612]) ?")
 
 
 class Brought(NamedTuple):
-    """What came of a file. html: of its text; pictures by the source they have in it."""
+    """What came of a file. html: of its text; pictures by the source they have in it; title, description: of one that was written here, "" of any other."""
 
     html: str
     pictures: dict[str, Picture]
+    title: str = ""
+    description: str = ""
 
 
 def load_word_documents() -> None:
@@ -93,7 +98,18 @@ def read_word_document(content: bytes) -> Brought:
         raise
     except Exception as error:  # the reader has errors of many kinds of its own, and each means the same
         raise FileError("document.unreadable") from error
-    return Brought(_plain(found.value), pictures)
+    return Brought(_plain(found.value), pictures, *_head_of(parts.get("docProps/core.xml", b"")))
+
+
+def _head_of(properties: bytes) -> tuple[str, str]:
+    """Title and description of a file that was written here; other programs write anything into these fields."""
+    if not properties:
+        return "", ""
+    root = etree.fromstring(properties, _parser())
+    said = {etree.QName(child).localname: " ".join((child.text or "").split()) for child in root if isinstance(child.tag, str)}
+    if said.get("category") != OWN_FILE:
+        return "", ""
+    return said.get("title", "") if said.get("identifier") == OWN_TITLE else "", said.get("subject", "")
 
 
 def _parts(content: bytes) -> dict[str, bytes]:
@@ -120,7 +136,8 @@ def _parts(content: bytes) -> dict[str, bytes]:
                     data = data.replace(strict, usual)
             parts[part.filename] = data
     code = _code_styles(parts.get("word/styles.xml", b""))
-    return {name: _put_right(data, code) if _TEXT_PART.fullmatch(name) else data for name, data in parts.items()}
+    contents = _contents_styles(parts.get("word/styles.xml", b""))
+    return {name: _put_right(data, code, contents) if _TEXT_PART.fullmatch(name) else data for name, data in parts.items()}
 
 
 def _code_styles(styles: bytes) -> frozenset[str]:
@@ -133,12 +150,22 @@ def _code_styles(styles: bytes) -> frozenset[str]:
     return frozenset(found)
 
 
+def _contents_styles(styles: bytes) -> frozenset[str]:
+    """Ids of the styles of lines in a list of contents. Their names are English in every language of the program."""
+    found = set()
+    for style in etree.fromstring(styles, _parser()).iter(f"{_W}style") if styles else ():
+        name = style.find(f"{_W}name")
+        if name is not None and _CONTENTS.fullmatch(name.get(f"{_W}val", "")):
+            found.add(style.get(f"{_W}styleId", ""))
+    return frozenset(found)
+
+
 def _parser() -> Any:
     return etree.XMLParser(resolve_entities=False, no_network=True, load_dtd=False, huge_tree=True)
 
 
-def _put_right(data: bytes, code: frozenset[str]) -> bytes:
-    """A part without deleted text and what was moved from here, and with rules across and empty lines of code marked, which the reader would pass over. code: ids of styles."""
+def _put_right(data: bytes, code: frozenset[str], contents: frozenset[str] = frozenset()) -> bytes:
+    """A part without deleted text, what was moved from here and lists of contents, and with rules across and empty lines of code marked, which the reader would pass over. code, contents: ids of styles."""
     root = etree.fromstring(data, _parser())
     for gone in [*root.iter(f"{_W}del", f"{_W}moveFrom")]:
         parent = gone.getparent()
@@ -150,8 +177,15 @@ def _put_right(data: bytes, code: frozenset[str]) -> bytes:
     for row in [*root.iter(f"{_W}tr")]:
         if row.find(f"{_W}trPr/{_W}del") is not None:
             row.getparent().remove(row)
-    for paragraph in root.iter(f"{_W}p"):
+    for block in [*root.iter(f"{_W}sdt")]:
+        gallery = block.find(f"{_W}sdtPr/{_W}docPartObj/{_W}docPartGallery")
+        if gallery is not None and gallery.get(f"{_W}val") == "Table of Contents":
+            block.getparent().remove(block)
+    for paragraph in [*root.iter(f"{_W}p")]:
         style = paragraph.find(f"{_W}pPr/{_W}pStyle")
+        if style is not None and (style.get(f"{_W}val") in contents or _CONTENTS_ID.fullmatch(style.get(f"{_W}val", ""))):
+            paragraph.getparent().remove(paragraph)
+            continue
         is_code = style is not None and style.get(f"{_W}val") in code
         if is_code and not any(_is_said(run) for run in paragraph):
             etree.SubElement(etree.SubElement(paragraph, f"{_W}r"), f"{_W}t").text = _NO_LINE

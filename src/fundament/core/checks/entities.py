@@ -11,7 +11,7 @@ from fundament.core.message import message
 
 
 class MissingEntities(Check):
-    """An entity that is not recognised is named with two words of its context."""
+    """An entity that is not recognised, or of which nothing is told, is named with two words of its context."""
 
     id, family, part = "name_entity", "entities", "entities"
 
@@ -19,12 +19,14 @@ class MissingEntities(Check):
         compiled, features = context.compiled, context.features
         yardstick = compiled.yardstick
         missing_terms = {yardstick.terms[n].phrases[0] for n in np.flatnonzero(features.terms < compiled.term_low)}
-        for number in np.flatnonzero(features.recognised == 0):
+        for number in np.flatnonzero((features.told == 0) & (compiled.entity_weight > 0)):
             entity = yardstick.entities[number]
             if missing_terms & set(entity.phrases):
                 continue  # the edit for the term of the same name does it
-            near = list(entity.context[:4])
-            if features.mentioned[number]:
+            near = list((entity.beside or entity.context)[:4])
+            if features.recognised[number]:
+                words = message("check.name_entity.told", context=near)
+            elif features.mentioned[number]:
                 words = message("check.name_entity.mentioned", context=near)
             elif entity.pages:
                 words = message("check.name_entity.absent", pages=entity.pages, of=len(yardstick.pages), kind=entity.kind, context=near)

@@ -18,7 +18,7 @@ from fundament.core.language.function_words import function_words
 from fundament.core.language.phrases import PhraseMatcher
 from fundament.core.language.words import tokenize
 from fundament.core.scoring.competitor_features import recounted
-from fundament.core.yardstick.entities import surroundings, weighed_entities, with_shares
+from fundament.core.yardstick.entities import MOST_BESIDE, surroundings, weighed_entities, with_shares, words_paid
 from fundament.core.yardstick.entity_names import name_lemmas
 from fundament.core.yardstick.model import ComparedPage, Consensus, Entity, Subtopic, SubtopicHeading, Term
 from fundament.core.yardstick.ranges import robust_range
@@ -302,11 +302,13 @@ def _counted_entities(entities: Sequence[Entity], consensus: Consensus, pages: S
         return tuple(entities)
     seen = surroundings(pages, [entity.phrases for entity in entities], consensus.language)
     general = Counter(seen.everything)
+    paid = words_paid(frozenset(phrase for term in consensus.terms for phrase in term.phrases))
     counted = [
         replace(
             entity,
             salience=tuple(round(value, 5) for value in seen.salience[number]),
             context=entity.context if entity.phrases in before else seen.context_of(number, general),
+            beside=entity.beside if entity.phrases in before or not entity.is_term else seen.context_of(number, general, paid, MOST_BESIDE),
         )
         for number, entity in enumerate(entities)
     ]

@@ -19,6 +19,10 @@ class Feature:
     is_of: Callable[[Node, tuple[str, ...]], bool]
 
 
+# what tells that a word processor's file was written here, and that its title is a title tag and no draft's name
+OWN_FILE, OWN_TITLE = "Fundament draft", "title tag"
+
+
 def _kind(*kinds: str) -> Callable[[Node, tuple[str, ...]], bool]:
     return lambda node, _: node["type"] in kinds
 

@@ -2,8 +2,9 @@
 
 from __future__ import annotations
 
+import itertools
 import re
-from collections.abc import Iterator, Sequence
+from collections.abc import Iterator, Mapping, Sequence
 
 from fundament.core.documents.schema import Node, is_missing, plain_text
 
@@ -17,6 +18,11 @@ _TICKS = re.compile(r"`+")
 _IN_ADDRESS = re.compile(r"[()<> \\]")
 _SPACE = re.compile(r"[^\S\u00a0]+")
 _MARKS = {"link": "", "bold": "**", "italic": "*", "strike": "~~", "code": "`"}  # from the outside in
+_TAGS = {
+    "bold": "strong",
+    "italic": "em",
+    "strike": "del",
+}  # which Markdown may hold too, and which are needed where its signs would be misread
 
 
 def markdown_of(document: Node) -> str:
@@ -130,6 +136,7 @@ def _escaped(text: str) -> str:
 
 def _inline(nodes: Sequence[Node], breaks: str = "\\\n") -> str:
     """Inline nodes with their marks. White space at the edge of a mark stands outside of it, where alone it has meaning."""
+    opening, closing = _signs(_may_be_misread(nodes))
     out = ""
     open_marks: list[tuple[str, str]] = []  # (kind, address of a link)
     for number, node in enumerate(nodes):
@@ -148,20 +155,57 @@ def _inline(nodes: Sequence[Node], breaks: str = "\\\n") -> str:
         keep = 0
         while keep < min(len(open_marks), len(wanted)) and open_marks[keep] == wanted[keep]:
             keep += 1
-        out = _closed(out, open_marks[keep:])
+        out = _closed(out, open_marks[keep:], closing)
         lead = text[: len(text) - len(text.lstrip())] if wanted[keep:] else ""
-        out += lead + "".join("[" if kind == "link" else _MARKS[kind] for kind, _ in wanted[keep:])
+        out += lead + "".join(opening[kind] for kind, _ in wanted[keep:])
         body = text[len(lead) :]
         out += body if any(kind == "code" for kind, _ in wanted) else _escaped(body)
         open_marks = wanted
-    return _closed(out, open_marks)
+    return _closed(out, open_marks, closing)
 
 
-def _closed(out: str, marks: Sequence[tuple[str, str]]) -> str:
+def _signs(as_tags: bool) -> tuple[dict[str, str], dict[str, str]]:
+    """What opens and what closes each mark."""
+    opening, closing = {**_MARKS, "link": "["}, dict(_MARKS)
+    if as_tags:
+        opening |= {kind: f"<{tag}>" for kind, tag in _TAGS.items()}
+        closing |= {kind: f"</{tag}>" for kind, tag in _TAGS.items()}
+    return opening, closing
+
+
+def _may_be_misread(nodes: Sequence[Node]) -> bool:
+    """Whether the signs of two marks would stand side by side, or one between a letter and a mark of punctuation (CommonMark, "left-flanking delimiter run")."""
+    texts = [node if node["type"] == "text" else {"type": "text", "text": " "} for node in nodes]
+    for first, second in itertools.pairwise(texts):
+        before, after = _set_off(first), _set_off(second)
+        if before == after or not (before or after):
+            continue
+        if before and after and not (first["text"][-1:].isspace() or second["text"][:1].isspace()):
+            return True
+        last, begin = _edge(first, -1, second), _edge(second, 0, first)
+        inside, outside = (last, begin) if before else (begin, last)
+        if before and after:
+            inside, outside = "", ""
+        if inside and not inside.isalnum() and not inside.isspace() and outside.isalnum():
+            return True
+    return False
+
+
+def _set_off(node: Node) -> frozenset[str]:
+    return frozenset(mark["type"] for mark in node.get("marks", ()) if mark["type"] in _TAGS)
+
+
+def _edge(node: Node, place: int, beside: Node) -> str:
+    """The first or last character that Markdown sees of a piece of text. beside: the piece on that side."""
+    kinds, others = ({mark["type"] for mark in one.get("marks", ())} for one in (node, beside))
+    return "`" if "code" in kinds else ")" if "link" in kinds - others else str(node["text"][place])
+
+
+def _closed(out: str, marks: Sequence[tuple[str, str]], closing: Mapping[str, str]) -> str:
     if not marks:
         return out
     words = out.rstrip()
-    ends = "".join(f"]({_address(address)})" if kind == "link" else _MARKS[kind] for kind, address in reversed(marks))
+    ends = "".join(f"]({_address(address)})" if kind == "link" else closing[kind] for kind, address in reversed(marks))
     return words + ends + out[len(words) :]
 
 

@@ -85,6 +85,7 @@ _NEVER_HINTED = frozenset(["html", "body", "main", "article", "h1", "tr", "tbody
 _HINTED_AS_HEADINGS = frozenset(["byline", "dateline", "timestamp", "quote", "pullquote"])  # who wrote it and when, what is said large
 _NOTES = frozenset(["note", "tip", "tips", "warning", "caution", "callout", "admonition", "important", "info", "hint", "danger", "example"])
 _HEADING_TAGS = frozenset(["h1", "h2", "h3", "h4", "h5", "h6"])
+LEAST_BESIDE, MOST_BESIDE = 2, 200
 LONGEST_NAME = 4  # words of a class name; one word fewer for an id
 _NEGATING = frozenset(["no", "has", "with", "without", "not", "is"])
 _CATEGORISING = frozenset(["category", "cat", "tag", "section"])  # "category-reviews": what it is about
@@ -181,7 +182,25 @@ def _is_named_after_heading(element: Element, parts: list[str]) -> bool:
         return False
     text = heading.text()
     said = [part.lower() for part in _SPLIT.split(text) if part]
-    return said[: len(parts)] == parts and not CLUTTER_HEADING.match(text.strip(" :¶#"))
+    if said[: len(parts)] != parts:
+        return False
+    return not CLUTTER_HEADING.match(text.strip(" :¶#")) or _is_one_of_many(element)
+
+
+def _is_one_of_many(element: Element) -> bool:
+    """Whether sections beside an element have their headings as ids too: then "comments" is what the section is about ("COMMENTS", one of a list of constants)."""
+    found = 0
+    for other in itertools.islice(element.parent.children if element.parent is not None else (), MOST_BESIDE):
+        if isinstance(other, str) or other is element or other.tag != element.tag or not other.get("id"):
+            continue
+        parts = [part.lower() for part in _SPLIT.split(other.get("id")) if part]
+        heading = next((e for e in itertools.islice(other.elements(), 12) if e.tag in _HEADING_TAGS), None)
+        found += (
+            heading is not None
+            and [part.lower() for part in _SPLIT.split(heading.text()) if part][: len(parts)] == parts
+            and heading.text().isupper()
+        )
+    return found >= LEAST_BESIDE
 
 
 def is_hidden(element: Element) -> bool:

@@ -247,8 +247,10 @@ class MainContent:
         return beside >= 2 or (beside == 1 and elsewhere <= 0)
 
     def _is_page_header(self, element: Element) -> bool:
-        """A header element outside article and main, without running text and without the page's title."""
+        """A header element outside article and main, without running text and without the page's title; one with text behind the title is the text's own."""
         if any(a.tag in ("article", "main", "section") for a in ancestors(element)):
+            return False
+        if bisect_left(self._headings_1, element.place) and self._long_inside[id(element)]:
             return False
         first_title = bisect_left(self._titles, element.place)
         has_title = first_title < len(self._titles) and self._titles[first_title] <= element.last

@@ -32,6 +32,18 @@ _PUBLISHED_NAMES = (
     "dcterms.date",
     "pubdate",
 )
+_MAKER_NAMES = (
+    "og:site_name",
+    "application-name",
+    "author",
+    "article:author",
+    "article:publisher",
+    "dc.creator",
+    "dcterms.creator",
+    "dc.publisher",
+    "dcterms.publisher",
+)
+MOST_MAKERS, LONGEST_MAKER = 10, 80  # names, characters
 _MODIFIED_NAMES = ("article:modified_time", "datemodified", "last-modified", "dc.date.modified", "dcterms.modified")
 
 
@@ -48,6 +60,7 @@ class Metadata:
     modified: str = ""
     structured_types: tuple[str, ...] = ()
     open_graph_type: str = ""
+    makers: tuple[str, ...] = ()
 
 
 def _fold(text: str) -> str:
@@ -107,6 +120,19 @@ def _types_stated(element: Element) -> list[str]:
     return [name.rstrip("/").rpartition("/")[2].rpartition(":")[2] for name in known[:20]]
 
 
+def _makers(metas: dict[str, str], objects: list[dict[str, Any]]) -> tuple[str, ...]:
+    """The names that a page states of its site, its publisher and its authors, each once."""
+    names = [metas.get(name, "") for name in _MAKER_NAMES]
+    for item in objects:
+        for role in ("author", "publisher", "creator"):
+            stated = item.get(role)
+            for maker in stated[:MOST_MAKERS] if isinstance(stated, list) else [stated]:
+                name = maker.get("name") if isinstance(maker, dict) else maker
+                names.append(name if isinstance(name, str) else "")
+    folded = (_fold(name[: 2 * LONGEST_MAKER]) for name in names)
+    return tuple(dict.fromkeys(name for name in folded if name and len(name) <= LONGEST_MAKER and "://" not in name))[:MOST_MAKERS]
+
+
 def read_metadata(root: Element) -> Metadata:
     """Read the data about the page from its tree."""
     metas: dict[str, str] = {}
@@ -146,6 +172,7 @@ def read_metadata(root: Element) -> Metadata:
         modified=_first_date(metas.get(_MODIFIED_NAMES[0], ""), modified, *(metas.get(n, "") for n in _MODIFIED_NAMES[1:])),
         structured_types=_types_of(objects, [*types, *([DUBLIN_CORE] if any(n.startswith(("dc.", "dcterms.")) for n in metas) else [])]),
         open_graph_type=metas.get("og:type", ""),
+        makers=_makers(metas, objects),
     )
 
 

@@ -92,6 +92,7 @@ class Reading:
     version: str = READING_VERSION
     other_images: tuple[Image, ...] = ()
     other_links: tuple[Link, ...] = ()
+    makers: tuple[str, ...] = ()
 
     def main_blocks(self) -> tuple[Block, ...]:
         """The blocks that count."""

@@ -86,6 +86,7 @@ def read_page(html: str | bytes, url: str, *, header_charset: str = "", notes: I
         published=metadata.published or date_on_page(html),
         modified=metadata.modified,
         structured_types=metadata.structured_types,
+        makers=metadata.makers,
         kind=kind,
         kind_evidence=evidence,
         size_bytes=size,

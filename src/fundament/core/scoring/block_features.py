@@ -22,6 +22,7 @@ from fundament.core.scoring.guards.items import is_short_item
 from fundament.core.scoring.guards.verdicts import Judged
 from fundament.core.scoring.substance import is_judged
 from fundament.core.yardstick.build import OPENING_WORDS, keyword_share
+from fundament.core.yardstick.entities import CONTEXT_NEEDED
 from fundament.core.yardstick.structure import COUNTS, PARAGRAPH_KINDS, contains, count_block, is_question
 from fundament.core.yardstick.substance import SaidWord, SaidWords
 
@@ -44,7 +45,7 @@ TALLY = (*COUNTS, *COUNTED)  # counts of a block that are summed over a text
 
 @dataclass(frozen=True, slots=True)
 class Row:
-    """Where in a row of sums the counts stand: counted uses of each term, mentions and recognised mentions of each entity, the counts of TALLY, and uses of each word
+    """Where in a row of sums the counts stand: counted uses of each term, mentions, recognised mentions and those told of (see `_entities`) of each entity, the counts of TALLY, and uses of each word
     of the keyword."""
 
     terms: int
@@ -54,13 +55,18 @@ class Row:
     @property
     def width(self) -> int:
         """How many counts a row has."""
-        return self.terms + 2 * self.entities + len(TALLY) + self.keyword
+        return self.tally + len(TALLY) + self.keyword
 
-    def parts(self, sums: Numbers) -> tuple[Numbers, Numbers, Numbers, Numbers, Numbers]:
-        """A row of sums taken apart: terms, mentioned, recognised, tally, words of the keyword."""
-        mentioned, recognised, tally = self.terms, self.terms + self.entities, self.terms + 2 * self.entities
-        keyword = tally + len(TALLY)
-        return sums[:mentioned], sums[mentioned:recognised], sums[recognised:tally], sums[tally:keyword], sums[keyword:]
+    @property
+    def tally(self) -> int:
+        """Where the counts of TALLY begin."""
+        return self.terms + 3 * self.entities
+
+    def parts(self, sums: Numbers) -> tuple[Numbers, Numbers, Numbers, Numbers, Numbers, Numbers]:
+        """A row of sums taken apart: terms, mentioned, recognised, told, tally, words of the keyword."""
+        mentioned, recognised, told = (self.terms + number * self.entities for number in range(3))
+        tally, keyword = self.tally, self.tally + len(TALLY)
+        return sums[:mentioned], sums[mentioned:recognised], sums[recognised:told], sums[told:tally], sums[tally:keyword], sums[keyword:]
 
     def sum(self, blocks: Sequence[PlacedBlock]) -> Numbers:
         """The sums of all blocks' counts."""
@@ -246,13 +252,13 @@ def _text_features(compiled: CompiledYardstick, block: PlainBlock, known: Sequen
     crammed_words = sum([k.sentence.counted_words for k in known if k.uses.crammed or k.uses.is_list])
     paragraph = bool(real) and kind in PARAGRAPH_KINDS
     counted = (max(0, counts[0] - crammed_words), int(paragraph), counts[0] if paragraph else 0, exact)
-    mentioned, recognised = _entities(compiled, known)
+    of_entities = _entities(compiled, known)
     keyword = [sum([sentence.lemmas.count(word) for sentence in real]) for word in compiled.keyword_content]
     says = bool(real) or (kind in ("list_item", "table_cell") and inside < words)
     terms = Counter([phrase for k in known for phrase in k.uses.counted])
     return BlockFeatures(
         words=words, real=_integers([(s.start, s.end) for s in real], 2), best=best, heading=compiled.nothing.heading, keyword=0.0, asks=False, says=says,
-        counts=_counts_of(compiled.row, (*counts, *counted, *keyword), terms, mentioned, recognised), exact_keyword=exact, matches=_integers(matches, 4),
+        counts=_counts_of(compiled.row, (*counts, *counted, *keyword), terms, of_entities), exact_keyword=exact, matches=_integers(matches, 4),
         judged=_judged(compiled, block, words, [k for k in known if k.is_real]),
         crammed=_integers([(k.sentence.start, k.sentence.end) for k in known if k.sentence.natural and k.uses.crammed], 2),
         secondary=_best_shares(compiled, [sentence.lemmas for sentence in real]),
@@ -346,13 +352,13 @@ _NO_COUNTS: Counter[int] = Counter()
 
 
 def _counts_of(
-    row: Row, tally: Sequence[int], terms: Counter[int] = _NO_COUNTS, mentioned: Counter[int] = _NO_COUNTS, recognised: Counter[int] = _NO_COUNTS
+    row: Row, tally: Sequence[int], terms: Counter[int] = _NO_COUNTS, entities: Sequence[Counter[int]] = ()
 ) -> Integers:  # fmt: skip
     """The counts of a block that are not 0, with their places in the row; terms and entities by their numbers."""
     counts = list(terms.items())
-    counts += [(row.terms + number, count) for number, count in mentioned.items()]
-    counts += [(row.terms + row.entities + number, count) for number, count in recognised.items()]
-    counts += [(place, count) for place, count in enumerate(tally, row.terms + 2 * row.entities) if count]
+    for first, found in zip(range(row.terms, row.tally, row.entities or 1), entities, strict=False):
+        counts += [(first + number, count) for number, count in found.items()]
+    counts += [(place, count) for place, count in enumerate(tally, row.tally) if count]
     return _integers(counts, 2)
 
 
@@ -372,16 +378,17 @@ def no_features(subtopics: int) -> BlockFeatures:
     return BlockFeatures(0, pairs, pairs, best, heading, 0.0, False, False, 0, _integers((), 4))
 
 
-def _entities(compiled: CompiledYardstick, known: Sequence[_Known]) -> tuple[Counter[int], Counter[int]]:
-    """Mentions of entities, and those recognised: with two or more of the entity's context words in real sentences of its block, or one that is
-    a word of the keyword, or one and another word of the subject.
+def _entities(compiled: CompiledYardstick, known: Sequence[_Known]) -> tuple[Counter[int], Counter[int], Counter[int]]:
+    """Mentions of entities, those recognised, and those told of. Recognised: with two or more of the entity's context words in real sentences of its block, or one that is
+    a word of the keyword, or one and another word of the subject. Told of: of what is a term too, with two such words that no term pays for; else as recognised.
 
     "Damp hessian" also names hessian: an entity that is the end of a longer one is named by it.
     """
     mentioned: Counter[int] = Counter()
     recognised: Counter[int] = Counter()
+    told: Counter[int] = Counter()
     if not any(k.entities for k in known):
-        return mentioned, recognised
+        return mentioned, recognised, told
     own_words = frozenset(compiled.keyword_lemmas)
     around = {lemma for k in known if k.is_real for lemma in k.sentence.lemmas}
     for k in known:
@@ -389,8 +396,9 @@ def _entities(compiled: CompiledYardstick, known: Sequence[_Known]) -> tuple[Cou
             for number in compiled.entity_names[match.phrase]:
                 mentioned[number] += 1
                 if k.is_real:
-                    context, wider, needed = compiled.entity_context[number]
+                    context, wider, needed, beside = compiled.entity_context[number]
                     near = around & context
                     if len(near) >= needed or (near and (near & own_words or len(around & wider) >= needed)):
                         recognised[number] += 1
-    return mentioned, recognised
+                        told[number] += beside is None or len(around & beside) >= CONTEXT_NEEDED
+    return mentioned, recognised, +told

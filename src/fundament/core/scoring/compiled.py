@@ -76,12 +76,17 @@ class CompiledYardstick(Targets):
         self.term_matcher = PhraseMatcher((p, n) for n, term in enumerate(terms) for p in term.phrases)
         self.entity_matcher = PhraseMatcher((p, n) for n, entity in enumerate(entities) for p in entity.phrases)
         self.entity_own = [frozenset(lemma for p in e.phrases for lemma in p) for e in entities]
-        # the context lemmas that count, these with the subject's own words (of the keyword and the other entities), and how many must be near
-        subject = frozenset(self.keyword_lemmas).union(*self.entity_own)
+        # the context lemmas that count, these with the subject's own words (of the keyword and the other entities), how many must be near, and of what is a term
+        # too the words that no term pays for
+        asked = frozenset(self.keyword_lemmas)
+        subject = asked.union(*self.entity_own)
         self.entity_context = [
-            (frozenset(e.context) - own, (subject | frozenset(e.context)) - own, min(CONTEXT_NEEDED, len(e.context)))
+            (
+                frozenset(e.context) - own, (subject | frozenset(e.context)) - own, min(CONTEXT_NEEDED, len(e.context)),
+                frozenset(e.beside) - own - asked if len(e.beside) >= CONTEXT_NEEDED else None,
+            )
             for e, own in zip(entities, self.entity_own, strict=True)
-        ]
+        ]  # fmt: skip
         number_of = {phrase: n for n, entity in enumerate(entities) for phrase in entity.phrases}
         self.entity_names = [
             sorted({number_of[phrase[i:]] for phrase in entity.phrases for i in range(len(phrase)) if phrase[i:] in number_of} | {n})

@@ -46,7 +46,7 @@ class DraftFeatures:
     """A whole text.
 
     blocks: as they were written; earning: each without its sentences that earn nothing, which verdicts tells. terms: uses of each term that earn; all_terms: all of
-    them; mentioned, recognised: mentions of entities. best: closest sentences per subtopic, see BlockFeatures. headings: those with earning text below.
+    them; mentioned, recognised, told: mentions of entities. best: closest sentences per subtopic, see BlockFeatures. headings: those with earning text below.
     structure: the MEASURES as they are of any text, with what their credit needs beside; counts that begin with counted_ are of what earns. placement: share of
     the keyword in each zone, and lengths. keyword: uses of each of its words that earn. variety: see `guards.verdicts`. earning_share: of the words, those in sentences that are not denied. share: q, see `length`. figures: what the points are worked out from. secondary: share of each secondary keyword in title, description, H1 and opening; empty without any.
     doubted: sentences that are to be looked at and lose nothing, see `guards.verdicts`. factors: what substance leaves of each block's credit, () where all is left; substance: their mean over
@@ -61,6 +61,7 @@ class DraftFeatures:
     all_terms: Numbers
     mentioned: Numbers
     recognised: Numbers
+    told: Numbers
     best: Numbers
     headings: CountedHeadings
     structure: dict[str, float]
@@ -218,8 +219,8 @@ def assembled(
     row, subtopics = compiled.row, len(compiled.subtopic_weight)
     sums = row.sum(earning)
     everything = sums if earning is blocks else row.sum(blocks)
-    terms, mentioned, recognised, counts, keyword = row.parts(sums)
-    all_terms, _, _, all_counts, _ = row.parts(everything)
+    terms, mentioned, recognised, told, counts, keyword = row.parts(sums)
+    all_terms, _, _, _, all_counts, _ = row.parts(everything)
     headings = count_headings(earning, subtopics)
     tally, written = dict(zip(TALLY, counts.tolist(), strict=True)), dict(zip(TALLY, all_counts.tolist(), strict=True))
     structure = structure_from(written, parts.beside)
@@ -264,7 +265,7 @@ def assembled(
         if factors:
             figures = figures.with_factors(earning, factors)
     return DraftFeatures(
-        blocks=blocks, earning=earning, verdicts=verdicts, parts=parts, terms=terms, all_terms=all_terms, mentioned=mentioned, recognised=recognised,
+        blocks=blocks, earning=earning, verdicts=verdicts, parts=parts, terms=terms, all_terms=all_terms, mentioned=mentioned, recognised=recognised, told=told,
         best=best, headings=headings, structure=structure, placement=placement, keyword=keyword, variety=variety_of(blocks, verdicts), earning_share=earning_share, share=share, figures=figures,
         secondary=secondary, factors=factors, substance=mean_factor(blocks, factors),
     )  # fmt: skip

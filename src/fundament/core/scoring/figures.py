@@ -225,7 +225,7 @@ class Figures:
     @property
     def tally(self) -> int:
         """Where the counts of TALLY begin in a row."""
-        return self.row.terms + 2 * self.row.entities
+        return self.row.tally
 
     @functools.cached_property
     def _chances(self) -> dict[str, Distribution]:
@@ -278,14 +278,14 @@ class Figures:
         return {}
 
     def recognised(self, table: str = "uses") -> Numbers:
-        """The probability that each entity is recognised, as far as substance leaves it."""
+        """The probability that each entity is recognised and that it is told of, half each, as far as substance leaves it."""
         if self.plain is not self:
             return self.mean_of_layers(lambda layer: layer.recognised(table))
         counts = getattr(self, table)
         first = self.row.terms + self.row.entities
-        own = counts[(counts[:, 0] >= first) & (counts[:, 0] < first + self.row.entities)]
-        number = np.bincount(own[:, 0] - first, weights=own[:, 2], minlength=self.row.entities)
-        return any_of(number.astype(float), self.share)
+        own = counts[(counts[:, 0] >= first) & (counts[:, 0] < self.row.tally)]
+        number = np.bincount(own[:, 0] - first, weights=own[:, 2], minlength=2 * self.row.entities)
+        return np.asarray(any_of(number.astype(float), self.share).reshape(2, self.row.entities).mean(axis=0))
 
     def count_mean(self, name: str, credit: Callable[[Numbers], Numbers]) -> float:
         """The mean of a credit of one count: of HEADING_COUNTS or COUNTED_ROWS."""
@@ -344,7 +344,7 @@ class Figures:
     def _stored(self) -> NDArray[np.int64]:
         recognised = self.row.terms + self.row.entities
         counted = [self.tally + TALLY.index(name) for name in COUNTED_ROWS.values()]
-        return np.array([*range(self.row.terms), *range(recognised, recognised + self.row.entities), *counted])
+        return np.array([*range(self.row.terms), *range(recognised, self.row.tally), *counted])
 
 
 def _stored(counts: Counts, wanted: NDArray[np.int64]) -> NDArray[np.uint16]:

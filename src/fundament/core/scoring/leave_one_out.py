@@ -203,7 +203,9 @@ def _targets_without(consensus: Consensus, tables: PageTables, left_out: int, pa
         term_weight=term_weights(counts, prominent, tables.specific[terms], pages, tables.own_terms[terms], tables.kept_terms[terms]),
         term_low=uses[:, 0],
         term_ceiling=ceilings_of(uses, tables.heads[terms]),
-        entity_weight=entity_weights(tables.salience[:, keep][entities], tables.own_entities[entities], tables.kept_entities[entities]),
+        entity_weight=entity_weights(
+            tables.salience[:, keep][entities], tables.own_entities[entities], tables.kept_entities[entities], tables.entity_worth[entities]
+        ),
         subtopic_weight=subtopic_weights(tables.subtopics[:, keep][subtopics], pages, tables.kept_subtopics[subtopics]),
         structure=dict(zip(pages[0].structure, structure, strict=True)),
         planned_words=planned,

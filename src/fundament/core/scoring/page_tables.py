@@ -8,6 +8,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from fundament.core.yardstick.build import structure_table
+from fundament.core.yardstick.entities import worth_of
 from fundament.core.yardstick.model import Consensus
 from fundament.core.yardstick.subtopics import on_pages
 from fundament.core.yardstick.terms import added_masks, use_tables
@@ -32,6 +33,7 @@ class PageTables:
     kept_terms: Mask
     own_entities: Mask
     kept_entities: Mask
+    entity_worth: Numbers
     kept_subtopics: Mask
 
 
@@ -55,6 +57,7 @@ def tables_of(yardstick: Consensus) -> PageTables:
         kept_terms=kept_terms,
         own_entities=own_entities,
         kept_entities=kept_entities,
+        entity_worth=worth_of(yardstick.entities),
         kept_subtopics=added_masks(yardstick.subtopics)[1],
     )
 

@@ -181,11 +181,9 @@ def subject_factor(targets: Targets, text: Scorable, terms: float, entities: flo
 
 
 def share_there(targets: Targets, figures: Figures) -> float:
-    """0..1: the share, by points, of the terms and entities that a text has at all."""
+    """0..1: the share, by points, of the terms that a text has at all."""
     used = figures.term_mean("uses", lambda _, uses: np.minimum(1.0, uses))
-    terms, entities = float(targets.term_weight @ used), float(targets.entity_weight @ figures.recognised())
-    most = (float(targets.term_weight.sum()) + float(targets.entity_weight.sum())) or 1.0
-    return (terms + entities) / most
+    return float(targets.term_weight @ used) / (float(targets.term_weight.sum()) or 1.0)
 
 
 def earned_share(targets: Targets, terms: float, entities: float) -> float:

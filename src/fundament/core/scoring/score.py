@@ -199,12 +199,16 @@ def _entity_items(compiled: CompiledYardstick, features: DraftFeatures, points: 
     for number, entity in enumerate(compiled.yardstick.entities):
         mentioned, recognised = int(features.mentioned[number]), int(features.recognised[number])
         if recognised:
-            state, reason = "recognised", message("reason.entity_recognised", uses=mentioned)
+            told = bool(features.told[number])
+            words = message("reason.entity_told", uses=mentioned, context=list(entity.beside[:4])) if not told else None
+            state, reason = "recognised", words or message("reason.entity_recognised", uses=mentioned)
         elif mentioned:
             state, reason = "only mentioned", message("reason.entity_mentioned", context=list(entity.context[:4]))
         else:
             state, reason = "absent", message("reason.entity_absent", pages=entity.pages, of=pages)
         most = entity.weight * compiled.part_weight["entities"] / 100.0
+        if not entity.worth and not most:
+            reason = message("reason.entity_everyday")
         items.append(Item("entities", entity.key, entity.name, float(points.entities[number]), most, state, mentioned, 1, 1, (reason,)))
     return items
 

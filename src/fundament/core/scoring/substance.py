@@ -14,6 +14,7 @@ from numpy.typing import NDArray
 from fundament.core.language.analysis import Sentence, analyse_text
 from fundament.core.reading.model import Reading
 from fundament.core.scoring.guards.items import is_short_item
+from fundament.core.yardstick.makers import names_of_makers
 from fundament.core.yardstick.model import ComparedPage, Consensus
 from fundament.core.yardstick.substance import (
     FLOOR_SHARE,
@@ -93,7 +94,10 @@ def substance_of(consensus: Consensus, pages: Sequence[ComparedPage]) -> tuple[S
     pages = [page for page in pages if page.reading.url in counted]
     if len(pages) < LEAST_PAGES or not has_substance(language):
         return None, {}
-    terms = tuple(sorted({lemma for term in consensus.terms for phrase in term.phrases for lemma in phrase}))
+    of_makers = {
+        lemma for names in names_of_makers(pages, language) for name in names for lemma in name.split(" ")
+    }  # no terms, and nothing said either
+    terms = tuple(sorted({lemma for term in consensus.terms for phrase in term.phrases for lemma in phrase} | of_makers))
     sentences = {page.reading.url: _sentences_of(page.reading, language) for page in pages}
     used = [content_counts([s for _, of_block in sentences[page.reading.url] for s in of_block], language) for page in pages]
     words: dict[str, tuple[list[int], list[int], list[SaidWords], Numbers]] = {}

@@ -17,11 +17,14 @@ import numpy as np
 from numpy.typing import NDArray
 
 from fundament.core.language.analysis import Sentence, analyse_text
+from fundament.core.language.frequencies import word_general_frequency
 from fundament.core.language.function_words import empty_words, function_words
+from fundament.core.language.noun_kinds import noun_kind
 from fundament.core.language.packs import pack_of
 from fundament.core.language.phrases import PhraseMatcher
 from fundament.core.language.word_list import word_list
 from fundament.core.language.wordnet import noun_senses
+from fundament.core.language.words import tokenize
 from fundament.core.yardstick.added_weights import Mask, with_added
 from fundament.core.yardstick.concept_kinds import concept_kinds, domain_of
 from fundament.core.yardstick.entity_names import NAME_KINDS, Found, find_names, name_lemmas
@@ -39,12 +42,15 @@ _ABSTRACT_KINDS = frozenset(["shape", "state", "communication", "cognition", "at
 _SHOWN_KIND = {"communication": "information", "cognition": "concept", "attribute": "property"}  # where WordNet's word says little
 ABSTRACT_SPECIFIC = 2.0  # log10
 LEAST_SPECIFIC = 1.1  # log10, for single words
+EVERYDAY = 10**-5.5  # the share of running words from which a noun is an everyday one (Zipf 3.5)
+LEAST_AFTER_ARTICLE = 0.3  # of a noun's uses, in a language with articles
+WITHOUT_KIND = 0.5  # what a concept of which nobody knows the kind weighs of one with a kind
 UNKNOWN_NOUN_SPECIFIC = 2.5  # for nouns that WordNet does not have
 SURE_OF_KIND = 0.6  # of a kind with a smaller share of the likelihood nothing is said
 MANY_USES = 20  # of a word for people, among which one should speak of them
 MOST_PER_PERSON = 50  # uses of a word for people to one that speaks of them
 PEOPLE_WITHIN = 12  # words
-CONTEXT_WORDS = 40
+CONTEXT_WORDS, MOST_BESIDE = 40, 80
 CONTEXT_NEEDED = 2
 SUBJECT_WORDS = 60  # the most used content words stand for the subject where kinds are chosen
 
@@ -53,7 +59,7 @@ def find_entities(
     pages: Sequence[ComparedPage], terms: Sequence[Term], keyword: str, language: str, *, most_entities: int, own: Sequence[OwnEntity] = ()
 ) -> tuple[Entity, ...]:
     """Entities on at least as many competitors' pages as a term needs (names: on two), heaviest first; those of `own` in any case."""
-    found = find_names(pages, language)
+    found = find_names(pages, language, frozenset(token.lemma for token in tokenize(keyword, language)))
     _concepts(found, terms, language)
     _join_acronyms(found, pages, language)
     brought = _bring(found, own, language)
@@ -62,15 +68,17 @@ def find_entities(
         (key, entity) for key, entity in sorted(found.items())
         if key in brought or len(entity.pages) >= (min(2, len(pages)) if entity.kind in NAME_KINDS else least)
     ]  # fmt: skip
-    weighed = _weigh(kept, pages, language, brought)
-    return weigh_entities([entity for place, entity in enumerate(weighed) if place < most_entities or entity.own])
+    weighed = _weigh(kept, pages, language, brought, frozenset(phrase for term in terms for phrase in term.phrases))
+    heaviest = sorted(weighed, key=lambda e: (-math.sqrt(sum(e.salience)) * sum(1 for share in e.salience if share), e.name))
+    return weigh_entities([entity for place, entity in enumerate(heaviest) if place < most_entities or entity.own])
 
 
 def _concepts(found: dict[tuple[str, ...], Found], terms: Sequence[Term], language: str) -> None:
     """Terms whose head noun WordNet knows in a concrete kind become concepts, and so do very specific nouns that it does not know."""
-    if not pack_of(language).noun_senses:
-        return
     for term in terms:
+        if not pack_of(language).noun_senses:
+            _concept_by_table(found, term, language)
+            continue
         main = term.phrases[0]
         if main in found or main[-1][0].isdigit() or main[0][0].isdigit() or not term.is_noun:
             continue
@@ -86,6 +94,26 @@ def _concepts(found: dict[tuple[str, ...], Found], terms: Sequence[Term], langua
         entity.forms[term.name] += sum(term.counts)
         entity.pages = {number for number, count in enumerate(term.counts) if count}
         found[main] = entity
+
+
+def _concept_by_table(found: dict[tuple[str, ...], Found], term: Term, language: str) -> None:
+    """In a language without WordNet a term becomes a concept when the table of nouns has its head in a concrete kind."""
+    main = term.phrases[0]
+    if main in found or (pack_of(language).nouns_in_capitals and not term.name.split(" ")[-1][0].isupper()):
+        return
+    if len(main) == 1 and term.specificity < LEAST_SPECIFIC:
+        return
+    kind = _kind_by_table(main, language)
+    if kind in _CONCEPT_KINDS or (kind in _ABSTRACT_KINDS and term.specificity >= ABSTRACT_SPECIFIC):
+        entity = Found("concept", set(term.phrases), is_specific=term.specificity >= ABSTRACT_SPECIFIC)
+        entity.forms[term.name] += sum(term.counts)
+        entity.pages = {number for number, count in enumerate(term.counts) if count}
+        found[main] = entity
+
+
+def _kind_by_table(phrase: tuple[str, ...], language: str) -> str:
+    pack = pack_of(language)
+    return noun_kind(phrase[0 if pack.head_first else -1].lower(), language, compounds=pack.compounds)
 
 
 def _noun_of(phrase: tuple[str, ...], language: str) -> str:
@@ -149,18 +177,20 @@ def _content_of(lemmas: tuple[str, ...], language: str) -> frozenset[str]:
 @dataclass
 class Surroundings:
     """What stands where entities do, over some pages. salience: by entity and page, each page's summing to 1; around: lemmas in the sentences that name it; around_on: on
-    how many pages a lemma stands near it; uses, of_people: how often it is named, and how often somebody is spoken of then; everything: all content lemmas."""
+    how many pages a lemma stands near it; uses, of_people: how often it is named, and how often somebody is spoken of then; after_article: how often an article stands before it; everything: all content lemmas."""
 
     salience: list[list[float]]
     around: list[list[str]]
     around_on: list[Counter[str]]
     uses: list[int]
     of_people: list[int]
+    after_article: list[int]
     everything: list[str]
 
-    def context_of(self, number: int, general: Counter[str]) -> tuple[str, ...]:
-        """The context of an entity. general: how often each lemma stands anywhere."""
-        return _context(Counter(self.around[number]), general, self.around_on[number])
+    def context_of(self, number: int, general: Counter[str], paid: frozenset[str] = frozenset(), most: int = 0) -> tuple[str, ...]:
+        """The context of an entity. general: how often each lemma stands anywhere; paid: lemmas that cannot be in it; most: lemmas in it, 0 for the usual number."""
+        near = Counter({lemma: count for lemma, count in Counter(self.around[number]).items() if lemma not in paid})
+        return _context(near, general, self.around_on[number], most or CONTEXT_WORDS)
 
 
 def surroundings(pages: Sequence[ComparedPage], phrases: Sequence[Iterable[tuple[str, ...]]], language: str) -> Surroundings:
@@ -168,9 +198,15 @@ def surroundings(pages: Sequence[ComparedPage], phrases: Sequence[Iterable[tuple
     matcher = PhraseMatcher((phrase, number) for number, own in enumerate(phrases) for phrase in sorted(own))
     size = len(phrases)
     found = Surroundings(
-        [[0.0] * len(pages) for _ in range(size)], [[] for _ in range(size)], [Counter() for _ in range(size)], [0] * size, [0] * size, []
+        [[0.0] * len(pages) for _ in range(size)],
+        [[] for _ in range(size)],
+        [Counter() for _ in range(size)],
+        [0] * size,
+        [0] * size,
+        [0] * size,
+        [],
     )
-    around, people = found.around, pack_of(language).people_words
+    around, people, articles = found.around, pack_of(language).people_words, pack_of(language).articles
     for page_number, page in enumerate(pages):
         points: dict[int, float] = defaultdict(float)
         begins = [len(lemmas) for lemmas in around]
@@ -185,6 +221,8 @@ def surroundings(pages: Sequence[ComparedPage], phrases: Sequence[Iterable[tuple
                 for match in {m.phrase: m for m in matcher.find(lemmas, sentence.joined)}.values():
                     found.uses[match.phrase] += 1
                     found.of_people[match.phrase] += _speaks_of_people(sentence, match.end, people)
+                    before = sentence.tokens[match.start - 1].text.lower().rstrip("'’") if match.start else ""
+                    found.after_article[match.phrase] += before in articles
                     points[match.phrase] += boost
                     around[match.phrase].extend(content.difference(lemmas[match.start : match.end]))
         for number in points:
@@ -196,13 +234,22 @@ def surroundings(pages: Sequence[ComparedPage], phrases: Sequence[Iterable[tuple
 
 
 def _weigh(
-    kept: list[tuple[tuple[str, ...], Found]], pages: Sequence[ComparedPage], language: str, brought: set[tuple[str, ...]]
-) -> tuple[Entity, ...]:
+    kept: list[tuple[tuple[str, ...], Found]],
+    pages: Sequence[ComparedPage],
+    language: str,
+    brought: set[tuple[str, ...]],
+    of_terms: frozenset[tuple[str, ...]],
+) -> list[Entity]:
+    """The entities that stand somewhere. of_terms: the phrases of all terms."""
     seen = surroundings(pages, [entity.phrases for _, entity in kept], language)
     salience = seen.salience
     general = Counter(seen.everything)
+    paid = words_paid(of_terms)
+    too = [bool(of_terms & entity.phrases) for _, entity in kept]
     near = [seen.context_of(number, general) for number in range(len(kept))]
-    concepts = [n for n, (key, found) in enumerate(kept) if found.kind == "concept" and key not in brought]
+    beside = [seen.context_of(number, general, paid, MOST_BESIDE) if is_term else () for number, is_term in enumerate(too)]
+    pack = pack_of(language)
+    concepts = [n for n, (key, found) in enumerate(kept) if pack.noun_senses and found.kind == "concept" and key not in brought]
     nouns = [_noun_of(min(kept[n][1].phrases), language) for n in concepts]
     subject = sorted(general, key=lambda lemma: (-general[lemma], lemma))[:SUBJECT_WORDS]
     heads = [noun.split(" ")[-1] for noun in nouns]
@@ -215,6 +262,10 @@ def _weigh(
         if not any(salience[number]) and key not in brought:
             continue
         kind, share = kinds.get(number, (found.kind, 1.0))
+        if found.kind == "concept" and not pack.noun_senses and key not in brought:
+            if pack.articles and seen.after_article[number] < LEAST_AFTER_ARTICLE * seen.uses[number]:
+                continue  # hardly a noun
+            kind = _kind_by_table(key, language)
         if number in kinds and kind and kind not in (_CONCEPT_KINDS | _ABSTRACT_KINDS if found.is_specific else _CONCEPT_KINDS):
             continue
         forms = sorted(found.forms, key=lambda form: (-found.forms[form], len(form), form))
@@ -230,10 +281,28 @@ def _weigh(
                 weight=0.0,
                 salience=tuple(round(value, 5) for value in salience[number]),
                 context=near[number],
+                beside=beside[number],
                 own=key in brought,
+                worth=1.0 if key in brought else _worth(found, kind, is_term=too[number], language=language),
+                is_term=too[number],
             )
         )
-    return weigh_entities(with_shares(entities))
+    return with_shares(entities)
+
+
+def words_paid(phrases: frozenset[tuple[str, ...]]) -> frozenset[str]:
+    """The single words that terms pay for. phrases: of the terms."""
+    return frozenset(phrase[0] for phrase in phrases if len(phrase) == 1)
+
+
+def _worth(found: Found, kind: str, *, is_term: bool, language: str) -> float:
+    """See Entity: names weigh whole, and so do concepts with a kind that are no everyday nouns paid as terms."""
+    if found.kind != "concept":
+        return 1.0
+    is_one_word = all(len(phrase) == 1 for phrase in found.phrases)
+    if is_term and is_one_word and any(word_general_frequency(word, language) >= EVERYDAY for (word,) in found.phrases):
+        return 0.0
+    return 1.0 if kind else WITHOUT_KIND
 
 
 def _has_capital(forms: Counter[str]) -> bool:
@@ -300,27 +369,33 @@ def weighed_entities(entities: Sequence[Entity]) -> list[Entity]:
     if not entities:
         return []
     salience = np.array([entity.salience for entity in entities])
-    weights = entity_weights(salience, *added_masks(entities))
+    weights = entity_weights(salience, *added_masks(entities), worth_of(entities))
     return [
         replace(entity, pages=on_pages, weight=round(weight, 6))
         for entity, on_pages, weight in zip(entities, (salience > 0).sum(axis=1).tolist(), weights.tolist(), strict=True)
     ]
 
 
-def entity_weights(salience: Numbers, own: Mask, kept: Mask) -> Numbers:
-    """Weights of entities, which sum to 100: the root of the mean salience, times the share of the pages. salience: shape (entities, pages); own, kept: see
-    `terms.added_masks`.
+def worth_of(entities: Sequence[Entity]) -> Numbers:
+    """What the weight of each is multiplied by."""
+    return np.array([entity.worth for entity in entities], dtype=float)
+
+
+def entity_weights(salience: Numbers, own: Mask, kept: Mask, worth: Numbers) -> Numbers:
+    """Weights of entities, which sum to 100: the root of the mean salience, times the share of the pages, times their worth. salience: shape (entities,
+    pages); own, kept: see `terms.added_masks`; worth: see Entity.
 
     A person's own entity that the competitors make less of than of the middle one is added (`added_weights`).
     """
-    weights = np.sqrt(salience.mean(axis=1)) * (salience > 0).mean(axis=1)
-    others = weights[~(own | kept)]
+    weights = worth * np.sqrt(salience.mean(axis=1)) * (salience > 0).mean(axis=1)
+    earning = own | kept | (worth > 0.0)
+    others = weights[earning & ~(own | kept)]
     added = own & (weights < np.median(others)) if len(others) else own
-    weights = np.maximum(weights, with_added(weights, added, kept))
+    weights[earning] = np.maximum(weights[earning], with_added(weights[earning], added[earning], kept[earning]))
     return np.asarray(100.0 * weights / (weights.sum() or 1.0))
 
 
-def _context(near: Counter[str], general: Counter[str], on_pages: Counter[str]) -> tuple[str, ...]:
+def _context(near: Counter[str], general: Counter[str], on_pages: Counter[str], most: int) -> tuple[str, ...]:
     """The lemmas that stand near an entity, most telling first: those that do on two pages before the others, by uses near it, lowered by uses anywhere."""
     scored = {lemma: count / math.sqrt(general[lemma]) for lemma, count in near.items()}
-    return tuple(sorted(scored, key=lambda lemma: (on_pages[lemma] < 2, -scored[lemma], lemma))[:CONTEXT_WORDS])
+    return tuple(sorted(scored, key=lambda lemma: (on_pages[lemma] < 2, -scored[lemma], lemma))[:most])

@@ -11,12 +11,14 @@ from typing import Any
 
 from fundament.core.language.analysis import analyse_text
 from fundament.core.language.function_words import empty_words, function_words
+from fundament.core.language.international_names import is_international_name
 from fundament.core.language.packs import pack_of
 from fundament.core.language.phrases import PhraseMatcher
 from fundament.core.language.wordnet import named_kind
 from fundament.core.language.words import is_dictionary_word, tokenize
 from fundament.core.yardstick.model import ComparedPage
 from fundament.core.yardstick.name_runs import CLASS, INNER_CAPITAL
+from fundament.core.yardstick.not_terms import NotTerms
 
 NAME_KINDS = frozenset(
     ["person", "organisation", "place", "product", "technology", "work", "law", "event", "group", ""]
@@ -60,6 +62,9 @@ _ENDS_OF_TOWNS = frozenset(
         "sachsen",
     ]
 )
+_NOTES_TO_ONESELF = frozenset(["FIXME", "TODO", "TBD", "NOTE", "NB", "PS"])
+_ENDS_OF_ABSTRACT = ("ung", "heit", "keit", "schaft", "ungen", "heiten", "keiten")
+LEAST_ABSTRACT = 7  # letters
 _STANDARD = re.compile(r"^(?:BS|EN|ISO|DIN|ASTM|IEC|IEEE)\b.*\d")
 
 
@@ -91,16 +96,22 @@ def name_lemmas(text: str, language: str) -> tuple[str, ...]:
     return tuple(lemmas)
 
 
-def find_names(pages: Sequence[ComparedPage], language: str) -> dict[tuple[str, ...], Found]:
-    """Names written with a capital, with their kind ("" where nothing says one) and the pages that have them. A page's own site is no name on it."""
+def find_names(pages: Sequence[ComparedPage], language: str, asked: frozenset[str] = frozenset()) -> dict[tuple[str, ...], Found]:
+    """Names written with a capital, with their kind ("" where nothing says one) and the pages that have them. A page's own site is no name on it.
+
+    asked: the lemmas of the keyword.
+    """
     found: dict[tuple[str, ...], Found] = {}
     cues: dict[tuple[str, ...], Counter[str]] = defaultdict(Counter)
     cue_pages: dict[tuple[str, ...], dict[str, set[int]]] = defaultdict(lambda: defaultdict(set))
     small = _forms_in_small(pages)
+    no_terms = NotTerms(pages, asked, language)
     for number, page in enumerate(pages):
         for name in page.analysis.names:
             shown = name.text.removeprefix("The ").removeprefix("the ").removesuffix("'s").removesuffix("’s")
             lemmas = name_lemmas(shown, language)
+            if lemmas and no_terms.has_name(lemmas, shown):
+                continue
             if not _may_be_name(shown, lemmas, small.get(" ".join(lemmas), 0.0), language):
                 continue
             entity = found.setdefault(lemmas, Found(_kind_by_form(shown), {lemmas}))
@@ -108,12 +119,35 @@ def find_names(pages: Sequence[ComparedPage], language: str) -> dict[tuple[str, 
             entity.pages.add(number)
             cues[lemmas][name.cue] += name.count
             cue_pages[lemmas][name.cue].add(number)
+    _join_genitives(found, cues, cue_pages, language)
     for lemmas, entity in found.items():
         entity.kind = entity.kind or _kind_by_evidence(lemmas, cues[lemmas], cue_pages[lemmas], language)
         if any(lemma[0].isdigit() for lemma in lemmas[1:]) and entity.kind in ("", "organisation", "person", "place"):
             entity.kind = "product"  # a name with a number behind it is a grade, model or standard
     _count_on_all_pages(found, pages, language)
     return found
+
+
+def _join_genitives(
+    found: dict[tuple[str, ...], Found],
+    cues: dict[tuple[str, ...], Counter[str]],
+    cue_pages: dict[tuple[str, ...], dict[str, set[int]]],
+    language: str,
+) -> None:
+    """ "Debians" joins "Debian" in a language whose names have an s in the genitive."""
+    if not pack_of(language).nouns_in_capitals:
+        return
+    for lemmas in sorted(found):
+        main = (*lemmas[:-1], lemmas[-1].removesuffix("s"))
+        if main == lemmas or main not in found:
+            continue
+        genitive, entity = found.pop(lemmas), found[main]
+        entity.phrases |= genitive.phrases
+        entity.forms.update(genitive.forms)
+        entity.pages |= genitive.pages
+        cues[main].update(cues[lemmas])
+        for cue, pages in cue_pages[lemmas].items():
+            cue_pages[main][cue] |= pages
 
 
 def _forms_in_small(pages: Sequence[ComparedPage]) -> dict[str, float]:
@@ -139,36 +173,54 @@ def _may_be_name(shown: str, lemmas: tuple[str, ...], in_small: float, language:
         return False  # an ordinary word, of an English text in a page of another language too
     if _is_shouted(shown, language) or words[-1].lower() in function_words(language):
         return False  # or cut off: "Locking And Concurrency In"
-    if pack_of(language).nouns_in_capitals and is_compound(words[-1].rpartition("-")[2], "-" in words[-1], language):
+    if pack_of(language).nouns_in_capitals and _is_written_together(words, language):
         return False
+    if len(words) == 1 and (len(set(shown)) == 1 or shown in _NOTES_TO_ONESELF):
+        return False  # letters that stand for something else ("RRR")
     # a single word of the language with a capital may be that of a button; a vocabulary has to have it as a name
     return (
         len(words) > 1
         or not is_dictionary_word(shown.lower(), language)
         or bool(INNER_CAPITAL.match(shown))
         or bool(_named(lemmas, language))
+        or (language != "en" and is_international_name(shown.lower(), language))
     )
+
+
+def _is_written_together(words: Sequence[str], language: str) -> bool:
+    """Whether words in a language that writes nouns together are a noun of it, or end in one: "Handbuchseite", "IP-Adresse", "Konfigurierung", "Unstable Version"."""
+    last = words[-1].rpartition("-")[2]
+    lower = last.lower()
+    if is_compound(last, "-" in words[-1], language):
+        return True
+    if len(words) > 1:
+        return is_dictionary_word(lower, language) and not is_international_name(lower, language)
+    return len(lower) > LEAST_ABSTRACT and lower.endswith(_ENDS_OF_ABSTRACT) and not _named((lower,), language)
 
 
 @functools.lru_cache(maxsize=10_000)
 def is_compound(word: str, hyphenated: bool, language: str) -> bool:
-    """Whether a word in a language that writes nouns together is made of words of the language ("Handbuchseite"), or, behind a hyphen, is one ("IP-Adresse"):
-    a noun, then, and no name. What towns end in says nothing."""
+    """Whether a word in a language that writes nouns together is made of words of the language ("Handbuchseite", "Paketverwaltungswerkzeug"), or, behind a
+    hyphen, is one ("IP-Adresse"): a noun, then, and no name. What towns end in says nothing."""
     lower = word.lower()
-    if hyphenated:
-        return is_dictionary_word(lower, language)
+    if hyphenated and is_dictionary_word(lower, language):
+        return True
     for place in range(LEAST_HEAD, len(lower) - LEAST_TAIL + 1):
         head, tail = lower[:place], lower[place:]
         if tail in _ENDS_OF_TOWNS or not is_dictionary_word(tail, language):
             continue
-        if any(head.endswith(link) and is_dictionary_word(head.removesuffix(link), language) for link in _LINKS):
-            return True
+        for link in _LINKS:
+            first = head.removesuffix(link)
+            if head.endswith(link) and (is_dictionary_word(first, language) or is_compound(first, False, language)):
+                return True
     return False
 
 
 def _named(lemmas: tuple[str, ...], language: str) -> str:
     """What the vocabulary of the language says a name is."""
-    return named_kind(" ".join(lemmas)) if pack_of(language).noun_senses else ""
+    if pack_of(language).noun_senses or all(is_international_name(lemma, language) for lemma in lemmas):
+        return named_kind(" ".join(lemmas))
+    return ""
 
 
 def _kind_by_evidence(lemmas: tuple[str, ...], cues: Counter[str], cue_pages: dict[str, set[int]], language: str) -> str:

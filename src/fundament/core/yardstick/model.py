@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
 from dataclasses import dataclass, field
 
 from fundament.core.message import Message
@@ -27,11 +26,6 @@ class ComparedPage:
     def site(self) -> str:
         """The host it is from; a page without one, such as an uploaded file, is a site of its own."""
         return site_of(self.reading.url) or self.reading.url
-
-
-def least_sites(pages: Sequence[ComparedPage]) -> int:
-    """On how many sites a thing must be to be agreed on: what one alone repeats is its habit, where there are SEVERAL_SITES."""
-    return 2 if len({page.site for page in pages}) >= SEVERAL_SITES else 1
 
 
 @dataclass(frozen=True)
@@ -125,7 +119,9 @@ class Entity:
 
     kind: person, organisation, place, product, work, law, event, or a concept's kind (substance, artefact, ...).
     weight: share of 100 over all entities. salience: on each competitor's page, 0..1, in rank order.
-    context: lemmas that stand near it on the competitors' pages; two of them near a mention make it recognised.
+    context: lemmas that stand near it on the competitors' pages; two of them near a mention make it recognised. beside: of what is a term too, those that no term pays for.
+    is_term: terms pay for its words too.
+    worth: 0..1, what its weight is multiplied by: 0 of an everyday noun that earns as a term, less than 1 of a concept without a kind.
     own: brought by a person; it stays whether competitors name it or not. kept: see Term.
     """
 
@@ -140,6 +136,9 @@ class Entity:
     own: bool = False
     key: str = ""
     kept: bool = False
+    worth: float = 1.0
+    is_term: bool = False
+    beside: tuple[str, ...] = ()
 
 
 @dataclass(frozen=True)

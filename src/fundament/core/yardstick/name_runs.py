@@ -1,7 +1,7 @@
 """Names on a page: runs of words with a capital and of numbers behind them, with what a word beside them says they name.
 
 One way for all languages. A capital says something inside a sentence whose words have not all one; at its beginning only for what is written in no other way
-(acronyms, a capital inside a word, two capitals one after the other). Where every noun has a capital, a run needs a word that is no word of the language.
+(acronyms, a capital inside a word, two capitals one after the other). Where every noun has a capital, a run needs a word that is no word of the language, or a name that most languages write so.
 What several pages agree on is decided over all of them (`entity_names`).
 """
 
@@ -11,6 +11,7 @@ import re
 from collections.abc import Sequence
 
 from fundament.core.language.analysis import Sentence
+from fundament.core.language.international_names import is_international_name
 from fundament.core.language.packs import pack_of
 from fundament.core.language.words import Token, is_address, is_dictionary_word
 
@@ -84,7 +85,10 @@ def _says_something(tokens: Sequence[Token], first: int, end: int, *, opens: boo
     if any(_is_written_so(word) for word in words):
         return True
     if pack_of(language).nouns_in_capitals:
-        return any(not is_dictionary_word(word.lower(), language) and not word[0].isdigit() for word in words)
+        return any(
+            not word[0].isdigit() and (not is_dictionary_word(word.lower(), language) or is_international_name(word.lower(), language))
+            for word in words
+        )
     return not opens or (len(words) > 1 and words[1][0].isupper())
 
 

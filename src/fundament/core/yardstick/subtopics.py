@@ -3,7 +3,7 @@
 How alike two sections are is worked out in `section_similarity`, in several views. Each view is grouped by average-linkage clustering, cut at
 several distances; how often two sections fall in one group is then their similarity for a last clustering (evidence accumulation, Fred and Jain
 2005), which hardly depends on any one view or cut. All that is relative: in every study something is closest. So a group is then taken apart again where
-its sections do not probably belong together in absolute terms (`section_probability`).
+its sections do not probably belong together in absolute terms (`section_probability`), and groups are put together that do.
 """
 
 from __future__ import annotations
@@ -22,7 +22,8 @@ from fundament.core.language.packs import pack_of, words_of_all
 from fundament.core.language.words import tokenize
 from fundament.core.reading.model import Reading
 from fundament.core.yardstick.added_weights import Mask, with_added
-from fundament.core.yardstick.model import ComparedPage, PageSummary, Subtopic, SubtopicHeading, least_sites
+from fundament.core.yardstick.makers import least_makers, makers_of
+from fundament.core.yardstick.model import ComparedPage, PageSummary, Subtopic, SubtopicHeading
 from fundament.core.yardstick.section_probability import probabilities
 from fundament.core.yardstick.section_similarity import Distances, Section, plain_label, section_distances, section_tables
 from fundament.core.yardstick.structure import is_question
@@ -32,6 +33,7 @@ CUT_DISTANCES = (0.8, 0.9, 1.0)
 CUT_APART = 0.6  # sections apart in more of the groupings than this, on average, are not of one subtopic
 _CODE = re.compile(r"[_=<>\\{}]|\(\d?\)|\w[./]\w|\d\.\d")
 LEAST_PROBABLE = 0.25  # sections that belong together with a lower probability, on average, are not of one subtopic
+LEAST_PROBABLE_TO_MERGE = 0.3  # two groups are one from here on
 BELOW_WORDS = 60
 
 
@@ -66,10 +68,11 @@ def find_subtopics(
     sections = [(number, section) for number, _, section in found]
     tables = section_tables(sections, keyword_lemmas, language)
     views = section_distances(sections, keyword_lemmas, language, tables)
-    labels = _probable(_group(views), probabilities(sections, keyword_lemmas, language, tables))
+    labels = _grouped(views, probabilities(sections, keyword_lemmas, language, tables))
     distance = np.mean(views, axis=0)  # for the label: the heading closest to the others
     least = 2 if len(pages) > 2 else 1
-    agreed = least_sites(pages)
+    makers = makers_of(pages)
+    agreed = least_makers(makers)
     of_ourselves = [_of_ourselves(section.heading, language) for _, section in sections]
     groups: dict[int, list[int]] = {}
     for position, label in enumerate(labels):
@@ -77,7 +80,7 @@ def find_subtopics(
     subtopics = []
     for members in groups.values():
         # what only one site has, or has in the same words, is its form, and nobody's agreement
-        said = {(found[m][1].site, plain_label(found[m][2].heading).lower()) for m in members}
+        said = {(makers[found[m][0]], plain_label(found[m][2].heading).lower()) for m in members}
         if len({found[m][0] for m in members}) < least or len(said) < least or len({site for site, _ in said}) < agreed:
             continue
         if all(of_ourselves[m] for m in members):
@@ -97,7 +100,18 @@ def find_subtopics(
             for _, page, s in (found[m] for m in members)
         )
         subtopics.append(Subtopic(plain_label(found[closest][2].heading), 0, 0.0, 2, 0.0, False, headings))
-    return weigh_subtopics(weigh_subtopics(subtopics, summaries)[:most_subtopics], summaries)
+    return weigh_subtopics(weigh_subtopics(_once_each(subtopics, language), summaries)[:most_subtopics], summaries)
+
+
+def _once_each(subtopics: Sequence[Subtopic], language: str) -> list[Subtopic]:
+    """The subtopics with those of one label put together: the same words in other forms and another order."""
+    found: dict[frozenset[str], Subtopic] = {}
+    for subtopic in subtopics:
+        words = frozenset(token.lemma for token in tokenize(subtopic.label, language)) - function_words(language)
+        words = words or frozenset([subtopic.label.lower()])
+        other = found.get(words)
+        found[words] = subtopic if other is None else replace(other, headings=(*other.headings, *subtopic.headings))
+    return list(found.values())
 
 
 def sections_to_group(pages: Sequence[ComparedPage], language: str) -> list[tuple[int, ComparedPage, Section]]:
@@ -110,7 +124,33 @@ def group_sections(sections: Sequence[tuple[int, Section]], keyword_lemmas: froz
     """The number of each section's group."""
     tables = section_tables(sections, keyword_lemmas, language)
     views = section_distances(sections, keyword_lemmas, language, tables)
-    return _probable(_group(views), probabilities(sections, keyword_lemmas, language, tables))
+    return _grouped(views, probabilities(sections, keyword_lemmas, language, tables))
+
+
+def _grouped(views: Sequence[Distances], probable: Distances) -> list[int]:
+    return _merged(_probable(_group(views), probable), probable)
+
+
+def _merged(labels: Sequence[int], probable: Distances) -> list[int]:
+    """The groups put together whose sections belong together with a probability of LEAST_PROBABLE_TO_MERGE on average, the most probable first."""
+    given = np.array(labels)
+    shares = np.array([(given == label) / (given == label).sum() for label in dict.fromkeys(labels)])
+    members = [np.flatnonzero(row) for row in shares]
+    between = shares @ probable @ shares.T
+    np.fill_diagonal(between, 0.0)
+    while len(members) > 1:
+        kept, gone = sorted(divmod(int(between.argmax()), len(members)))
+        if between[kept, gone] < LEAST_PROBABLE_TO_MERGE:
+            break
+        sizes = len(members[kept]), len(members[gone])
+        row = (sizes[0] * between[kept] + sizes[1] * between[gone]) / sum(sizes)
+        between[kept], between[:, kept], between[kept, kept] = row, row, 0.0
+        between = np.delete(np.delete(between, gone, 0), gone, 1)
+        members[kept] = np.concatenate((members[kept], members.pop(gone)))
+    new = np.zeros(len(given), dtype=int)
+    for number, places in enumerate(members):
+        new[places] = number
+    return new.tolist()
 
 
 def _probable(labels: Sequence[int], probable: Distances) -> list[int]:

@@ -26,7 +26,9 @@ from fundament.core.language.uses import uses_in
 from fundament.core.language.words import is_dictionary_word, lemma_of, tokenize
 from fundament.core.yardstick.added_weights import Mask, with_added
 from fundament.core.yardstick.c_value import c_values
-from fundament.core.yardstick.model import ComparedPage, Entity, PageSummary, Range, Subtopic, Term, UnsureTerm, least_sites
+from fundament.core.yardstick.makers import least_makers, makers_of
+from fundament.core.yardstick.model import ComparedPage, Entity, PageSummary, Range, Subtopic, Term, UnsureTerm
+from fundament.core.yardstick.not_terms import NotTerms
 from fundament.core.yardstick.page_analysis import Candidate
 from fundament.core.yardstick.ranges import drawn_to_the_usual, robust_range, robust_ranges, targets_of
 from fundament.core.yardstick.termhood import Phrase, termhood
@@ -100,6 +102,8 @@ def candidate_terms(pages: Sequence[ComparedPage], keyword: str, language: str, 
     total_words = max(1, sum(page.reading.word_count for page in pages))
     keys = [key for key in sorted(pool.pages) if pool.pages[key] >= least]
     heads = {token.lemma for token in tokenize(keyword, language)} - function_words(language)  # the keyword and its words are always terms
+    no_terms = NotTerms(pages, frozenset(heads), language)
+    keys = [key for key in keys if not no_terms.has(key, pool.forms[key])]
     keys = [key for key in keys if set(key.split(" ")) <= heads or _is_specific(key, pool, total_words, language, len(pages))]
     phrases = _with_variants(keys, pool, language)
     sentences = _sentences_by_page(pages, language)
@@ -109,16 +113,16 @@ def candidate_terms(pages: Sequence[ComparedPage], keyword: str, language: str, 
 
 
 def _gather(pages: Sequence[ComparedPage], least: int) -> _Pool:
-    """The candidates that are on at least so many pages, and those of several words on sites enough to be agreed on (`least_sites`): "See Module Reference
+    """The candidates that are on at least so many pages, and those of several words on sites enough to be agreed on (`least_makers`): "See Module Reference
     for commands" may be one site's habit."""
     found: dict[str, list[Candidate]] = defaultdict(list)
     sites: dict[str, set[str]] = defaultdict(set)
-    for page in pages:
-        site = page.site
+    makers = makers_of(pages)
+    for page, site in zip(pages, makers, strict=True):
         for candidate in page.analysis.candidates:
             found[candidate.key].append(candidate)
             sites[candidate.key].add(site)
-    agreed = least_sites(pages)
+    agreed = least_makers(makers)
     pool = _Pool({}, {}, {}, {})
     for key, candidates in found.items():
         if len(candidates) < least or (" " in key and len(sites[key]) < agreed):
@@ -170,6 +174,7 @@ def _with_variants(keys: list[str], pool: _Pool, language: str) -> _Phrases:
     """Lemma tuples per term; an open compound and its closed form ("draught proofing", "draughtproofing") become one."""
     phrases: _Phrases = {key: [tuple(key.split(" "))] for key in keys}
     _join_unknown_inflections(phrases, pool, language)
+    _join_inflected_groups(phrases, pool, language)
     for key in keys:
         words = key.split(" ")
         if len(words) != 2 or key not in phrases:
@@ -202,6 +207,25 @@ def _join_unknown_inflections(phrases: _Phrases, pool: _Pool, language: str) -> 
                 pool.forms[shorter].update(pool.forms[key])
                 pool.counts[shorter] += pool.counts[key]
                 break
+
+
+def _join_inflected_groups(phrases: _Phrases, pool: _Pool, language: str) -> None:
+    """An adjective before a noun that the dictionary gives several lemmas ("installierte Pakete", "installierten Pakete") makes one phrase, under its commonest form."""
+    endings = pack_of(language).adjective_endings
+    groups: dict[tuple[str, ...], list[str]] = defaultdict(list)
+    for key in phrases if endings else ():
+        words = key.split(" ")
+        if len(words) > 1:
+            stem = next(
+                (words[0].removesuffix(e) for e in endings if words[0].endswith(e) and len(words[0]) - len(e) >= LEAST_STEM), words[0]
+            )
+            groups[stem, *words[1:]].append(key)
+    for keys in groups.values():
+        kept, *others = sorted(keys, key=lambda key: (-pool.counts[key], key))
+        for key in others:
+            phrases[kept] = phrases[kept] + phrases.pop(key)
+            pool.forms[kept].update(pool.forms[key])
+            pool.counts[kept] += pool.counts[key]
 
 
 def _sentences_by_page(pages: Sequence[ComparedPage], language: str) -> _PageSentences:

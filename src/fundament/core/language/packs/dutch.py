@@ -12,6 +12,16 @@ PACK = pack_from_frequencies(
     ourselves="wij we ons onze",
     closing="inhoud opmerking waarschuwing conclusie inleiding bronnen samenvatting",
     closing_phrases=("zie ook",),
+    articles="de het een deze dit die dat uw je hun elke elk",
+    compounds=True,
+    interface=(
+        "dialoogvenster werkbalk menubalk submenu selectievakje klikken knop menu",
+        "venster tabblad pictogram scherm muis cursor veld kolom rij lijst optie toets sneltoets paneel balk",
+    ),
+    documents="tabel figuur hoofdstuk sectie bijlage howto faq handleiding",
+    weak="""
+        ander andere alle elke elk nieuw nieuwe oud oude verschillende meerdere diverse zelfde dezelfde bepaalde enkele sommige eigen dergelijke volgende laatste eerste gewenste
+        """,
     names=("van de der den en voor het", "dhr mevr dr prof heer mevrouw", "in te bij uit nabij"),
     classes={
         "technology": "protocol standaard algoritme taal programmeertaal formaat",

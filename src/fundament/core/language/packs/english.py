@@ -12,6 +12,12 @@ PACK = LanguagePack(
     prose=PROSE,
     own_function_words=FUNCTION_WORDS,
     own_empty_words=EMPTY_WORDS,
+    interface_words=word_list("dialog dialogue toolbar checkbox tooltip dropdown submenu scrollbar click menu button popup menubar"),
+    also_of_interfaces=word_list(
+        "window pane icon tab screen field box row column panel mouse cursor bar radio toggle wizard list display highlight register selection shortcut"
+    ),
+    document_words=word_list("howto faq chapter section appendix tutorial readme manpage figure table"),
+    weak_openers=word_list("other selected following corresponding various several same another such certain specified desired given"),
     inner_words=word_list("of to in for and on with the a an at by from per"),
     between_words=word_list("and or the a an also plus as well nor"),
     question_words=word_list("how what why when where which who whose"),
@@ -37,6 +43,8 @@ PACK = LanguagePack(
         """
         description synopsis details information background general parameters options syntax example examples more related modules directives notes
         documentation getting started usage basic module reference navigation copyright credits
+        public protected private returns remarks throws prototype constructor constructors destructor destructors typedefs enumerations macros slots
+        inherited deprecated since member members functions attributes return value values types signature signatures detailed
         """
     ),
     lemma=english_lemmas.lemma,

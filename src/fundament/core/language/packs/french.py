@@ -14,6 +14,16 @@ PACK = pack_from_frequencies(
     closing="sommaire avertissement avertissements remarque remarques introduction résumé références sources liens",
     closing_phrases=("voir aussi",),
     elided=word_list("l d j m t s c n qu jusqu lorsqu puisqu quoiqu"),
+    articles="le la les l un une des du au aux ce cet cette ces son sa ses leur leurs votre vos notre nos mon ma mes chaque",
+    head_first=True,
+    interface=(
+        "dialogue barre-d'outils case-à-cocher sous-menu infobulle cliquer cliquez bouton menu",
+        "fenêtre onglet icône écran souris curseur champ colonne ligne liste option touche raccourci volet panneau",
+    ),
+    documents="tableau figure chapitre section annexe howto faq guide",
+    weak="""
+        autre autres tout toute tous toutes chaque nouveau nouvelle nouveaux nouvelles nouvel ancien ancienne anciens anciennes plusieurs différent différente différents différentes même mêmes certain certaine certains certaines quelque quelques divers diverses propre propres tel telle tels telles dernier dernière premier première
+        """,
     names=("de du des la le les et d l pour", "m mme mlle dr monsieur madame docteur professeur", "à en près depuis"),
     classes={
         "technology": "protocole protocoles norme standard algorithme langage format",

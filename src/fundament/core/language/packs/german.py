@@ -20,6 +20,16 @@ PACK = pack_from_frequencies(
     closing_phrases=("siehe auch",),
     nouns_in_capitals=True,
     endings=("s", "n", "en", "e", "es", "er"),
+    compounds=True,
+    adjective_endings=("en", "er", "es", "em", "e"),
+    interface=(
+        "dialog dialogfenster dialogfeld symbolleiste werkzeugleiste menüleiste kontextmenü untermenü kontrollkästchen schaltfläche auswahlliste klicken anklicken menü menüpunkt",
+        "fenster schalter knopf symbol reiter karteikarte feld bildschirm maus mauszeiger leiste spalte zeile option taste tastenkürzel ansicht liste auswahl",
+    ),
+    documents="tabelle abbildung handbuchseite kapitel abschnitt anhang howto faq anleitung readme",
+    weak="""
+        ander andere anderen anderer anderes anderem jeder jede jedes jedem jeden alle allen aller alles neue neuen neuer neues neuem alte alten alter altes viele vielen mehrere mehreren einige einigen einiger verschiedene verschiedenen verschiedener weitere weiteren weiterer weiteres folgende folgenden folgender folgendes ganze ganzen ganzer bestimmte bestimmten bestimmter bestimmtes entsprechende entsprechenden entsprechender gewünschte gewünschten gewünschter manche manchen solche solchen solcher sämtliche einzelne einzelnen eigene eigenen eigener eigenes
+        """,
     names=("", "herr frau dr prof professor", "in bei nahe aus"),
     classes={
         "technology": "protokoll protokolle standard verfahren algorithmus sprache programmiersprache format",

@@ -14,6 +14,16 @@ PACK = pack_from_frequencies(
     closing="indice sommario avvertenza conclusioni introduzione riferimenti fonti riepilogo collegamenti",
     closing_phrases=("vedi anche",),
     elided=word_list("l d c un all dall dell nell sull quest quell dov com anch tutt nessun qualcun"),
+    articles="il lo la i gli le l un uno una del dello della dei degli delle dell al allo alla ai agli alle all nel nella nei nelle nell dal dalla dai sul sulla questo questa questi queste ogni suo sua",
+    head_first=True,
+    interface=(
+        "finestra-di-dialogo sottomenù clic pulsante menù menu casella",
+        "finestra scheda icona schermo mouse cursore campo colonna riga elenco opzione tasto scorciatoia pannello barra",
+    ),
+    documents="tabella figura capitolo sezione appendice howto faq guida",
+    weak="""
+        altro altra altri altre tutto tutta tutti tutte ogni nuovo nuova nuovi nuove vecchio vari varie diverso diversa diversi diverse stesso stessa stessi stesse certo certi alcuni alcune proprio propria tale tali ultimo ultima primo prima seguente seguenti
+        """,
     names=("di del della dei delle e per", "sig signor signora dott dottor prof professore", "a in presso da"),
     classes={
         "technology": "protocollo protocolli norma standard algoritmo linguaggio formato",

@@ -33,7 +33,9 @@ class LanguagePack:
     longest_phrase words. noun_senses: the module with the kinds of nouns, or "". nouns_in_capitals: whether every noun
     has a capital, so that one says nothing of a name. name_connectors: small words inside a name. person_titles: stand before a person's name. people_words: pronouns for
     people only. class_words: what classes of named things are called, with the kind of a name beside them. where_words:
-    stand before a place's. prose: syllables, filler words and the like, see `Prose`. endings: of inflected forms of words that the dictionary does not know. lacks: codes of what is not measured.
+    stand before a place's. articles: articles and the like, before nouns only. head_first: whether the first noun of a phrase says what it names, or the last.
+    compounds: whether nouns are written together. interface_words: parts of a program's screen; also_of_interfaces: words that are such parts among those, and other things elsewhere.
+    document_words: what manuals are called and made of. weak_openers: forms of general adjectives and determiners, with which no term begins. adjective_endings: of an adjective before its noun, the longest first. prose: syllables, filler words and the like, see `Prose`. endings: of inflected forms of words that the dictionary does not know. lacks: codes of what is not measured.
     """
 
     code: str
@@ -63,6 +65,14 @@ class LanguagePack:
     people_words: frozenset[str] = frozenset()
     class_words: Mapping[str, str] = field(default_factory=dict)
     where_words: frozenset[str] = frozenset()
+    interface_words: frozenset[str] = frozenset()
+    also_of_interfaces: frozenset[str] = frozenset()
+    document_words: frozenset[str] = frozenset()
+    weak_openers: frozenset[str] = frozenset()
+    adjective_endings: tuple[str, ...] = ()
+    articles: frozenset[str] = frozenset()
+    head_first: bool = False
+    compounds: bool = False
     frequency_list: str = ""
     prose: Prose = PLAIN
     lacks: tuple[str, ...] = field(default=())
@@ -138,6 +148,13 @@ def pack_from_frequencies(
     elided: frozenset[str] = frozenset(),
     nouns_in_capitals: bool = False,
     names: tuple[str, str, str] = ("", "", ""),
+    interface: tuple[str, str] = ("", ""),
+    documents: str = "",
+    weak: str = "",
+    adjective_endings: tuple[str, ...] = (),
+    articles: str = "",
+    head_first: bool = False,
+    compounds: bool = False,
     classes: dict[str, str] | None = None,
     form: str = "",
     prose: Prose = PLAIN,
@@ -167,6 +184,14 @@ def pack_from_frequencies(
         name_connectors=word_list(names[0]),
         person_titles=word_list(names[1]),
         where_words=word_list(names[2]),
+        interface_words=word_list(interface[0]),
+        also_of_interfaces=word_list(interface[1]),
+        document_words=word_list(documents),
+        weak_openers=word_list(weak),
+        adjective_endings=adjective_endings,
+        articles=word_list(articles),
+        head_first=head_first,
+        compounds=compounds,
         class_words=classes_of(classes or {}),
         prose=prose,
         lacks=("entities", "meaning"),

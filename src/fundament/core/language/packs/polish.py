@@ -12,6 +12,15 @@ PACK = pack_from_frequencies(
     ourselves="my nas nam nasz nasza nasze naszych naszej",
     closing="spis treści uwaga uwagi ostrzeżenie podsumowanie wstęp wprowadzenie źródła bibliografia przypisy",
     closing_phrases=("zobacz też",),
+    head_first=True,
+    interface=(
+        "dialogowy podmenu kliknij kliknąć przycisk menu",
+        "okno karta ikona ekran mysz kursor pole kolumna wiersz lista opcja klawisz skrót panel pasek",
+    ),
+    documents="tabela rysunek rozdział sekcja dodatek howto faq podręcznik",
+    weak="""
+        inny inna inne innych innego innej każdy każda każde każdego wszystkie wszystkich nowy nowa nowe nowych nowego nowej stary stara stare różne różnych kilka wiele pewien pewne pewnych sam sama same własny własna własne taki taka takie ostatni ostatnia pierwszy pierwsza następujące następujących
+        """,
     names=("i w na do", "pan pani dr prof", "w we pod koło z"),
     classes={
         "technology": "protokół protokołu standard algorytm język format",

@@ -15,6 +15,16 @@ PACK = pack_from_frequencies(
         "veja também",
         "ver também",
     ),
+    articles="o a os as um uma uns umas do da dos das ao aos à às no na nos nas pelo pela este esta estes estas seu sua seus suas cada",
+    head_first=True,
+    interface=(
+        "diálogo submenu clique botão menu caixa-de-seleção",
+        "janela separador aba ícone ecrã tela rato cursor campo coluna linha lista opção tecla atalho painel barra",
+    ),
+    documents="tabela figura capítulo secção seção apêndice howto faq guia",
+    weak="""
+        outro outra outros outras todo toda todos todas cada novo nova novos novas velho vários várias diferente diferentes mesmo mesma mesmos mesmas certo certa alguns algumas próprio própria tal último última primeiro primeira seguinte seguintes diversos diversas
+        """,
     names=("de do da dos das e para", "sr sra dr dra senhor senhora professor", "em no na perto desde"),
     classes={
         "technology": "protocolo protocolos norma padrão algoritmo linguagem formato",

@@ -15,6 +15,16 @@ PACK = pack_from_frequencies(
         "véase también",
         "ver también",
     ),
+    articles="el la los las un una unos unas del al este esta estos estas su sus cada",
+    head_first=True,
+    interface=(
+        "diálogo submenú clic pulse botón menú casilla",
+        "ventana pestaña icono pantalla ratón cursor campo columna fila lista opción tecla atajo panel barra",
+    ),
+    documents="tabla figura capítulo sección apéndice howto faq guía",
+    weak="""
+        otro otra otros otras todo toda todos todas cada nuevo nueva nuevos nuevas viejo varios varias diferente diferentes mismo misma mismos mismas cierto cierta algunos algunas propio propia tal último última primer primera siguiente siguientes diversos diversas
+        """,
     names=("de del la las los y para", "sr sra srta dr dra don doña señor señora profesor", "en cerca desde"),
     classes={
         "technology": "protocolo protocolos norma estándar algoritmo lenguaje formato",
