@@ -28,7 +28,27 @@ from fundament.core.language.noun_kinds import DATA
 from fundament.core.language.wordnet import _folder, named_kind, noun_senses
 
 LANGUAGES = ("de", "fr", "es", "it", "nl", "pl", "pt")
-KINDS = ["act", "animal", "artefact", "attribute", "body", "cognition", "communication", "event", "food", "group", "location", "object", "person", "phenomenon", "plant", "process", "shape", "state", "substance"]
+KINDS = [
+    "act",
+    "animal",
+    "artefact",
+    "attribute",
+    "body",
+    "cognition",
+    "communication",
+    "event",
+    "food",
+    "group",
+    "location",
+    "object",
+    "person",
+    "phenomenon",
+    "plant",
+    "process",
+    "shape",
+    "state",
+    "substance",
+]
 NEIGHBOURS, LEAST_SHARE, LEAST_CLOSE = 7, 0.65, 0.75
 LEAST_ZIPF_NOUN, LEAST_ZIPF_OTHER = 2.2, 2.6
 MOST_WORDS = 16_000  # of a language, the most frequent ones

@@ -20,7 +20,7 @@ def test_what_changes_a_little_keeps_its_decisions(steps: dict[str, Step]) -> No
 
 def test_without_the_most_shared_competitors_hardly_any_hangs_on_the_wrong_thing(steps: dict[str, Step]) -> None:
     swapped = steps["two competitors swapped"]
-    assert len(swapped.wrong) <= 1 and swapped.share >= 0.9, swapped
+    assert len(swapped.wrong) <= 2 and swapped.share >= 0.9, swapped
 
 
 def test_all_are_back_when_the_competitors_are(steps: dict[str, Step]) -> None:

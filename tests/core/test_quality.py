@@ -31,7 +31,7 @@ def test_kinds_of_page() -> None:
 @pytest.mark.parametrize("folder", STUDIES)
 def test_terms(folder: str) -> None:
     found = measures.terms(demo_study(folder))
-    assert found["precision"] >= 0.94
+    assert found["precision"] >= 0.92
     assert found["recall"] >= 0.88
     assert found["forbidden"] == 0
 

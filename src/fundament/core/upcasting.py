@@ -82,6 +82,16 @@ def _analysis_from_8(plain: dict[str, Any]) -> dict[str, Any]:
     return {**plain, "version": "9"}
 
 
+def _reading_from_7(plain: dict[str, Any]) -> dict[str, Any]:
+    """A reading names the makers that its page states; what the older reader read names none, until its page is read anew."""
+    return {**plain, "version": "8"}
+
+
+def _analysis_from_9(plain: dict[str, Any]) -> dict[str, Any]:
+    """Names that most languages write alike are names in German too; the older German pages lack them until they are read anew."""
+    return {**plain, "version": "10"}
+
+
 STEPS: dict[tuple[str, str], tuple[str, Step]] = {  # (stage, from) -> (to, step)
     ("reading", "3"): ("4", _reading_from_3),
     ("analysis", "3"): ("4", _analysis_from_3),
@@ -93,6 +103,8 @@ STEPS: dict[tuple[str, str], tuple[str, Step]] = {  # (stage, from) -> (to, step
     ("reading", "6"): ("7", _reading_from_6),
     ("analysis", "7"): ("8", _analysis_from_7),
     ("analysis", "8"): ("9", _analysis_from_8),
+    ("reading", "7"): ("8", _reading_from_7),
+    ("analysis", "9"): ("10", _analysis_from_9),
 }
 
 

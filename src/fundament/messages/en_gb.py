@@ -78,6 +78,8 @@ LABELS = {
     "panel.short.entry": "Title",
     "panel.plan": "Outline of the study",
     "panel.short.plan": "Planned",
+    "panel.statements": "What most of them say",
+    "panel.short.statements": "They say",
     "panel.language": "Language",
     "panel.short.language": "Language",
     "sort.usual": "usual gain",

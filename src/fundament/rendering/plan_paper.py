@@ -6,11 +6,12 @@ import datetime
 from collections.abc import Sequence
 
 from fundament.core.message import message
+from fundament.core.yardstick.statements import figures_side_by_side
 from fundament.messages import label, number, say
 from fundament.rendering.paper import Block, Facts, Heading, Paper, Paragraph, Section, Table
 from fundament.schemas.plan import Plan, PlannedSection
 
-MOST_TERMS, MOST_ENTITIES = 60, 30
+MOST_TERMS, MOST_ENTITIES, MOST_STATEMENTS = 60, 30, 30
 _ONE, _MANY = "one_of", "kinds"  # how the kinds of pages are called
 
 
@@ -27,6 +28,8 @@ def plan_paper(plan: Plan, *, kinds: Sequence[tuple[str, int]] = (), subtopics: 
     blocks += [Heading(2, label("plan.head")), *_head(plan)]
     if plan.questions or plan.related:
         blocks += [Heading(2, label("plan.questions")), *_questions(plan)]
+    if any(statement.decision != "dropped" for statement in plan.statements):
+        blocks += [Heading(2, label("plan.statements")), *_statements(plan)]
     blocks += [Heading(2, label("plan.terms")), Paragraph(say(message("plan.terms_said")), muted=True), *_terms(plan)]
     blocks += [Heading(2, label("plan.entities")), Paragraph(say(message("plan.entities_said")), muted=True), *_entities(plan)]
     blocks += [Heading(2, label("plan.structure")), _structure(plan)]
@@ -113,6 +116,20 @@ def _questions(plan: Plan) -> list[Block]:
     if plan.related:
         blocks.append(Paragraph(f"{label('plan.related')}: {', '.join(plan.related)}."))
     return blocks
+
+
+def _statements(plan: Plan) -> list[Block]:
+    shown = [statement for statement in plan.statements if statement.decision != "dropped"]
+    rows = [
+        [
+            statement.text,
+            f"{statement.pages} of {len(plan.competitors)}",
+            figures_side_by_side(figures for _, _, figures in statement.stated),
+        ]
+        for statement in sorted(shown, key=lambda statement: statement.decision != "kept")[:MOST_STATEMENTS]
+    ]
+    headings = [label(f"plan.col.{key}") for key in ("statement", "pages", "figures")]
+    return [Paragraph(say(message("plan.statements_said")), muted=True), Table(headings, rows, frozenset([1]), (0.56, 0.14, 0.3))]
 
 
 def _terms(plan: Plan) -> list[Block]:

@@ -71,6 +71,16 @@ class PlannedKeyword(msgspec.Struct, frozen=True):
     volume: int | None = None
 
 
+class PlannedStatement(msgspec.Struct, frozen=True):
+    """What several competitors say, each in its own words. stated: (address, sentence, its figures) of each, the sentence most like the others first."""
+
+    key: str
+    text: str
+    pages: int
+    stated: tuple[tuple[str, str, tuple[str, ...]], ...]
+    decision: str = ""
+
+
 class PlannedQuestion(msgspec.Struct, frozen=True):
     """A question people ask. answered: on how many competitors it stands."""
 
@@ -132,6 +142,7 @@ class Plan(msgspec.Struct, frozen=True):
     head: TitleAdvice
     competitors: tuple[PlannedCompetitor, ...]
     version: int = VERSION
+    statements: tuple[PlannedStatement, ...] = ()
 
 
 def to_json(plan: Plan) -> bytes:

@@ -124,9 +124,9 @@ class FileIdentity(msgspec.Struct, frozen=True):
 
 
 class FileDecision(msgspec.Struct, frozen=True):
-    """What was decided on a thing, or on a secondary keyword, by whom (a name) and when."""
+    """What was decided on a thing, on a secondary keyword or on a shared statement, by whom (a name) and when."""
 
-    kind: Annotated[str, Meta(pattern=r"^(terms|entities|subtopics|secondary)\Z")]
+    kind: Annotated[str, Meta(pattern=r"^(terms|entities|subtopics|secondary|statements)\Z")]
     key: Key
     action: Annotated[str, Meta(pattern=r"^(kept|dropped|own target|must|may)\Z")]
     low: Number | None = None

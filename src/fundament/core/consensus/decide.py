@@ -17,8 +17,9 @@ from fundament.core.scoring.guards.taken import Taken
 from fundament.core.scoring.leave_one_out import Ground, competition, ground_of
 from fundament.core.scoring.weighting import Weighting
 from fundament.core.yardstick.build import usual_words
-from fundament.core.yardstick.model import ComparedPage, Consensus, Entity, Subtopic, Term, Yardstick
+from fundament.core.yardstick.model import ComparedPage, Consensus, Entity, SharedStatement, Subtopic, Term, Yardstick
 from fundament.core.yardstick.secondary_keywords import key_of as secondary_key
+from fundament.core.yardstick.statements import key_of_sentence
 
 FACTORS = {"dropped": 0.0, "must": 1.5, "may": 0.5}  # what a decision does to a weight; "kept" and "own target" leave it
 ACTIONS = ("kept", "dropped", "own target", "must", "may")
@@ -128,6 +129,7 @@ def _decided(consensus: Consensus, keys: Keys, decisions: Decisions, ground: Gro
         page_points=others.points,
         version=consensus.version,
         substance=consensus.substance,
+        statements=tuple(_stated(statement, decisions) for statement in consensus.statements),
         required=tuple(sorted(key for key, decision in decisions.by_key.items() if decision.action == "must")),
         secondary_factors=_factors(weighting, len(consensus.settings.secondary_keywords)),
     )
@@ -166,6 +168,13 @@ def _targets(keys: Keys) -> dict[str, list[str]]:
 def _weighed(part: str, things: Sequence[Thing], keys: Sequence[str], weighting: Weighting) -> tuple[Thing, ...]:
     weights = weighting.weigh(part, np.array([thing.weight for thing in things], dtype=float)).tolist()
     return tuple(replace(thing, key=key, weight=weight) for thing, key, weight in zip(things, keys, weights, strict=True))
+
+
+def _stated(statement: SharedStatement, decisions: Decisions) -> SharedStatement:
+    """A shared statement with what was decided by one of its sentences, the first of them that is decided on."""
+    keys = [key_of_sentence(one.text) for one in (statement.stated if decisions.by_key else statement.stated[:1])]
+    key = next((key for key in keys if key in decisions.by_key), keys[0])
+    return replace(statement, key=key, decision=decisions.by_key[key].action if key in decisions.by_key else "")
 
 
 def _with_own_target(term: Term, number: int, weighting: Weighting) -> Term:

@@ -178,7 +178,7 @@ def _counts_with_only(
     are, also a sentence that such a phrase helped to cram. The words of the subject are those of all pages.
     """
     row = Row(int(terms.sum()), int(entities.sum()), plain.row.keyword)
-    stays = np.concatenate((terms, entities, entities, np.ones(plain.row.width - len(terms) - 2 * len(entities), dtype=bool)))
+    stays = np.concatenate((terms, *[entities] * 3, np.ones(plain.row.width - plain.row.tally, dtype=bool)))
     place_now = np.cumsum(stays) - 1
     reduced = None
     known: dict[int, Counts] = {}

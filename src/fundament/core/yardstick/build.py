@@ -22,6 +22,7 @@ from fundament.core.yardstick.near_copies import copied_from
 from fundament.core.yardstick.page_words import words_of_page
 from fundament.core.yardstick.ranges import LEAST_VALUES, is_usual, robust_ranges
 from fundament.core.yardstick.secondary_keywords import secondary_keywords
+from fundament.core.yardstick.statements import shared_statements
 from fundament.core.yardstick.structure import contains, structure_of
 from fundament.core.yardstick.subtopics import find_subtopics
 from fundament.core.yardstick.terms import find_terms
@@ -89,6 +90,7 @@ def find_evidence(pages: Sequence[ComparedPage], keyword: str, settings: Setting
         settings=settings,
         notes=tuple(notes),
         unsure_terms=unsure,
+        statements=shared_statements(measured, keyword, language),
     )
 
 

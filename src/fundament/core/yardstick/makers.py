@@ -5,6 +5,7 @@ from __future__ import annotations
 import re
 from collections.abc import Sequence
 
+from fundament.core.language.function_words import function_words
 from fundament.core.language.words import tokenize
 from fundament.core.yardstick.model import SEVERAL_SITES, ComparedPage
 
@@ -47,6 +48,8 @@ def names_of_makers(pages: Sequence[ComparedPage], language: str) -> list[frozen
         keys = set()
         for name in (*page.reading.makers, *_IN_TITLE.split(page.reading.title)[1:]):
             lemmas = [token.lemma for token in tokenize(name, language)]
+            while lemmas and lemmas[0] in function_words(language):
+                lemmas.pop(0)  # "The Lime Wardens Guild"
             if 0 < len(lemmas) <= MOST_WORDS_OF_MAKER:
                 keys.add(" ".join(lemmas))
         host = page.site.partition(".")[0]

@@ -169,6 +169,27 @@ class Subtopic:
 
 
 @dataclass(frozen=True)
+class StatedBy:
+    """A competitor's sentence that makes a statement. figures: those in it, as written."""
+
+    url: str
+    text: str
+    figures: tuple[str, ...] = ()
+
+
+@dataclass(frozen=True)
+class SharedStatement:
+    """What three makers' pages or more say, each in its own words. text: the sentence that is most like the others; stated: all of them, that one first. It counts nothing.
+    key: of the sentence that it was decided by, else of the first; decision: an action of `consensus.decide`, "" for none."""
+
+    text: str
+    pages: int
+    stated: tuple[StatedBy, ...]
+    key: str = ""
+    decision: str = ""
+
+
+@dataclass(frozen=True)
 class PageSummary:
     """A competitor in short.
 
@@ -234,6 +255,7 @@ class Consensus:
     unsure_terms: tuple[UnsureTerm, ...] = ()
     competitors: tuple[CompetitorFeatures, ...] = ()
     substance: Substance | None = None
+    statements: tuple[SharedStatement, ...] = ()
     version: str = CONSENSUS_VERSION
 
 
@@ -271,3 +293,4 @@ class Yardstick:
     secondary_factors: tuple[float, ...] = ()
     substance: Substance | None = None
     required: tuple[str, ...] = ()
+    statements: tuple[SharedStatement, ...] = ()

@@ -18,8 +18,9 @@ MOSTLY = 0.6  # of a phrase's uses
 LEAST_OTHERS = 2  # makers, beside the makers' own, from which their name is a word of the subject
 _CODE = re.compile(r"_|\w\(\)|^-|\w/\w+/|\w::\w")
 ARTICLES_AFTER_VERB = frozenset(["the", "a", "an"])
-LOOSE = frozenset(["in", "for", "on", "with", "and", "or", "at", "by", "from", "per"])  # join words that are not always one thing
-LOOSE_SHARE = 0.4  # of the pages
+LOOSE = frozenset(
+    ["in", "for", "on", "with", "and", "or", "at", "by", "from", "per"]
+)  # what they join is two things, or a piece of a sentence
 KEYS = frozenset(["ctrl", "alt", "shift", "enter", "tab", "esc", "strg", "umschalt", "maj", "del"])
 
 
@@ -30,8 +31,8 @@ class NotTerms:
         """keyword_lemmas: what is asked for is always of the subject."""
         pack = pack_of(language)
         self.asked, self.language, self.pack = keyword_lemmas, language, pack
-        self.page_count, self.on_pages = len(pages), Counter(candidate.key for page in pages for candidate in page.analysis.candidates)
-        parts = sum(self.on_pages[word] >= LEAST_PAGES for word in pack.interface_words)
+        on_pages = Counter(candidate.key for page in pages for candidate in page.analysis.candidates)
+        parts = sum(on_pages[word] >= LEAST_PAGES for word in pack.interface_words)
         self.describes_screens = parts >= LEAST_PARTS
         self.makers = names_of_makers(pages, language)
         sites = makers_of(pages)
@@ -103,4 +104,4 @@ class NotTerms:
             return not shown[-1][:1].isupper() and not shown[-1][:1].isdigit()
         if len(words) > 2 and words[1] in ARTICLES_AFTER_VERB:
             return True
-        return not LOOSE.isdisjoint(words[1:-1]) and self.on_pages[" ".join(words)] < LOOSE_SHARE * self.page_count
+        return self.language == "en" and not LOOSE.isdisjoint(words[1:-1])

@@ -42,6 +42,9 @@ SPECIFICITY = {"NOUN": 1.5, "PROPN": 1.5, "PHRASE": 0.9, "ADJ": 2.0, "VERB": 2.1
 SHARED_BY_MOST = 0.4  # lowered by this for words on at least half of the competitors
 FLATTENING = 0.75  # so that a handful of head words does not hold most of the weight
 LEAST_STEM = 4  # letters
+CANDIDATES = (
+    2  # times as many as terms at most: were they cut before it is known what is a term, one page more would bring others over the edge
+)
 LEAST_TERMHOOD = 0.6  # the probability of being a term of the subject below which a phrase counts for nothing
 LEAST_SHOWN_TERMHOOD = 0.35  # from here on a phrase is shown as one that may be
 LEAST_SHARED_TERMHOOD, NEARLY_ALL, VERY_SPECIFIC = 0.45, 0.8, 2.0  # the same for a word on nearly all pages that is rare elsewhere (log10)
@@ -77,7 +80,7 @@ def find_terms(
 
     pages: at least one competitor, in rank order; summaries: the same pages in short.
     """
-    terms, signs = candidate_terms(pages, keyword, language, most_terms=most_terms)
+    terms, signs = candidate_terms(pages, keyword, language, most_terms=CANDIDATES * most_terms)
     probable = termhood(signs, keyword, language)
     kept: list[Term] = []
     unsure: list[UnsureTerm] = []
@@ -86,6 +89,7 @@ def find_terms(
             kept.append(replace(term, termhood=1.0 if term.head else round(share, 3)))
         elif share >= LEAST_SHOWN_TERMHOOD:
             unsure.append(UnsureTerm(term.name, sum(1 for count in term.counts if count), sum(term.counts), round(share, 3)))
+    kept = kept[:most_terms]
     return with_weights(kept, summaries, *use_tables(kept)), tuple(sorted(unsure, key=lambda term: (-term.termhood, term.name)))
 
 

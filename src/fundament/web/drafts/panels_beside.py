@@ -13,6 +13,7 @@ from fundament.core.scoring.model import Item, Score
 from fundament.core.scoring.points import DESCRIPTION_LENGTH, TITLE_LENGTH
 from fundament.core.scoring.said import Said, target_key
 from fundament.core.scoring.shown import in_tenths
+from fundament.core.yardstick.statements import figures_side_by_side
 from fundament.messages import label, say, say_all, subject_of
 from fundament.rendering.text_width import DESCRIPTION_SIZE, ENTRIES, TITLE_SIZE, cut_off, text_width
 from fundament.web.drafts.models import Draft
@@ -130,6 +131,22 @@ def _plan(draft: Draft, measured: Measured, score: Score) -> dict[str, Any]:
     return {"plan_study": study, "plan": rows, "plan_there": sum(bool(row["standing"].block) for row in rows)}
 
 
+def _statements(draft: Draft, measured: Measured, score: Score) -> dict[str, Any]:
+    """What several competitors say, with all their sentences, but for what was dropped."""
+    found = measured.compiled.yardstick.statements if measured.compiled is not None else ()
+    kept = [statement for statement in found if statement.decision != "dropped"]
+    rows = [
+        {"statement": one, "figures": figures_side_by_side(stated.figures for stated in one.stated)}
+        for one in sorted(kept, key=lambda one: one.decision != "kept")
+    ]
+    return {
+        "shared": rows,
+        "dropped_statements": len(found) - len(kept),
+        "statements_of": draft.measured_by,
+        "statement_pages": len(measured.compiled.yardstick.pages) if measured.compiled else 0,
+    }
+
+
 def beside_panels(*, for_guest: bool = False) -> tuple[str, ...]:
     """The keys of those that whoever looks may see."""
     return tuple(key for key, panel in BESIDE.items() if panel.is_for_guests or not for_guest)
@@ -146,6 +163,7 @@ BESIDE = {
         BesidePanel("why", "drafts/why_part.html", _why),
         BesidePanel("entry", "drafts/entry_part.html", _entry),
         BesidePanel("language", "drafts/language_part.html", _language),
+        BesidePanel("statements", "drafts/statements_part.html", _statements),
         BesidePanel("plan", "drafts/plan_part.html", _plan, is_for_guests=False),
     )
 }

@@ -10,6 +10,7 @@ from typing import Any
 from django import template
 from django.utils.safestring import SafeString
 
+from fundament.core.reading.addresses import site_of
 from fundament.core.scoring.model import Score
 from fundament.core.scoring.parts import PART_WEIGHTS
 from fundament.core.yardstick.model import Range, Yardstick
@@ -134,6 +135,12 @@ def verb_name(verb: str) -> str:
 def hardness_name(verdict: str) -> str:
     """How hard it is to be among the competitors, in words."""
     return label(f"hardness.{verdict}")
+
+
+@register.filter
+def host(address: str) -> str:
+    """The site of an address, as the core tells sites apart."""
+    return site_of(address) or address
 
 
 @register.filter

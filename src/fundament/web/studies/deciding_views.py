@@ -76,7 +76,7 @@ def decide(request: HttpRequest, study_id: int) -> HttpResponse:
         return _asked_about(request, study_id, error)
     if not request.headers.get("HX-Request"):
         return redirect(SCREENS[kind], study_id)
-    if kind == "secondary":  # its screen is shown anew as a whole
+    if kind in ("secondary", "statements"):  # its screen is shown anew as a whole
         return on_to(request, reverse(SCREENS[kind], args=[study_id]))
     answer = render(
         request,

@@ -15,6 +15,7 @@ from django.utils.text import slugify
 from django.views.decorators.http import require_GET, require_POST
 
 from fundament.core.outline.proposal import frequent_subtopics
+from fundament.core.yardstick.statements import figures_side_by_side
 from fundament.rendering.docx import docx_of
 from fundament.rendering.html import inside
 from fundament.rendering.markdown import markdown_of
@@ -29,7 +30,8 @@ from fundament.web.errors import ApplicationError, NotFoundError
 from fundament.web.numbers import whole_number
 from fundament.web.studies.models import Study
 from fundament.web.studies.opened import Opened, opened
-from fundament.web.studies.services import planning
+from fundament.web.studies.services import deciding, planning
+from fundament.web.studies.ways import WAYS
 from fundament.web.tables import csv_response, xlsx_response
 
 FONTS = Path(settings.STATICFILES_DIRS[0]) / "build" / "fonts"
@@ -52,6 +54,10 @@ TABLES: dict[str, tuple[tuple[str, ...], Rows]] = {
     "entities": (
         ("entity", "kind", "weight", "competitors", "context", "decision", "note"),
         lambda p: [(e.name, e.kind, e.weight, e.pages, "; ".join(e.context), e.decision, e.note) for e in p.entities],
+    ),
+    "statements": (
+        ("statement", "competitors", "decision", "url", "sentence", "figures"),
+        lambda p: [(s.text, s.pages, s.decision, url, text, "; ".join(figures)) for s in p.statements for url, text, figures in s.stated],
     ),
     "questions": (("question", "competitors"), lambda p: [(q.text, q.answered) for q in p.questions]),
     "competitors": (
@@ -84,6 +90,11 @@ def plan(request: HttpRequest, study_id: int) -> HttpResponse:
             "plan": made[0],
             "members": Membership.objects.filter(workspace=open_.actor.workspace).select_related("user").order_by("user__display_name", "user__username"),
             "tables": TABLES,
+            "statements": [
+                (statement, figures_side_by_side(figures for _, _, figures in statement.stated)) for statement in made[0].statements
+            ],
+            "statement_ways": WAYS["statements"],
+            "seen": deciding.stamp_of(open_.study),
         }  # fmt: skip
     return render(request, "studies/plan.html", context)
 

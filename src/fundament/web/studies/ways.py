@@ -1,4 +1,4 @@
-"""What can be decided on a term, entity, subtopic or secondary keyword, declared once: the buttons, their keys and what each does follow from it."""
+"""What can be decided on a term, entity, subtopic, secondary keyword or shared statement, declared once: the buttons, their keys and what each does follow from it."""
 
 from __future__ import annotations
 
@@ -33,5 +33,12 @@ WAYS = {
     "entities": (_KEEP, _DROP, _BACK),
     "secondary": (_MUST, _MAY, _DROP, _BACK),
     "subtopics": (_MUST, _MAY, _KEEP, _DROP, _BACK),
+    "statements": (_KEEP, _DROP, _BACK),
 }
-SCREENS = {"terms": "terms", "entities": "entities", "subtopics": "outline", "secondary": "yardstick"}  # where each kind is decided on
+SCREENS = {
+    "terms": "terms",
+    "entities": "entities",
+    "subtopics": "outline",
+    "secondary": "yardstick",
+    "statements": "plan",
+}  # where each kind is decided on

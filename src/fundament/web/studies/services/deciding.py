@@ -11,13 +11,14 @@ from django.db import transaction
 
 from fundament.core.consensus.decide import ACTIONS
 from fundament.core.yardstick.secondary_keywords import key_of
+from fundament.core.yardstick.statements import key_of_sentence
 from fundament.web.accounts.roles import Actor, get_for
 from fundament.web.errors import ApplicationError, ChangedSinceError, NotFoundError
 from fundament.web.history.services.record import Recording, recorded
 from fundament.web.live.notify import announce
 from fundament.web.studies.models import Addition, CurrentConsensus, Decision, Identity, Study
 from fundament.web.studies.services.figures import follow, proposed_by_key, secondary_of
-from fundament.web.studies.services.yardsticks import decided_of, decisions_hash
+from fundament.web.studies.services.yardsticks import compiled_of, decided_of, decisions_hash
 from fundament.web.studies.signals import figures_changed
 
 MOST_WORDS = 40_000
@@ -42,7 +43,7 @@ def decide_on_all(
     note: str | None = "",
     seen: str | None = None,
 ) -> list[Decision | None]:
-    """Decide on terms, entities, subtopics or secondary keywords by their keys, all or none; "as proposed" takes decisions back. From now on their identities are what they stand for today.
+    """Decide on terms, entities, subtopics, secondary keywords or shared statements by their keys, all or none; "as proposed" takes decisions back. From now on their identities are what they stand for today.
 
     note: None leaves the notes as they are. seen: what `stamp_of` gave when the screen was shown that is decided on; None where one decides whatever others did. Raises DecidedMeanwhileError, and changes nothing,
     where somebody else decided otherwise since.
@@ -59,11 +60,13 @@ def decide_on_all(
         Study.objects.select_for_update().get(pk=study.pk)
         identities = {row.key: row for row in Identity.objects.filter(study=study, key__in=wanted)}
         phrases = {key_of(phrase): phrase for phrase in secondary_of(study)} if len(identities) < len(wanted) else {}
-        if not set(wanted) <= {*identities, *phrases} or (action == "own target" and phrases):
+        statements = _statements_of(study) if len(identities) + len(phrases) < len(wanted) else {}
+        if not set(wanted) <= {*identities, *phrases, *statements} or (action == "own target" and (phrases or statements)):
             raise NotFoundError("error.not_found")
         subjects = {
-            key: _Subject("secondary", phrases[key]) if key in phrases else _Subject(identities[key].kind, identities[key].name)
-            for key in wanted
+            **{key: _Subject(identity.kind, identity.name) for key, identity in identities.items()},
+            **{key: _Subject("secondary", phrases[key]) for key in wanted if key in phrases},
+            **{key: _Subject("statements", statements[key]) for key in wanted if key in statements},
         }
         known = {row.key: row for row in Decision.objects.filter(study=study, key__in=wanted).select_related("by")}
         _ask_about_others(actor, [row for row in known.values() if seen is not None and _stamp(row) > seen], subjects, action, uses)
@@ -77,6 +80,13 @@ def decide_on_all(
         names = [subjects[key].name for key in wanted]
         recording.values |= {"name": names[0]} if len(names) == 1 else {"names": names[:5], "count": len(names)}
     return found
+
+
+def _statements_of(study: Study) -> dict[str, str]:
+    """What several competitors say, by the key of every sentence that says it."""
+    compiled = compiled_of(study.pk)
+    found = compiled.yardstick.statements if compiled is not None else ()
+    return {key_of_sentence(one.text): statement.text for statement in found for one in statement.stated}
 
 
 class _Subject(NamedTuple):

@@ -65,6 +65,10 @@ def plan_of(study: Study, compiled: CompiledYardstick) -> schema.Plan:
             for e in yardstick.entities
             if e.weight > 0
         ),
+        statements=tuple(
+            schema.PlannedStatement(s.key, s.text, s.pages, tuple((one.url, one.text, one.figures) for one in s.stated), s.decision)
+            for s in yardstick.statements
+        ),
         questions=tuple(schema.PlannedQuestion(one.text, one.answered) for one in asked if one.kind == "question"),
         related=tuple(one.text for one in asked if one.kind == "search"),
         structure=tuple(

@@ -39,6 +39,7 @@ def decided_of(decisions: list[Decision], current: CurrentConsensus) -> DecidedT
     here = {key for kind in current.used_keys.values() for key in kind}
     if any(decision.kind == "secondary" for decision in decisions):
         here |= {key_of(phrase) for phrase in SecondaryKeyword.objects.filter(study_id=current.study_id).values_list("phrase", flat=True)}
+    here |= {decision.key for decision in decisions if decision.kind == "statements"}  # they count nothing, and wait for their sentences
     return decided_among(decisions, here, current.joined)
 
 
