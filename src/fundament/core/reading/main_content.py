@@ -42,6 +42,7 @@ from fundament.core.reading.tree import Element, ancestors
 _SEPARATORS = re.compile(r"[\s|·•>/»-]+")
 SECTION = 150  # words of running text that make a section of its own
 TEXT_BEFORE = 30  # words without links that are a text, before what users say of it
+LEAST_CONSTANTS = 2  # beside one, that make it one of a list
 LEAST_TEXT = 40  # words of running text; with fewer nothing is told about the surroundings
 _NOT_AROUND_THE_TITLE = frozenset(
     ["advert", "page header", "hidden", "sidebar", "share buttons", "cookie notice", "newsletter form", "form"]
@@ -382,6 +383,8 @@ class MainContent:
         for position, block in enumerate(self._blocks):
             if reasons[position] or block.kind != "heading" or not CLUTTER_HEADING.match(block.text.strip().rstrip(":")):
                 continue
+            if self._is_one_of_constants(block):
+                continue
             end = next(
                 (
                     p for p in range(position + 1, len(self._blocks))
@@ -394,6 +397,13 @@ class MainContent:
                 continue
             for p in (position, *below):
                 reasons[p] = reasons[p] or "heading of site furniture"
+
+    def _is_one_of_constants(self, block: RawBlock) -> bool:
+        """Whether a heading is one word in capitals among others like it ("ELEMENTS", "COMMENTS"): a name that the page explains."""
+        if not block.text.isupper() or " " in block.text:
+            return False
+        alike = (b for b in self._blocks if b is not block and b.kind == "heading" and b.level == block.level)
+        return sum(b.text.isupper() and " " not in b.text for b in alike) >= LEAST_CONSTANTS
 
     def _leave_out_what_ends_in_nothing(self, reasons: list[str]) -> None:
         """Headings without a letter, and those of a box in the text that holds links and nothing that counts."""

@@ -101,7 +101,10 @@ class NotTerms:
         if shown[0].lower() in self.pack.weak_openers or words[0] in self.pack.weak_openers:
             return True
         if self.pack.nouns_in_capitals:
-            return not shown[-1][:1].isupper() and not shown[-1][:1].isdigit()
+            if not shown[-1][:1].isupper() and not shown[-1][:1].isdigit():
+                return True
+            # "liegt die Datei", "neben der Liste": no adjective stands before an article
+            return not shown[0][:1].isupper() and any(word in function_words(self.language) for word in words[1:-1])
         if len(words) > 2 and words[1] in ARTICLES_AFTER_VERB:
             return True
         return self.language == "en" and not LOOSE.isdisjoint(words[1:-1])

@@ -11,8 +11,9 @@ from importlib import import_module
 
 from fundament.core.language.analysis import Sentence, analyse_text
 from fundament.core.language.function_words import empty_words, function_words, inner_words
+from fundament.core.language.international_names import is_international_name
 from fundament.core.language.packs import pack_of
-from fundament.core.language.words import is_address, is_quantity
+from fundament.core.language.words import is_address, is_dictionary_word, is_quantity
 from fundament.core.reading.model import Block, Reading
 from fundament.core.version import ANALYSIS_VERSION
 from fundament.core.yardstick.name_runs import cue_beside, name_runs
@@ -92,7 +93,7 @@ def analyse_page(reading: Reading) -> PageAnalysis:
             form = _written(source, sentence, start, end)
             counts[key] += 1
             prominences[key] += is_heading
-            forms[key][form if form.isupper() else _lower_unless_name(form, sentence_tags[start:end], opens=start == 0)] += 1
+            forms[key][form if form.isupper() else _lower_unless_name(form, sentence_tags[start:end], language, opens=start == 0)] += 1
             tags[key][sentence_tags[start] if end - start == 1 else "PHRASE"] += 1
         for start, end in name_runs(sentence, language):
             names[_written(source, sentence, start, end), cue_beside(sentence, start, end, language)] += 1
@@ -141,12 +142,14 @@ def _own_part_of_title(reading: Reading) -> str:
     return max(parts, key=len) if parts else ""
 
 
-def _lower_unless_name(form: str, tags: tuple[str, ...], *, opens: bool) -> str:
+def _lower_unless_name(form: str, tags: tuple[str, ...], language: str, *, opens: bool) -> str:
     """The form with small letters but for names; the capital of a sentence's first word says nothing. Where no tagger knows the names, capitals inside a
     sentence stay: they are names', or German nouns'."""
     words = form.split(" ")
     if not any(tags):
-        return form[0].lower() + form[1:] if opens else form
+        first = words[0].lower()
+        is_name = not is_dictionary_word(first, language) or is_international_name(first, language)
+        return form[0].lower() + form[1:] if opens and not is_name else form
     if opens and len(words) == 1:
         return form.lower()
     if len(words) == len(tags):
