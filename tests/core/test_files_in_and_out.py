@@ -21,6 +21,8 @@ from fundament.core.documents.schema import Node, clean_document
 from fundament.core.language.detect import detect_language
 from fundament.core.reading.read_page import read_page
 from fundament.files.archives import read_archive
+from fundament.files.columns import Field, LeftOut, TableKind, guess, take
+from fundament.files.tables import read_tables
 from fundament.files.texts import html_of_markdown, read_text
 from fundament.files.word_documents import read_word_document
 from fundament.rendering.document_docx import Head, document_docx
@@ -162,3 +164,21 @@ def test_a_header_behind_the_title_and_a_constant_called_comments_are_text() -> 
     )
     found = read_page(f"<html><body><h1>Constants of the reader</h1>{sections}</body></html>", "https://a.example/")
     assert [block.text for block in found.headings() if block.main][1:] == list(names)
+
+
+@pytest.mark.parametrize(
+    ("table", "keywords"),
+    [
+        ("My keywords\n\nkeyword\nlime mortar\nrepointing\n", ["lime mortar", "repointing"]),
+        ("Keyword report;;\nkeyword;volume;position\nlime mortar;900;3\nrepointing;400;5\n", ["lime mortar", "repointing"]),
+        ("lime mortar\nrepointing brick, by hand\nsash windows\n", ["lime mortar", "repointing brick, by hand", "sash windows"]),
+        ('"Key\nword","Search\r\nvolume"\nlime mortar,900\nrepointing,400\n', ["lime mortar", "repointing"]),
+    ],
+)
+def test_titles_above_one_column_and_headings_of_two_lines(table: str, keywords: list[str]) -> None:
+    (sheet,) = read_tables(table.encode(), "a.csv")
+    kind = TableKind(
+        "keywords", (Field("keyword", "text", ("keyword",), needed=True), Field("volume", "number", ("volume", "search volume")))
+    )
+    rows = [row for row in take(sheet, guess(sheet, kind), kind) if not isinstance(row, LeftOut)]
+    assert [row.values["keyword"] for row in rows] == keywords

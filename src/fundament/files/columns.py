@@ -206,15 +206,17 @@ def _likeness(heading: str, one: Field) -> float:
 def _headings_at(sheet: Sheet, kind: TableKind) -> int:
     """The row that is likeliest to hold the headings: one that names fields; else the first of mostly texts that are all different, with other kinds of cells below."""
     width = max((sum(not is_empty(cell) for cell in row) for row in sheet.rows[:SAMPLE]), default=0)
-    best, at = 0.0, -1
+    best, at = (0.0, 0.0), -1
     for number, row in enumerate(sheet.rows[:MOST_HEADING_ROW]):
         texts = [text_of(cell) for cell in row]
-        named = sum(max((_likeness(text, one) for one in kind.fields), default=0.0) >= 1.0 for text in texts if text and len(text) < 60)
+        alike = [max((_likeness(text, one) for one in kind.fields), default=0.0) for text in texts if text and len(text) < 60]
+        named = sum(one >= 1.0 for one in alike)
         named += sum(bool(month_of_heading(text)) for text in texts) if kind.months else 0
         there = [cell for cell in row if not is_empty(cell)]
         figures = sum(number_of(cell) is not None for cell in there)
-        if named > best and not any(is_address(cell) for cell in row) and 2 * figures <= len(there):
-            best, at = float(named), number
+        rating = float(named), max(alike, default=0.0)  # "keyword" below "My keywords" is the heading
+        if named and rating > best and not any(is_address(cell) for cell in row) and 2 * figures <= len(there):
+            best, at = rating, number
     if at >= 0:
         return at
     for number, row in enumerate(sheet.rows[:MOST_HEADING_ROW]):

@@ -21,6 +21,7 @@ MOST_UNPACKED = 400_000_000  # of a spreadsheet, which is a compressed archive
 MOST_RATIO = 200  # unpacked to packed, from LEAST_UNPACKED on
 LEAST_UNPACKED = 20_000_000
 MOST_ROWS, MOST_COLUMNS, MOST_SHEETS = 200_000, 400, 50
+NO_SIGN = "\x1f"  # no text has it: each line is one cell
 DELIMITERS = (",", ";", "\t", "|")
 SAMPLE_LINES = 60
 _BOMS = ((codecs.BOM_UTF8, "utf-8-sig"), (codecs.BOM_UTF32_LE, "utf-32"), (codecs.BOM_UTF16_LE, "utf-16"), (codecs.BOM_UTF16_BE, "utf-16"))
@@ -108,9 +109,10 @@ def _delimited(content: bytes) -> Sheet:
 
 
 def _delimiter_of(text: str) -> str:
-    """The sign with which the most lines have the same number of columns, and the most of them. A file with one column has none; then a comma is as good."""
+    """The sign with which the most lines have the same number of columns, and the most of them. A file with one column has none; a sign in
+    fewer than half of its lines is a part of what they say ("repointing brick, by hand")."""
     lines = io.StringIO("\n".join(text[:200_000].splitlines()[:SAMPLE_LINES]), newline="").getvalue()
-    best, sign = (0.0, 0), ","
+    best, sign, most_are_single = (0.0, 0), ",", False
     for delimiter in DELIMITERS:
         counts = Counter(len(row) for row in _lines(lines, delimiter) if any(cell.strip() for cell in row))
         if not counts:
@@ -120,8 +122,8 @@ def _delimiter_of(text: str) -> str:
             found = rows / counts.total(), columns
             # two columns on half of the lines are chance where another sign parts all lines in more
             if found > best:
-                best, sign = found, delimiter
-    return sign
+                best, sign, most_are_single = found, delimiter, 2 * counts[1] > counts.total()
+    return NO_SIGN if most_are_single else sign
 
 
 def _lines(text: str, delimiter: str) -> list[list[str]]:
