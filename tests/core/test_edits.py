@@ -5,6 +5,8 @@ from __future__ import annotations
 import pytest
 
 from fundament.core.checks import checks
+from fundament.core.consensus.build import build_consensus
+from fundament.core.consensus.decide import Decisions, decide
 from fundament.core.edits.gains import Gains
 from fundament.core.edits.model import Edit
 from fundament.core.edits.next_edits import next_edits
@@ -13,7 +15,10 @@ from fundament.core.reading.read_draft import read_draft
 from fundament.core.scoring.compiled import CompiledYardstick
 from fundament.core.scoring.features import draft_features
 from fundament.core.scoring.score import score
+from fundament.core.yardstick.model import ComparedPage
 from fundament.messages import label, say_all, subject_of
+from tests.conftest import KEYWORD
+from tests.core.test_guards import MINE
 from tests.gold.natural import naturally
 
 RAKE = "Take out the old mortar with a plugging chisel to twice the height of the joint. Brush the dust out of the joints. Leave the back of the joint square."
@@ -153,3 +158,19 @@ def test_what_a_denied_sentence_would_earn_is_told_by_its_own_terms(compiled: Co
     cement = next(number for number, term in enumerate(compiled.yardstick.terms) if term.name == "cement")
     assert found[0].change.uses == ((cement, 2.0),)
     assert found[0].finding.block == 4
+
+
+def test_in_a_text_longer_than_planned_what_is_put_in_displaces_something(articles: list[ComparedPage]) -> None:
+    consensus = build_consensus(articles, KEYWORD)
+    text = "".join(f"<h2>Part {number}</h2><p>{' '.join(MINE)}</p>" for number in range(6))
+    draft = read_draft(f"<h1>{KEYWORD}</h1>{text}", language="en")
+    lengths = (draft.word_count // 2, 2 * draft.word_count)
+    short, long = (CompiledYardstick(decide(consensus, decisions=Decisions(planned_words=words))) for words in lengths)
+    by_plan = [
+        {edit.finding.key: edit.gain for edit in next_edits(draft, plan) if edit.finding.check == "use_term"} for plan in (short, long)
+    ]
+    assert by_plan[0] and all(gain.displaced > 0.0 for gain in by_plan[0].values())
+    assert by_plan[1] and all(gain.displaced == 0.0 for gain in by_plan[1].values())
+    features = draft_features(short, draft)
+    more = draft_features(short, read_draft(f"<h1>{KEYWORD}</h1>{text}<p>{'and so on it goes ' * 25}</p>", language="en"))
+    assert features.figures.longer_by(100).share == pytest.approx(more.figures.share, rel=0.01)

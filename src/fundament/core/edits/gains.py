@@ -10,7 +10,7 @@ from __future__ import annotations
 
 import functools
 from collections.abc import Iterable, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import TypeVar
 
 import numpy as np
@@ -41,6 +41,8 @@ SHARES = {  # check -> (sure, middle) as shares of the reach
     "use_term": (0.6, 1.0), "name_entity": (0.6, 1.0), "head_subtopic": (0.0, 0.5), "answer_subtopic": (0.0, 0.25), "lengthen_section": (0.4, 0.9),
     "own_words": (0.3, 0.8), "own_pieces": (0.3, 0.8), "own_statements": (0.3, 0.8), "vary": (0.3, 0.8), "word_order": (0.3, 0.8), "loosen": (0.3, 0.8),
 }  # fmt: skip
+WORDS_OF_USE, WORDS_OF_HEADING = 14, 6  # of a sentence that brings a use, of a heading; the text of a section is the writer's to choose
+MORE_WORDS = 100  # with which the cost of one is worked out
 OTHER_SHARES = (1.0, 1.0)  # what is told to the letter: a title, an image, a split paragraph
 
 
@@ -76,11 +78,27 @@ class Gains:
     def _recognised(self) -> Numbers:
         return self.features.figures.recognised()
 
-    def gain(self, check: str, full: float) -> Gain:
-        """The four figures of an edit that would gain `full` if all of it earned."""
+    def gain(self, check: str, full: float, displaced: float = 0.0) -> Gain:
+        """The figures of an edit that would gain `full` if all of it earned. displaced: see Gain."""
         sure, middle = SHARES.get(check, OTHER_SHARES)
         full = float(full)  # rounding numpy's own numbers takes ten times as long
-        return Gain(middle=round(middle * full, 4), sure=round(sure * full * self._of_subject, 4), reach=round(full, 4))
+        least, usual, most = (round(max(0.0, share * full - displaced), 4) for share in (sure * self._of_subject, middle, 1.0))
+        return Gain(middle=usual, sure=least, reach=most, displaced=round(displaced, 4))
+
+    def displaced(self, change: Change) -> float:
+        """Points that the words of a change take from the rest of the text: where it is longer than planned, each section is taken with a lower probability."""
+        if self.features.share >= 1.0:
+            return 0.0
+        uses = sum(count for _, count in change.uses if count > 0)
+        words = WORDS_OF_USE * max(uses, len(change.entities)) + WORDS_OF_HEADING * len(change.headings)
+        return words * self._cost_of_a_word
+
+    @functools.cached_property
+    def _cost_of_a_word(self) -> float:
+        """Points that a word costs a text longer than planned, by the exact difference of two scores."""
+        figures = self.features.figures.longer_by(MORE_WORDS)
+        longer = replace(self.features, figures=figures, share=figures.share)
+        return max(0.0, points_of(self.compiled, self.features).total - points_of(self.compiled, longer).total) / MORE_WORDS
 
     def joint(self, changes: Sequence[Change]) -> float:
         """What several changes gain together; gains do not add."""

@@ -14,13 +14,15 @@ class Gain:
     """Points of the score, on its scale of 0 to 100.
 
     sure: the least that an honest edit of this kind gets. middle: what edits of this kind made by hand got. reach: what it gets when all of it earns. got:
-    what it did get when it was made, None before that. See `gains`.
+    what it did get when it was made, None before that. displaced: what its words take from the rest of a text that is longer than planned; it is off all three
+    already. See `gains`.
     """
 
     middle: float
     sure: float
     reach: float
     got: float | None = None
+    displaced: float = 0.0
 
 
 @dataclass(frozen=True)

@@ -207,6 +207,13 @@ class Figures:
         """These figures with what others, of the same blocks, have of the subtopics."""
         return replace(self, heads=before.heads, passages=before.passages)
 
+    def longer_by(self, words: float) -> Figures:
+        """The same text with so many more words that say nothing, where it is longer than planned already."""
+        longer = self.words + words
+        share = min(1.0, self.share * self.words / longer)
+        layers = tuple(Layer(layer.weight, layer.figures.longer_by(words)) for layer in self.layers)
+        return replace(self, words=longer, share=share, layers=layers)
+
     @functools.cached_property
     def plain(self) -> Figures:
         """The same as if all blocks had substance."""

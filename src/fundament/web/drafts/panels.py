@@ -26,8 +26,16 @@ PANELS = ("edits", *(part.key for part in PARTS))
 MOST_EDITS = 30
 SUBSTANCE = "substance"  # passages that say little beside their terms
 DENIED = "denied"  # in the place of a part: the sentences that earn nothing
+LEAST_OF_PLAN, MOST_OF_PLAN, LEAST_OFFERED = 0.9, 1.25, 150  # shares of the planned length, words
 LEAST_BOUND = 0.1  # points of an edit whose least and most are worth showing
 _NARROW = "\u00a0"  # a space where no line breaks
+
+
+def offered_words(words: int, planned: int) -> int:
+    """The length that is offered as the plan of a text that is far from it: its own, to the ten; 0 where it is near. A short text is offered its own below nine tenths."""
+    if words < LEAST_OFFERED or LEAST_OF_PLAN * planned <= words <= MOST_OF_PLAN * planned:
+        return 0
+    return round(words, -1)
 
 
 @dataclass(frozen=True)
@@ -76,6 +84,8 @@ def panel_context(measured: Measured, panel: str, view: PanelView = USUAL_VIEW, 
         context["stated"] = STATED
         context["notes"] = [say(note) for note in score.notes]
         looked_at = ((SUBSTANCE, score.thin), (DOUBTED, score.doubted))
+        context["offered_words"] = offered_words(measured.words, compiled.planned_words)
+        context["displaced"] = max((edit.gain.displaced for edit in measured.edits), default=0.0)
         context["to_look_at"] = [(key, label(f"passages.{key}"), len({one.block for one in found})) for key, found in looked_at if found]
         sections = Sections.of(measured)
         edits = _looked_at(measured.edits, view, sections)

@@ -142,7 +142,10 @@ def desk(request: HttpRequest, draft_id: int, template: str, more: dict[str, Any
 def _said(actor: Actor, draft: Draft) -> dict[str, Any]:
     """What the panel shows of the words of people; a visitor sees none and says none."""
     may_say = can(actor, "draft.state")
-    return {"may_say": may_say, "statements": statements_of(draft) if may_say or actor.kind == "person" else []}
+    return {
+        "may_say": may_say, "statements": statements_of(draft) if may_say or actor.kind == "person" else [], "may_plan": can(actor, "study.decide"),
+        "plans_for": draft.measured_by, "draft": draft,
+    }  # fmt: skip
 
 
 @answers_json

@@ -43,7 +43,8 @@ def plan_length(request: HttpRequest, study_id: int) -> HttpResponse:
     if words is None or (not words and not request.POST.get("median")):
         raise ApplicationError("error.planned_length", most=deciding.MOST_WORDS)
     deciding.plan_length(actor_of(request), study_id, words)
-    return on_to(request, reverse("yardstick", args=[study_id]))
+    draft = whole_number(request.POST.get("draft", ""))  # asked for at a desk, which is shown again
+    return on_to(request, reverse("draft", args=[draft]) if draft else reverse("yardstick", args=[study_id]))
 
 
 @require_POST
