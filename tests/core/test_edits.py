@@ -172,5 +172,5 @@ def test_in_a_text_longer_than_planned_what_is_put_in_displaces_something(articl
     assert by_plan[0] and all(gain.displaced > 0.0 for gain in by_plan[0].values())
     assert by_plan[1] and all(gain.displaced == 0.0 for gain in by_plan[1].values())
     features = draft_features(short, draft)
-    more = draft_features(short, read_draft(f"<h1>{KEYWORD}</h1>{text}<p>{'and so on it goes ' * 25}</p>", language="en"))
+    more = draft_features(short, read_draft(f"<h1>{KEYWORD}</h1>{text}<p>{'and so on it goes ' * 20}</p>", language="en"))
     assert features.figures.longer_by(100).share == pytest.approx(more.figures.share, rel=0.01)

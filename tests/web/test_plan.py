@@ -3,7 +3,9 @@
 from __future__ import annotations
 
 import csv
+import html
 import io
+import json
 import re
 import zipfile
 import zlib
@@ -32,7 +34,7 @@ from fundament.web.studies.services.adding import set_secondary_keywords
 from fundament.web.studies.services.deciding import decide_on, plan_length
 from fundament.web.studies.services.planning import plan_of, set_plan
 from fundament.web.studies.services.yardsticks import compiled_of
-from tests.web.conftest import member, picture, settle
+from tests.web.conftest import make_draft, member, picture, settle
 from tests.web.test_deciding_screens import yardstick_of
 
 NASTY = "<script>alert(1)</script> *bold* | pipe # hash _under_ [x](javascript:1)"
@@ -168,3 +170,55 @@ def test_a_logo_is_made_anew_small_and_taken_away(signed_in: Client, actor: Acto
     assert image.format == "PNG" and image.width <= 800 and image.height <= 300 and "sandbox" in shown["Content-Security-Policy"]
     signed_in.post(reverse("set-logo"), {"remove": "yes"})
     assert not WorkspaceLogo.objects.exists() and signed_in.post(reverse("set-logo"), {}).status_code == 422
+
+
+def test_what_most_of_them_say_is_decided_like_the_rest_and_dropped_from_plan_and_desk(
+    signed_in: Client, actor: Actor, study: Study, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    monkeypatch.setattr(
+        "fundament.core.yardstick.statements.LEAST_MAKERS", 2
+    )  # the few pages of the fixture's study say hardly anything alike
+    monkeypatch.setattr("fundament.core.yardstick.statements.CUT", 0.3)
+    set_secondary_keywords(actor, study.pk, ["lime mix"])  # so that what the pages have in common is worked out anew
+    settle(study)
+    yardstick = yardstick_of(study)
+    statements = yardstick.statements
+    assert statements, "the pages of the fixture say some things alike"
+    first = statements[0]
+    address = reverse("decide", args=[study.pk])
+    answer = signed_in.post(address, {"kind": "statements", "key": first.key, "action": "dropped"})
+    assert answer.status_code == 302 and answer["Location"] == reverse("plan", args=[study.pk])
+    settle(study)
+    compiled = compiled_of(study.pk)
+    assert compiled is not None and compiled.yardstick.statements[0].decision == "dropped"
+    assert [t.weight for t in compiled.yardstick.terms] == [t.weight for t in yardstick.terms]
+    plan = plan_of(study, compiled)
+    assert plan.statements[0].decision == "dropped" and from_json(to_json(plan)) == plan
+    shown = signed_in.get(reverse("plan", args=[study.pk])).content.decode()
+    assert first.text in html.unescape(shown)  # there to be taken back
+    assert first.text not in html.unescape(shown.partition('id="statements"')[0])  # and not on the paper
+    draft = make_draft(actor, study, "<h1>Repointing</h1><p>Something about the wall.</p>")
+    panel = json.loads(signed_in.get(reverse("draft-panel", args=[draft.pk]), {"panel": "statements"}).content)["panel"]
+    assert first.text not in html.unescape(panel)
+    signed_in.post(address, {"kind": "statements", "key": first.key, "action": "as proposed"})
+    settle(study)
+    assert yardstick_of(study).statements[0].decision == ""
+    with pytest.raises(ApplicationError):
+        decide_on(actor, study.pk, "m-000000000000", "dropped")
+
+
+def test_the_length_of_a_text_far_from_the_plan_is_offered_as_the_plan(signed_in: Client, actor: Actor, study: Study) -> None:
+    draft = make_draft(
+        actor,
+        study,
+        "<h1>Repointing</h1>" + "<p>The wall is wetted on the evening before the mortar goes in, and again in the morning.</p>" * 20,
+    )
+    panel = json.loads(signed_in.get(reverse("draft-panel", args=[draft.pk]), {"panel": "edits"}).content)["panel"]
+    offered = re.search(r'name="words" value="(\d+)"', panel)
+    assert offered and f"Plan {int(offered[1])} words" in panel.replace(",", "").replace("\u202f", "").replace("\xa0", "")
+    answer = signed_in.post(reverse("plan-length", args=[study.pk]), {"words": offered[1], "draft": str(draft.pk)})
+    assert answer.status_code == 302 and answer["Location"] == reverse("draft", args=[draft.pk])
+    assert Study.objects.get(pk=study.pk).planned_words == int(offered[1])
+    settle(study)
+    panel = json.loads(signed_in.get(reverse("draft-panel", args=[draft.pk]), {"panel": "edits"}).content)["panel"]
+    assert "plan-offer" not in panel

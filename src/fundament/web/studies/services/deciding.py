@@ -60,8 +60,8 @@ def decide_on_all(
         Study.objects.select_for_update().get(pk=study.pk)
         identities = {row.key: row for row in Identity.objects.filter(study=study, key__in=wanted)}
         phrases = {key_of(phrase): phrase for phrase in secondary_of(study)} if len(identities) < len(wanted) else {}
-        statements = _statements_of(study) if len(identities) + len(phrases) < len(wanted) else {}
-        if not set(wanted) <= {*identities, *phrases, *statements} or (action == "own target" and (phrases or statements)):
+        statements = {} if set(wanted) <= {*identities, *phrases} else _statements_of(study)
+        if not set(wanted) <= {*identities, *phrases, *statements} or (action == "own target" and not set(wanted) <= {*identities}):
             raise NotFoundError("error.not_found")
         subjects = {
             **{key: _Subject(identity.kind, identity.name) for key, identity in identities.items()},
