@@ -258,8 +258,8 @@ TEXTS = {
     "note.wide_lengths": "The competitors have from {least:g} to {most:n|word|words}. Uses are taken per 1,000 words and targets follow the planned length, "
     "so choose that on purpose.",
     "note.lacks_pack": "The pages are in {language:language}, a language that nothing is known of here: words are counted, and little else.",
-    "note.lacks_entities": "The pages are in {language:language}. Its entities are only names that several pages share: there is no "
-    "vocabulary of concepts, and hardly any has a kind.",
+    "note.lacks_entities": "The pages are in {language:language}. Its entities are names that several pages share, and nouns "
+    "that a table of a thousand words has a kind for.",
     "note.lacks_meaning": "Headings are grouped by the words they share more than by meaning.",
     # why an item has its points
     "reason.term": "{uses:n|use|uses}; {pages} of {of} competitors use it, {target:span} at this length.",
