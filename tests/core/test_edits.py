@@ -174,3 +174,11 @@ def test_in_a_text_longer_than_planned_what_is_put_in_displaces_something(articl
     features = draft_features(short, draft)
     more = draft_features(short, read_draft(f"<h1>{KEYWORD}</h1>{text}<p>{'and so on it goes ' * 20}</p>", language="en"))
     assert features.figures.longer_by(100).share == pytest.approx(more.figures.share, rel=0.01)
+
+
+def test_a_use_of_a_term_brings_half_of_the_entity_of_its_name(compiled: CompiledYardstick) -> None:
+    gains = Gains(compiled, draft_features(compiled, read_draft("")))
+    for edit in next_edits(read_draft(""), compiled):
+        for entity in edit.change.entities if edit.change.uses else ():
+            whole = compiled.part_weight["entities"] / 100.0 * compiled.entity_weight[entity]
+            assert gains.by_part(edit.change)["entities"] == pytest.approx(whole / (1 if compiled.entity_context[entity][3] is None else 2))

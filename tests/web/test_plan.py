@@ -211,7 +211,7 @@ def test_the_length_of_a_text_far_from_the_plan_is_offered_as_the_plan(signed_in
     draft = make_draft(
         actor,
         study,
-        "<h1>Repointing</h1>" + "<p>The wall is wetted on the evening before the mortar goes in, and again in the morning.</p>" * 20,
+        "<h1>Repointing</h1>" + "<p>The wall is wetted on the evening before the mortar goes in, and again in the morning.</p>" * 30,
     )
     panel = json.loads(signed_in.get(reverse("draft-panel", args=[draft.pk]), {"panel": "edits"}).content)["panel"]
     offered = re.search(r'name="words" value="(\d+)"', panel)

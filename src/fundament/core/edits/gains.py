@@ -113,7 +113,8 @@ class Gains:
             now, then = self._credit_now(term), self._term_credit(term, uses)
             more["terms"] += weight["terms"] * self._weights[0][term] * (then - now)
         for entity in dict.fromkeys(change.entities):
-            more["entities"] += weight["entities"] * compiled.entity_weight[entity] * features.share * (1.0 - self._recognised[entity])
+            left = self._unnamed(entity) if change.uses else 1.0 - self._recognised[entity]
+            more["entities"] += weight["entities"] * compiled.entity_weight[entity] * features.share * left
         for subtopic in dict.fromkeys(change.headings):
             more["subtopics"] += (
                 weight["subtopics"]
@@ -143,6 +144,11 @@ class Gains:
             earning = features.earning_share if features.structure["words"] and name not in ("opening", "h2") else 1.0
             more["placement"] += scale * PLACEMENT_POINTS[name] * max(0.0, credit * earning - now)
         return more
+
+    def _unnamed(self, entity: int) -> float:
+        """What the use of a term brings an entity of its name: that it is recognised, which is half of it where the other half is for what is said with it."""
+        left = 1.0 - float(self._recognised[entity])
+        return left if self.compiled.entity_context[entity][3] is None else min(left, 0.5) if not self.features.recognised[entity] else 0.0
 
     def _credit_now(self, term: int) -> float:
         known = self._credits.get(term)

@@ -26,14 +26,15 @@ PANELS = ("edits", *(part.key for part in PARTS))
 MOST_EDITS = 30
 SUBSTANCE = "substance"  # passages that say little beside their terms
 DENIED = "denied"  # in the place of a part: the sentences that earn nothing
-LEAST_OF_PLAN, MOST_OF_PLAN, LEAST_OFFERED = 0.9, 1.25, 150  # shares of the planned length, words
+BEGUN, LEAST_OF_PLAN, MOST_OF_PLAN, LEAST_OFFERED = 1 / 3, 0.9, 1.25, 150  # shares of the planned length, words
 LEAST_BOUND = 0.1  # points of an edit whose least and most are worth showing
 _NARROW = "\u00a0"  # a space where no line breaks
 
 
 def offered_words(words: int, planned: int) -> int:
-    """The length that is offered as the plan of a text that is far from it: its own, to the ten; 0 where it is near. A short text is offered its own below nine tenths."""
-    if words < LEAST_OFFERED or LEAST_OF_PLAN * planned <= words <= MOST_OF_PLAN * planned:
+    """The length that is offered as the plan of a text that is far from it: its own, to the ten; 0 where it is near. A short text is offered its own below nine tenths, and from a third on:
+    one that is only begun has another length to come."""
+    if words < max(LEAST_OFFERED, BEGUN * planned) or LEAST_OF_PLAN * planned <= words <= MOST_OF_PLAN * planned:
         return 0
     return round(words, -1)
 
