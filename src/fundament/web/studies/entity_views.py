@@ -117,6 +117,7 @@ def _entities(request: HttpRequest, study_id: int, problem: str = "", status: in
         "additions": Addition.objects.filter(study=study, kind="entities"),
         "table": table,
         "decided": sum(1 for entity in found.entities if entity.key in decided),
+        "everyday": sum(1 for entity in found.entities if not entity.worth),
     }
     return render(request, "studies/entities.html", context, status=status)
 
