@@ -12,7 +12,7 @@ import functools
 import math
 from collections import Counter, defaultdict
 from collections.abc import Sequence
-from dataclasses import dataclass, replace
+from dataclasses import replace
 
 import numpy as np
 from numpy.typing import NDArray
@@ -23,7 +23,7 @@ from fundament.core.language.function_words import empty_words, function_words
 from fundament.core.language.packs import pack_of
 from fundament.core.language.phrases import PhraseMatcher
 from fundament.core.language.uses import uses_in
-from fundament.core.language.words import is_dictionary_word, lemma_of, tokenize
+from fundament.core.language.words import tokenize
 from fundament.core.yardstick.added_weights import Mask, with_added
 from fundament.core.yardstick.c_value import c_values
 from fundament.core.yardstick.makers import least_makers, makers_of
@@ -31,17 +31,16 @@ from fundament.core.yardstick.model import ComparedPage, Entity, PageSummary, Ra
 from fundament.core.yardstick.not_terms import NotTerms
 from fundament.core.yardstick.page_analysis import Candidate
 from fundament.core.yardstick.ranges import drawn_to_the_usual, robust_range, robust_ranges, targets_of
+from fundament.core.yardstick.term_variants import Phrases, Pool, shown_form, with_variants
 from fundament.core.yardstick.termhood import Phrase, termhood
 
 Numbers = NDArray[np.float64]
-_Phrases = dict[str, list[tuple[str, ...]]]  # lemma tuples by key
 _PageSentences = list[list[tuple[tuple[str, ...], tuple[bool, ...]]]]  # lemmas and joined, see Sentence, page by page
 PAGE_SHARE = 0.2  # a term is on at least this share of the competitors, and on two
 TIERS = (0.6, 0.35)  # tier 1 from this share of the competitors, tier 2 from that; the rest is tier 3
 SPECIFICITY = {"NOUN": 1.5, "PROPN": 1.5, "PHRASE": 0.9, "ADJ": 2.0, "VERB": 2.1, "NUM": 1.5, "X": 1.5, "": 1.3}  # least log10 ratio
 SHARED_BY_MOST = 0.4  # lowered by this for words on at least half of the competitors
 FLATTENING = 0.75  # so that a handful of head words does not hold most of the weight
-LEAST_STEM = 4  # letters
 CANDIDATES = (
     2  # times as many as terms at most: were they cut before it is known what is a term, one page more would bring others over the edge
 )
@@ -50,16 +49,6 @@ LEAST_SHOWN_TERMHOOD = 0.35  # from here on a phrase is shown as one that may be
 LEAST_SHARED_TERMHOOD, NEARLY_ALL, VERY_SPECIFIC = 0.45, 0.8, 2.0  # the same for a word on nearly all pages that is rare elsewhere (log10)
 NOUN_SHARE = 0.5  # of a word's uses that are tagged as a noun, from which it names a thing
 WEAK_OPENING_SHARE = 0.4  # a phrase that opens with a general word ("old mortar") must be on so many pages
-
-
-@dataclass
-class _Pool:
-    """Candidates gathered over all pages; how often each is written in which form and tagged as what."""
-
-    pages: dict[str, int]
-    counts: dict[str, int]
-    forms: dict[str, Counter[str]]
-    tags: dict[str, Counter[str]]
 
 
 @functools.cache
@@ -109,14 +98,14 @@ def candidate_terms(pages: Sequence[ComparedPage], keyword: str, language: str, 
     no_terms = NotTerms(pages, frozenset(heads), language)
     keys = [key for key in keys if not no_terms.has(key, pool.forms[key])]
     keys = [key for key in keys if set(key.split(" ")) <= heads or _is_specific(key, pool, total_words, language, len(pages))]
-    phrases = _with_variants(keys, pool, language)
+    phrases = with_variants(keys, pool, language)
     sentences = _sentences_by_page(pages, language)
     phrases, own = _used_by_themselves(phrases, sentences, least)
     chosen = _preselect(phrases, own, pool, total_words, language)[:most_terms]
     return _count(chosen, phrases, pool, pages, keyword, language)
 
 
-def _gather(pages: Sequence[ComparedPage], least: int) -> _Pool:
+def _gather(pages: Sequence[ComparedPage], least: int) -> Pool:
     """The candidates that are on at least so many pages, and those of several words on sites enough to be agreed on (`least_makers`): "See Module Reference
     for commands" may be one site's habit."""
     found: dict[str, list[Candidate]] = defaultdict(list)
@@ -127,7 +116,7 @@ def _gather(pages: Sequence[ComparedPage], least: int) -> _Pool:
             found[candidate.key].append(candidate)
             sites[candidate.key].add(site)
     agreed = least_makers(makers)
-    pool = _Pool({}, {}, {}, {})
+    pool = Pool({}, {}, {}, {})
     for key, candidates in found.items():
         if len(candidates) < least or (" " in key and len(sites[key]) < agreed):
             continue
@@ -156,7 +145,7 @@ def specificity(key: str, form: str, count: int, total_words: int, language: str
     return max(0.0, math.log10((count / total_words) / general))
 
 
-def _is_specific(key: str, pool: _Pool, total_words: int, language: str, page_count: int) -> bool:
+def _is_specific(key: str, pool: Pool, total_words: int, language: str, page_count: int) -> bool:
     words = key.split(" ")
     empty = empty_words(language)
     if len(words) == 1 and (key in empty or len(key) < 3):
@@ -174,64 +163,6 @@ def _is_specific(key: str, pool: _Pool, total_words: int, language: str, page_co
     return True
 
 
-def _with_variants(keys: list[str], pool: _Pool, language: str) -> _Phrases:
-    """Lemma tuples per term; an open compound and its closed form ("draught proofing", "draughtproofing") become one."""
-    phrases: _Phrases = {key: [tuple(key.split(" "))] for key in keys}
-    _join_unknown_inflections(phrases, pool, language)
-    _join_inflected_groups(phrases, pool, language)
-    for key in keys:
-        words = key.split(" ")
-        if len(words) != 2 or key not in phrases:
-            continue
-        form = pool.forms[key].most_common(1)[0][0].replace("-", " ").split(" ")
-        for closed in {"".join(words), lemma_of("".join(form), language)}:
-            if closed in phrases and closed != key:
-                kept, dropped = (closed, key) if pool.counts[closed] >= pool.counts[key] else (key, closed)
-                phrases[kept] = phrases[kept] + phrases.pop(dropped)
-                pool.forms[kept].update(pool.forms[dropped])
-                pool.counts[kept] += pool.counts[dropped]
-                break
-    return phrases
-
-
-def _join_unknown_inflections(phrases: _Phrases, pool: _Pool, language: str) -> None:
-    """Forms of one word that the dictionary does not know, so that it gives each a lemma of its own ("plugin", "plugins"), become one; only what is on the
-    pages is joined, the longer form with the shorter."""
-    endings = pack_of(language).endings
-    for key in sorted(phrases, key=len, reverse=True):
-        if " " in key or is_dictionary_word(key, language):
-            continue
-        for ending in endings:
-            stem = key.removesuffix(ending)
-            if stem == key or (len(stem) < LEAST_STEM and not shown_form(pool.forms[key]).removesuffix(ending).isupper()):
-                continue
-            shorter = next((other for other in (stem, f"{stem}e") if other in phrases and other != key), None)
-            if shorter is not None:
-                phrases[shorter] = phrases[shorter] + phrases.pop(key)
-                pool.forms[shorter].update(pool.forms[key])
-                pool.counts[shorter] += pool.counts[key]
-                break
-
-
-def _join_inflected_groups(phrases: _Phrases, pool: _Pool, language: str) -> None:
-    """An adjective before a noun that the dictionary gives several lemmas ("installierte Pakete", "installierten Pakete") makes one phrase, under its commonest form."""
-    endings = pack_of(language).adjective_endings
-    groups: dict[tuple[str, ...], list[str]] = defaultdict(list)
-    for key in phrases if endings else ():
-        words = key.split(" ")
-        if len(words) > 1:
-            stem = next(
-                (words[0].removesuffix(e) for e in endings if words[0].endswith(e) and len(words[0]) - len(e) >= LEAST_STEM), words[0]
-            )
-            groups[stem, *words[1:]].append(key)
-    for keys in groups.values():
-        kept, *others = sorted(keys, key=lambda key: (-pool.counts[key], key))
-        for key in others:
-            phrases[kept] = phrases[kept] + phrases.pop(key)
-            pool.forms[kept].update(pool.forms[key])
-            pool.counts[kept] += pool.counts[key]
-
-
 def _sentences_by_page(pages: Sequence[ComparedPage], language: str) -> _PageSentences:
     return [
         [
@@ -245,7 +176,7 @@ def _sentences_by_page(pages: Sequence[ComparedPage], language: str) -> _PageSen
     ]
 
 
-def _used_by_themselves(phrases: _Phrases, sentences: _PageSentences, least: int) -> tuple[_Phrases, dict[str, int]]:
+def _used_by_themselves(phrases: Phrases, sentences: _PageSentences, least: int) -> tuple[Phrases, dict[str, int]]:
     """The phrases that enough pages use by themselves, not inside a longer candidate; and on how many pages each is.
 
     What goes leaves its words to the shorter phrases inside it, so sentences that had it are looked through a second time.
@@ -268,7 +199,7 @@ def _pages_of(found: list[list[set[int]]]) -> Counter[int]:
     return Counter(number for page in found for number in set().union(*page))
 
 
-def _preselect(phrases: _Phrases, own: dict[str, int], pool: _Pool, total_words: int, language: str) -> list[tuple[str, float]]:
+def _preselect(phrases: Phrases, own: dict[str, int], pool: Pool, total_words: int, language: str) -> list[tuple[str, float]]:
     """(key, specificity), the most promising first: own pages * specificity * ln(1 + C-value)."""
     values = c_values({variant: pool.counts[key] for key in phrases for variant in phrases[key]})
     rated = []
@@ -383,7 +314,7 @@ def term_sentences(page: ComparedPage, matcher: PhraseMatcher, language: str) ->
 
 
 def _count(
-    chosen: list[tuple[str, float]], phrases: _Phrases, pool: _Pool,
+    chosen: list[tuple[str, float]], phrases: Phrases, pool: Pool,
     pages: Sequence[ComparedPage], keyword: str, language: str,
 ) -> tuple[list[Term], list[Phrase]]:  # fmt: skip
     """Count the chosen terms the way a draft's are counted."""
@@ -425,10 +356,3 @@ def _verb_share(name: str, tags: Counter[str], language: str) -> float:
 def _is_noun(tags: Counter[str]) -> bool:
     named = tags["NOUN"] + tags["PROPN"] + tags["PHRASE"] + tags[""]
     return named >= NOUN_SHARE * sum(tags.values())
-
-
-def shown_form(forms: Counter[str]) -> str:
-    """The form most used; among equals the shorter, then the first in the alphabet."""
-    if len(forms) == 1:
-        return next(iter(forms))
-    return min(forms, key=lambda form: (-forms[form], len(form), form))
