@@ -59,7 +59,8 @@ def test_typing_moves_the_score_and_is_kept(page: Page, draft: Draft, server: st
     page.keyboard.press("Control+End")
     page.keyboard.press("Enter")
     page.keyboard.type(
-        "Rake out the old joints with a plugging chisel. Brush out the dust and dampen the bricks before you fill the joints."
+        "Rake out the old joints with a plugging chisel. Brush out the dust and dampen the bricks before you fill the joints. "
+        "Lime mortar of NHL 3.5 and sharp sand suits most brick walls, and damp hessian hangs in front of the new work for ten days."
     )
     expect(page.locator("#core .total")).not_to_have_text(
         str(before), timeout=20_000
