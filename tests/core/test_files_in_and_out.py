@@ -135,7 +135,7 @@ def test_marks_that_touch_come_back_from_markdown(pieces: list[tuple[str, list[N
 
 
 def test_items_that_say_nothing_are_none() -> None:
-    found = document_from_html("<ul><li></li><li><p> </p></li><li>One</li></ul><ul><li></li></ul>")
+    found = read_text(b"<ul><li></li><li><p> </p></li><li>One</li></ul><ul><li></li></ul>", "a.html").document
     assert [node["type"] for node in found["content"]] == ["bulletList"] and len(found["content"][0]["content"]) == 1
 
 

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import re
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from html import escape
 
 from lxml.html.defs import tags as HTML_TAGS
@@ -47,7 +47,29 @@ def load_texts() -> None:
 
 
 def read_text(content: bytes, name: str) -> BroughtText:
-    """The text in a file. name: of the file; what it is tells by its bytes where they say so. Raises FileError and CoreError with what is wrong."""
+    """The text in a file. name: of the file; what it is tells by its bytes where they say so. Items of lists that say nothing stay behind. Raises FileError and CoreError with what is wrong."""
+    found = _read_text(content, name)
+    return replace(found, document={**found.document, "content": _without_empty_items(found.document.get("content", []))})
+
+
+def _without_empty_items(nodes: list[Node]) -> list[Node]:
+    """Nodes without items of lists that have neither words nor anything else in them, and without lists that have none left."""
+    kept = []
+    for node in nodes:
+        if "content" in node:
+            node = {**node, "content": _without_empty_items(node["content"])}
+        is_empty = node["type"] == "listItem" and not _holds(node)
+        if not is_empty and not (node["type"] in ("bulletList", "orderedList") and not node.get("content")):
+            kept.append(node)
+    return kept
+
+
+def _holds(node: Node) -> bool:
+    inside = node.get("content", ())
+    return bool(str(node.get("text", "")).strip()) or node["type"] in ("image", "horizontalRule") or any(_holds(child) for child in inside)
+
+
+def _read_text(content: bytes, name: str) -> BroughtText:
     suffix = "." + name.lower().rpartition(".")[2] if "." in name else ""
     if content[:4] == b"PK\x03\x04" or content[:4] == b"\xd0\xcf\x11\xe0" or suffix in WORD_TYPES:
         found = read_word_document(content)

@@ -101,12 +101,8 @@ def _block(element: Element) -> list[Node]:
     if kind in ("bulletList", "orderedList"):
         start = element.get("start")
         attributes = {"start": int(start)} if start.isdecimal() and len(start) < 6 else {}
-        items = [
-            {"type": "listItem", "content": _blocks(child)}
-            for child in element.children
-            if isinstance(child, Element) and _says_anything(child)
-        ]
-        return [{"type": kind, "attrs": attributes, "content": items}] if items else []
+        items = [{"type": "listItem", "content": _blocks(child)} for child in element.children if isinstance(child, Element)]
+        return [{"type": kind, "attrs": attributes, "content": items}]
     if kind == "blockquote":
         return [{"type": kind, "content": _blocks(element)}]
     return _blocks(element)
@@ -142,10 +138,6 @@ def _end_line(nodes: list[Node]) -> None:
             nodes[-1] = {**nodes[-1], "text": text}
             return
         nodes.pop()
-
-
-def _says_anything(item: Element) -> bool:
-    return bool(_raw_text(item).strip()) or any(child.tag in ("img", "input", "hr") for child in item.elements())
 
 
 def _items(element: Element) -> list[Element]:
