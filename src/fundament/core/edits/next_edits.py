@@ -62,9 +62,8 @@ def measured(compiled: CompiledYardstick, features: DraftFeatures, findings: Seq
             continue
         by_part = gains.by_part(finding.change)
         full = sum(by_part.values())
-        displaced = gains.displaced(finding.change)
-        gain = gains.gain(finding.check, full, displaced)
-        if full >= LEAST_GAIN and gain.reach >= LEAST_GAIN:
+        gain = gains.gain(finding.check, full, gains.displaced(finding.change))
+        if gain.reach >= LEAST_GAIN:
             shares = tuple((part, by_part[part] * gain.middle / full) for part in PART_WEIGHTS)
             edits.append(Edit(finding, finding.change, gain, shares))
     edits.sort(key=lambda edit: (-edit.gain.middle, edit.finding.key))

@@ -83,7 +83,7 @@ class CompiledYardstick(Targets):
         self.entity_context = [
             (
                 frozenset(e.context) - own, (subject | frozenset(e.context)) - own, min(CONTEXT_NEEDED, len(e.context)),
-                frozenset(e.beside) - own - asked if len(e.beside) >= CONTEXT_NEEDED else None,
+                beside if len(beside := frozenset(e.beside) - own - asked) >= CONTEXT_NEEDED else None,
             )
             for e, own in zip(entities, self.entity_own, strict=True)
         ]  # fmt: skip
