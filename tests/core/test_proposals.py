@@ -28,6 +28,7 @@ from fundament.core.language.function_words import function_words
 from fundament.core.language.grammar import objections
 from fundament.core.language.uses import is_crammed
 from fundament.core.scoring.compiled import CompiledYardstick
+from fundament.core.scoring.evidence import best_blocks
 from fundament.core.scoring.guards.frames import frame_of
 from fundament.core.scoring.said import Said
 from fundament.core.scoring.score import score_said
@@ -218,7 +219,7 @@ def test_what_a_person_said_is_there_already_is_no_place_for_a_heading(document:
     said = Said(texts=tuple(part.split("\n", 1)[1].strip() for part in elsewhere.split("## ")[1:]))
     reading = read_document(document, language="en", counted=False)
     features, score = score_said(compiled, reading, said)
-    closest = {int(place) for place in features.ordered_closest[1][0]}
+    closest = set(best_blocks(compiled, features).tolist())
     assert max(closest) >= len(reading.main_blocks())  # some of it is nearer to a subtopic than all of the text
     edits = edits_for_features(compiled, features)
     found = ready(Trial(compiled, document, said=said, known=score), reading, features, edits)

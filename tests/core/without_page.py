@@ -7,9 +7,9 @@ from dataclasses import replace
 import numpy as np
 
 from fundament.core.errors import CoreError
-from fundament.core.yardstick.build import structure_ranges, usual_words, zone_shares
+from fundament.core.yardstick.build import structure_ranges, zone_shares
 from fundament.core.yardstick.entities import weigh_entities
-from fundament.core.yardstick.model import Yardstick
+from fundament.core.yardstick.model import Yardstick, proposed_words
 from fundament.core.yardstick.subtopics import weigh_subtopics
 from fundament.core.yardstick.terms import use_tables, with_targets, with_weights
 
@@ -23,7 +23,7 @@ def without_page(yardstick: Yardstick, url: str) -> Yardstick:
     pages = tuple(yardstick.pages[n] for n in keep)
     if not pages:
         raise CoreError("No competitor would remain.")
-    planned = usual_words(pages)
+    planned = proposed_words(pages)
     least = min(2, len(pages))
     counts, prominent = use_tables(yardstick.terms) if yardstick.terms else (np.zeros((0, len(keep))), np.zeros((0, len(keep))))
     counts, prominent = counts[:, keep], prominent[:, keep]

@@ -69,7 +69,7 @@ def test_the_length_is_planned_and_taken_back(signed_in: Client, study: Study) -
     after = yardstick_of(study)
     assert after.planned_words == 2_000 and any(a.high > b.high for a, b in zip(after.terms, before.terms, strict=True))
     page = signed_in.get(reverse("yardstick", args=[study.pk])).content.decode()
-    assert "set by hand" in page and "Back to their median" in page
+    assert "set by hand" in page and "Back to what is proposed" in page
     for wrong in ("", "0", "many", "49", "40001", "-5"):
         assert signed_in.post(address, {"words": wrong}).status_code == 422
     assert yardstick_of(study).planned_words == 2_000

@@ -3,6 +3,7 @@
 A text is a pattern with named places, as str.format has them, and these forms behind a colon:
 
     {count:n|word|words}   a number with its noun: "1 word", "1,250 words"
+    {count:w|is|are}       the word that goes with a number, without it
     {target:span}          a range given as [low, high]: "3" or "3 to 5"
     {uses:times}           "once", "twice", "3 times"
     {share:%}              a share of 1 as a whole percentage
@@ -39,9 +40,10 @@ class _Words(string.Formatter):
         self.labels = labels
 
     def format_field(self, value: Any, format_spec: str) -> str:
-        if format_spec.startswith("n|"):
+        if format_spec[:2] in ("n|", "w|"):
             _, one, many = format_spec.split("|")
-            return f"{number(value)} {one if value == 1 else many}"
+            word = one if value == 1 else many
+            return f"{number(value)} {word}" if format_spec[0] == "n" else word
         forms = {"span": _span, "times": _times, "list": _listed, "%": _percent, "g": number}
         if format_spec in forms:
             return str(forms[format_spec](value))

@@ -27,11 +27,17 @@ class MissingEntities(Check):
             if features.recognised[number]:
                 words = message("check.name_entity.told", context=near)
             elif features.mentioned[number]:
-                words = message("check.name_entity.mentioned", context=near)
+                words = message("check.name_entity.mentioned", uses=int(features.mentioned[number]), context=near)
             elif entity.pages:
-                words = message("check.name_entity.absent", pages=entity.pages, of=len(yardstick.pages), kind=entity.kind, context=near)
+                words = message(
+                    "check.name_entity.absent" if entity.kind else "check.name_entity.absent_any",
+                    pages=entity.pages,
+                    of=len(yardstick.pages),
+                    kind=entity.kind,
+                    context=near,
+                )
             else:
-                words = message("check.name_entity.own", kind=entity.kind)
+                words = message("check.name_entity.own" if entity.kind else "check.name_entity.own_any", kind=entity.kind)
             yield self.found(entity.key, entity.name, words, change=Change(entities=(int(number),)))
 
 

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import ClassVar
 
 from fundament.core.message import Message
@@ -27,6 +27,11 @@ class Change:
     counts: tuple[tuple[str, float], ...] = ()
     long_words: float = 0.0
     placement: tuple[tuple[str, float], ...] = ()
+
+    @property
+    def once(self) -> Change:
+        """The same with one more use at most of each term: what whoever begins with it has done."""
+        return replace(self, uses=tuple((term, min(1.0, uses)) for term, uses in self.uses))
 
 
 @dataclass(frozen=True)

@@ -11,9 +11,9 @@ from fundament.core.checks.model import Change, Check, Context, Finding
 from fundament.core.message import message
 from fundament.core.scoring.block_features import PlacedBlock, place_blocks
 from fundament.core.scoring.compiled import CompiledYardstick
+from fundament.core.scoring.evidence import best_blocks, evidence_sentence
 from fundament.core.scoring.features import DraftFeatures
 from fundament.core.scoring.headings import HEADED_AT
-from fundament.core.scoring.score import closest_sentence
 from fundament.core.yardstick.model import Range
 from fundament.core.yardstick.ranges import robust_range
 
@@ -29,18 +29,23 @@ class UnheadedSubtopics(Check):
 
     def run(self, context: Context) -> Iterator[Finding]:
         compiled, features = context.compiled, context.features
-        answered = features.figures.levels(len(compiled.subtopic_weight))
+        answered, places = features.figures.levels(len(compiled.subtopic_weight)), best_blocks(compiled, features)
         for number, subtopic in enumerate(compiled.yardstick.subtopics):
             if features.heading[number] >= HEADED_AT:
                 continue
             values = {"pages": subtopic.pages, "of": len(compiled.yardstick.pages)}
             if answered[number] > 0.0:
-                level = _heading_level(features, number, subtopic.level)
+                level = _heading_level(features, int(places[number]), subtopic.level)
                 if answered[number] == 1.0:
                     words = message("check.head_subtopic.answered", level=level, **values)
                 else:
-                    sentence = closest_sentence(compiled, features, number)
-                    words = message("check.head_subtopic.perhaps", level=level, sentence=sentence, **values)
+                    sentence = evidence_sentence(compiled, features, number)
+                    words = message(
+                        "check.head_subtopic.perhaps" if sentence else "check.head_subtopic.perhaps_by_words",
+                        level=level,
+                        sentence=sentence,
+                        **values,
+                    )
                 change = Change(headings=(number,))
             else:
                 words = message("check.head_subtopic.absent", level=subtopic.level, **values)
@@ -58,7 +63,14 @@ class UnansweredSubtopics(Check):
         for number, subtopic in enumerate(context.compiled.yardstick.subtopics):
             if context.features.heading[number] >= HEADED_AT and answered[number] < 1.0:
                 change = replace(with_usual_section(context.compiled, number), headings=())
-                yield self.found(subtopic.key, subtopic.label, message("check.answer_subtopic"), change=change)
+                heading = _heading_of(context.features, number)
+                yield self.found(subtopic.key, subtopic.label, message("check.answer_subtopic", heading=heading), change=change)
+
+
+def _heading_of(features: DraftFeatures, number: int) -> str:
+    """The heading with text below it that is closest to a subtopic."""
+    places = [place for place in features.headings.places if features.blocks[place].level >= 2]
+    return features.blocks[max(places, key=lambda place: features.blocks[place].features.heading[number])].text
 
 
 class ShortSections(Check):
@@ -90,12 +102,9 @@ class ShortSections(Check):
             yield self.found(f"{subtopic.key}:{start}", heading.text, words, change=change, block=start)
 
 
-def _heading_level(features: DraftFeatures, number: int, level: int) -> int:
-    """The level of a heading for a subtopic, which goes before the block that answers it best: one deeper than the heading above when that would otherwise be
-    left without text."""
-    _, block_of = features.ordered_closest
-    place = max(0, int(block_of[0, number]))
-    before = features.blocks[place - 1] if place else None
+def _heading_level(features: DraftFeatures, place: int, level: int) -> int:
+    """The level of a heading that goes before a block, given by its number: one deeper than the heading above when that would otherwise be left without text."""
+    before = features.blocks[place - 1] if place > 0 else None
     return min(6, max(level, before.level + 1)) if before is not None and before.is_heading else level
 
 

@@ -2,17 +2,17 @@
 
 from __future__ import annotations
 
-from collections import Counter
 from collections.abc import Iterator
 
 import numpy as np
 
 from fundament.core.checks.model import Change, Check, Context, Finding
 from fundament.core.message import message
+from fundament.core.scoring.uncounted import told_of, uncounted_uses
 
 
 class MissingTerms(Check):
-    """A term below its range is used as often as the range asks; where uses of it earn nothing, it is said why."""
+    """A term below its range is used as often as the range asks; where it is there and does not count, it is said why. Who has it that often in a text longer than planned is asked for no more."""
 
     id, family, part = "use_term", "terms", "terms"
 
@@ -20,20 +20,19 @@ class MissingTerms(Check):
         compiled, features = context.compiled, context.features
         yardstick = compiled.yardstick
         entity_of = {phrase: number for number, entity in enumerate(yardstick.entities) for phrase in entity.phrases}
-        guards = _guards_by_term(context) if features.verdicts else {}
-        for number in np.flatnonzero(features.share * features.terms < compiled.term_low):
+        uncounted = uncounted_uses(compiled, features)
+        for number in np.flatnonzero((features.share * features.terms < compiled.term_low) & (features.terms < compiled.term_low)):
             term = yardstick.terms[number]
             count = int(features.terms[number])
-            missing = term.low - int(features.share * count)
+            missing = term.low - count
             entity = entity_of.get(term.phrases[0])
+            idle = uncounted.get(int(number))
             words = [message(
-                "check.use_term.more" if count else "check.use_term.none",
-                uses=count, target=[term.low, term.high], pages=term.pages, of=len(yardstick.pages), missing=missing,
+                "check.use_term.more" if count else "check.use_term.there" if idle else "check.use_term.none",
+                uses=count or (idle.total() if idle else 0), target=[term.low, term.high], pages=term.pages, of=len(yardstick.pages), missing=missing,
             )]  # fmt: skip
-            denied = int(features.all_terms[number]) - count
-            if denied:
-                guard = guards.get(int(number), "frame")
-                words.append(message(f"check.use_term.denied.{guard}", uses=denied))
+            if idle:
+                words += told_of(compiled, idle)
             named = (entity,) if entity is not None and not features.recognised[entity] else ()
             yield self.found(term.key, term.name, *words, change=Change(uses=((int(number), float(missing)),), entities=named))
 
@@ -51,15 +50,6 @@ class OverusedTerms(Check):
             if fewer > 0:
                 words = message("check.take_out", uses=int(features.all_terms[number]), target=[term.low, term.high], fewer=fewer)
                 yield self.found(term.key, term.name, words, change=Change(uses=((number, -float(fewer)),)))
-
-
-def _guards_by_term(context: Context) -> dict[int, str]:
-    """Why most of the uses of each term that earn nothing do so."""
-    reasons: dict[int, Counter[str]] = {}
-    for verdict, terms in zip(context.features.verdicts, context.features.denied_terms, strict=True):
-        for term in terms:
-            reasons.setdefault(term, Counter())[verdict.guard] += 1
-    return {term: max(of_term, key=lambda guard: of_term[guard]) for term, of_term in reasons.items()}
 
 
 CHECKS = (MissingTerms(), OverusedTerms())

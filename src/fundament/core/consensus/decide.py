@@ -16,8 +16,7 @@ from fundament.core.scoring.competitor_features import without_sentences
 from fundament.core.scoring.guards.taken import Taken
 from fundament.core.scoring.leave_one_out import Ground, competition, ground_of
 from fundament.core.scoring.weighting import Weighting
-from fundament.core.yardstick.build import usual_words
-from fundament.core.yardstick.model import ComparedPage, Consensus, Entity, SharedStatement, Subtopic, Term, Yardstick
+from fundament.core.yardstick.model import ComparedPage, Consensus, Entity, SharedStatement, Subtopic, Term, Yardstick, proposed_words
 from fundament.core.yardstick.secondary_keywords import key_of as secondary_key
 from fundament.core.yardstick.statements import key_of_sentence
 
@@ -99,7 +98,7 @@ def _rounded(scores: Mapping[str, float]) -> dict[str, float]:
 
 
 def _decided(consensus: Consensus, keys: Keys, decisions: Decisions, ground: Ground) -> Yardstick:
-    planned = decisions.planned_words or usual_words(consensus.pages)
+    planned = decisions.planned_words or proposed_words(consensus.pages)
     weighting = _weighting(keys, decisions, consensus.settings.secondary_keywords)
     terms = _weighed("terms", ground.terms, keys.terms, weighting)
     terms = tuple(_with_own_target(term, number, weighting) for number, term in enumerate(terms))

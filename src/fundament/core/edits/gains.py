@@ -38,7 +38,7 @@ from fundament.core.scoring.points import (
 Numbers = NDArray[np.float64]
 Key = TypeVar("Key", int, str)
 SHARES = {  # check -> (sure, middle) as shares of the reach
-    "use_term": (0.6, 1.0), "name_entity": (0.6, 1.0), "head_subtopic": (0.0, 0.5), "answer_subtopic": (0.0, 0.25), "lengthen_section": (0.4, 0.9),
+    "use_term": (0.7, 1.0), "name_entity": (0.6, 1.0), "head_subtopic": (0.0, 0.5), "answer_subtopic": (0.0, 0.25), "lengthen_section": (0.4, 0.9),
     "own_words": (0.3, 0.8), "own_pieces": (0.3, 0.8), "own_statements": (0.3, 0.8), "vary": (0.3, 0.8), "word_order": (0.3, 0.8), "loosen": (0.3, 0.8),
 }  # fmt: skip
 WORDS_OF_USE, WORDS_OF_HEADING = 14, 6  # of a sentence that brings a use, of a heading; the text of a section is the writer's to choose
@@ -78,11 +78,15 @@ class Gains:
     def _recognised(self) -> Numbers:
         return self.features.figures.recognised()
 
-    def gain(self, check: str, full: float, displaced: float = 0.0) -> Gain:
-        """The figures of an edit that would gain `full` if all of it earned. displaced: see Gain."""
+    def gain(self, check: str, full: float, displaced: float = 0.0, once: float | None = None) -> Gain:
+        """The figures of an edit that would gain `full` if all of it earned. displaced: see Gain. once: what it would gain with one use of the term, where it asks for several: of that it is sure, for many
+        stop after the first.
+        """
         sure, middle = SHARES.get(check, OTHER_SHARES)
         full = float(full)  # rounding numpy's own numbers takes ten times as long
-        least, usual, most = (round(max(0.0, share * full - displaced), 4) for share in (sure * self._of_subject, middle, 1.0))
+        first = full if once is None else min(full, float(once))
+        shares = (sure * self._of_subject * first, middle * full, full)
+        least, usual, most = (round(max(0.0, share - displaced), 4) for share in shares)
         return Gain(middle=usual, sure=least, reach=most, displaced=round(displaced, 4))
 
     def displaced(self, change: Change) -> float:

@@ -62,7 +62,9 @@ def measured(compiled: CompiledYardstick, features: DraftFeatures, findings: Seq
             continue
         by_part = gains.by_part(finding.change)
         full = sum(by_part.values())
-        gain = gains.gain(finding.check, full, gains.displaced(finding.change))
+        several = finding.check == "use_term" and any(uses > 1.0 for _, uses in finding.change.uses)
+        once = sum(gains.by_part(finding.change.once).values()) if several else None
+        gain = gains.gain(finding.check, full, gains.displaced(finding.change), once)
         if gain.reach >= LEAST_GAIN:
             shares = tuple((part, by_part[part] * gain.middle / full) for part in PART_WEIGHTS)
             edits.append(Edit(finding, finding.change, gain, shares))

@@ -16,6 +16,7 @@ LONG_LIST = 5  # so many in lists, and no more other content words than they are
 LIST_FROM = 3  # so many different phrases parted by commas, articles, "and" or "or" are a list, which earns as one use
 MOST_IN_SENTENCE = 9
 CRAMMED_FROM, CRAMMED_SHARE = 5, 5  # from so many phrases, a sentence needs one other content word for every five
+SPOKEN_SHARE = 1 / 3  # of its words are function words in a sentence that somebody would say; such a one is full, not crammed
 
 
 class Uses(NamedTuple):
@@ -54,7 +55,10 @@ def uses_in_sentence(sentence: Sentence, matcher: PhraseMatcher, language: str, 
         return SentenceUses(found, crammed, [])
     if len(listed) + 1 >= LONG_LIST and not is_fine and _other_words(sentence, found, language) <= len(listed) + 1:
         return SentenceUses(found, False, [], is_list=True)
-    return SentenceUses(found, crammed, list(dict.fromkeys([m.phrase for place, m in enumerate(found) if place not in listed])))
+    counted = list(dict.fromkeys([m.phrase for place, m in enumerate(found) if place not in listed]))
+    if len(counted) >= CRAMMED_FROM and not is_fine:
+        counted = counted[: max(CRAMMED_FROM - 1, CRAMMED_SHARE * _other_words(sentence, found, language))]
+    return SentenceUses(found, crammed, counted)
 
 
 def uses_in(sentences: Sequence[Sentence], matcher: PhraseMatcher, language: str) -> Uses:
@@ -71,7 +75,8 @@ def is_crammed(sentence: Sentence, matches: Sequence[Match], language: str, list
     """Whether a sentence is a row of phrases rather than a statement about them. listed: places of the matches that a list has beside its first; whoever lists tools does not cram.
 
     True when (a) it is made of phrases alone; (b) LONGEST_RUN different phrases stand side by side with nothing between them; (c) it has, a list counting as one, CRAMMED_FROM
-    phrases or more and fewer than one other content word for every CRAMMED_SHARE of them; (d) more than MOST_IN_SENTENCE of them.
+    phrases or more and fewer than one other content word for every CRAMMED_SHARE of them, unless it has one and is otherwise built as people speak (SPOKEN_SHARE), when only as many of them count; (d) more than
+    MOST_IN_SENTENCE of them.
     """
     inside = 0
     for match in matches:
@@ -87,7 +92,14 @@ def is_crammed(sentence: Sentence, matches: Sequence[Match], language: str, list
         return False
     if different > MOST_IN_SENTENCE:
         return True
-    return _other_words(sentence, matches, language) * CRAMMED_SHARE < different
+    others = _other_words(sentence, matches, language)
+    return others * CRAMMED_SHARE < different and (not others or _function_share(sentence, language) < SPOKEN_SHARE)
+
+
+def _function_share(sentence: Sentence, language: str) -> float:
+    """The share of the words that are function words."""
+    functional = function_words(language)
+    return sum(token.text.lower() in functional for token in sentence.tokens) / max(1, len(sentence.tokens))
 
 
 def _other_words(sentence: Sentence, matches: Sequence[Match], language: str) -> int:

@@ -267,6 +267,12 @@ def _text_features(compiled: CompiledYardstick, block: PlainBlock, known: Sequen
     )  # fmt: skip
 
 
+def _is_defined(compiled: CompiledYardstick, sentence: Sentence, match: Match) -> bool:
+    """Whether the sentence says what a thing is: a defining verb stands right behind its name."""
+    behind = sentence.tokens[match.end : match.end + 1]
+    return bool(behind) and sentence.joined[match.end] and behind[0].text.lower() in compiled.defining
+
+
 def _best_shares(compiled: CompiledYardstick, lemmas: Iterable[Sequence[str]]) -> Similarities | None:
     """The largest share of each secondary keyword in one of several sentences."""
     secondary = compiled.secondary_keywords
@@ -380,7 +386,7 @@ def no_features(subtopics: int) -> BlockFeatures:
 
 def _entities(compiled: CompiledYardstick, known: Sequence[_Known]) -> tuple[Counter[int], Counter[int], Counter[int]]:
     """Mentions of entities, those recognised, and those told of. Recognised: with two or more of the entity's context words in real sentences of its block, or one that is
-    a word of the keyword, or one and another word of the subject. Told of: of what is a term too, with two such words that no term pays for; else as recognised.
+    a word of the keyword, or one and another word of the subject, or where it is said what it is with one word of the subject. Told of: of what is a term too, with two such words that no term pays for; else as recognised.
 
     "Damp hessian" also names hessian: an entity that is the end of a longer one is named by it.
     """
@@ -398,7 +404,11 @@ def _entities(compiled: CompiledYardstick, known: Sequence[_Known]) -> tuple[Cou
                 if k.is_real:
                     context, wider, needed, beside = compiled.entity_context[number]
                     near = around & context
-                    if len(near) >= needed or (near and (near & own_words or len(around & wider) >= needed)):
+                    if (
+                        len(near) >= needed
+                        or (near and (near & own_words or len(around & wider) >= needed))
+                        or (around & wider and _is_defined(compiled, k.sentence, match))
+                    ):
                         recognised[number] += 1
                         told[number] += beside is None or len(around & beside) >= CONTEXT_NEEDED
     return mentioned, recognised, +told

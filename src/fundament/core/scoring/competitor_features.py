@@ -30,8 +30,7 @@ from fundament.core.scoring.page_tables import remaining, tables_of
 from fundament.core.scoring.substance import Factors
 from fundament.core.scoring.subtopic_vectors import Sections as OfSubtopics
 from fundament.core.scoring.subtopic_vectors import SubtopicVectors
-from fundament.core.yardstick.build import usual_words
-from fundament.core.yardstick.model import ComparedPage, CompetitorFeatures, Consensus, Yardstick
+from fundament.core.yardstick.model import ComparedPage, CompetitorFeatures, Consensus, Yardstick, proposed_words
 from fundament.core.yardstick.page_words import words_of_texts
 from fundament.core.yardstick.section_similarity import section_vectors
 
@@ -163,7 +162,7 @@ def _numbers(mask: Mask) -> tuple[int, ...]:
 def plain_yardstick(consensus: Consensus) -> Yardstick:
     """A consensus as a yardstick without subtopics, targets and aim: enough to find terms and entities in a text."""
     return Yardstick(
-        keyword=consensus.keyword, language=consensus.language, planned_words=usual_words(consensus.pages), pages=consensus.pages,
+        keyword=consensus.keyword, language=consensus.language, planned_words=proposed_words(consensus.pages), pages=consensus.pages,
         terms=consensus.terms, entities=consensus.entities, subtopics=(), structure=consensus.structure, zones=consensus.zones,
         settings=consensus.settings,
     )  # fmt: skip

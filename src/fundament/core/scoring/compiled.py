@@ -31,7 +31,6 @@ from fundament.core.yardstick.substance import Lexicon
 
 Numbers = NDArray[np.float64]
 _numbers = itertools.count()
-MOST_CLOSEST = 200  # blocks whose closest sentences are kept
 BYTES_OF_THING = 3_500  # of a term, entity or heading with its sentences, by estimate
 
 
@@ -75,6 +74,7 @@ class CompiledYardstick(Targets):
         )
         self.term_matcher = PhraseMatcher((p, n) for n, term in enumerate(terms) for p in term.phrases)
         self.entity_matcher = PhraseMatcher((p, n) for n, entity in enumerate(entities) for p in entity.phrases)
+        self.defining = pack_of(self.language).defining
         self.entity_own = [frozenset(lemma for p in e.phrases for lemma in p) for e in entities]
         # the context lemmas that count, these with the subject's own words (of the keyword and the other entities), how many must be near, and of what is a term
         # too the words that no term pays for
@@ -107,7 +107,6 @@ class CompiledYardstick(Targets):
         self.section_words: dict[int, Range] = {}
         self.judged: dict[str, JudgedSentence] = {}
         self.taken: dict[Claims, Taken] = {}
-        self._closest: dict[str, list[int]] = {}
         self.usual_sections: dict[int, Any] = {}  # what a section of a subtopic usually brings, kept when first asked for
         self.number = next(_numbers)
         self.blocks = KeptBlocks(MOST_BYTES) if blocks is None else blocks
@@ -148,16 +147,6 @@ class CompiledYardstick(Targets):
             secondary=self.secondary,
             subtopic_needed=self.subtopic_needed,
         )
-
-    def closest_in(self, sentences: Sequence[str]) -> list[int]:
-        """Which of a block's sentences is closest to each subtopic. Kept, since every keystroke asks again."""
-        key = "\n".join(sentences)
-        known = self._closest.get(key)
-        if known is None:
-            if len(self._closest) >= MOST_CLOSEST:
-                self._closest.clear()
-            known = self._closest[key] = self.sentence_similarity(sentences).argmax(axis=0).tolist()
-        return known
 
     def heading_similarity(self, headings: Sequence[str]) -> Vectors:
         """Similarity of headings to each subtopic. Shape (headings, subtopics)."""

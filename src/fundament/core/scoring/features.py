@@ -77,16 +77,6 @@ class DraftFeatures:
     substance: float = 1.0
 
     @functools.cached_property
-    def ordered_closest(self) -> tuple[Numbers, NDArray[np.int64]]:
-        """What each earning block has in `best`, in falling order per subtopic, and the number of the block; each of shape (rows, subtopics). The last rows
-        are zeros of no block (-1)."""
-        places = [number for number, block in enumerate(self.earning) if len(block.features.real)]
-        values = np.concatenate([*(self.earning[number].features.best for number in places), np.zeros_like(self.best)])
-        block_of = np.concatenate((np.repeat(places, BEST_SENTENCES), np.full(BEST_SENTENCES, -1))).astype(np.int64)
-        order = np.argsort(-values, axis=0, kind="stable")
-        return np.take_along_axis(values, order, axis=0), block_of[order]
-
-    @functools.cached_property
     def denied_terms(self) -> tuple[frozenset[int], ...]:
         """The terms in each sentence that earns nothing, as the verdicts stand."""
         found: list[frozenset[int]] = []

@@ -21,9 +21,8 @@ from fundament.core.scoring.page_tables import PageTables, tables_of
 from fundament.core.scoring.points import Points, earned_share, evidence_points, points_of, structure_credits, word_points
 from fundament.core.scoring.targets import Targets
 from fundament.core.scoring.weighting import Weighting
-from fundament.core.yardstick.build import usual_words
 from fundament.core.yardstick.entities import entity_weights
-from fundament.core.yardstick.model import CompetitorFeatures, Consensus, Term
+from fundament.core.yardstick.model import CompetitorFeatures, Consensus, Term, proposed_words
 from fundament.core.yardstick.ranges import drawn_to_the_usual, robust_ranges, targets_of
 from fundament.core.yardstick.secondary_keywords import secondary_targets
 from fundament.core.yardstick.subtopics import subtopic_weights
@@ -129,7 +128,7 @@ def ground_of(consensus: Consensus, planned_words: int) -> Ground:
     count = len(texts[0].keyword) if texts else 0
     return Ground(
         planned_words=planned_words,
-        terms=with_targets(consensus.terms, planned_words or usual_words(consensus.pages)),
+        terms=with_targets(consensus.terms, planned_words or proposed_words(consensus.pages)),
         targets=targets,
         texts=texts,
         structure=tuple(structure_credits(own, text) for own, text in zip(targets, texts, strict=True)),
@@ -197,7 +196,7 @@ def _targets_without(consensus: Consensus, tables: PageTables, left_out: int, pa
     counts, prominent = tables.counts[:, keep][terms], tables.prominent[:, keep][terms]
     ranges = robust_ranges(np.concatenate((tables.structure[:, keep], densities_of(counts, tables.words[keep]))))  # together, for speed
     structure, densities = ranges[: len(tables.structure)], ranges[len(tables.structure) :]
-    planned = planned_words or usual_words(pages)
+    planned = planned_words or proposed_words(pages)
     uses = targets_of(drawn_to_the_usual(quartiles_of(densities), (counts > 0).sum(axis=1), len(pages)), planned)
     return Targets(
         term_weight=term_weights(counts, prominent, tables.specific[terms], pages, tables.own_terms[terms], tables.kept_terms[terms]),

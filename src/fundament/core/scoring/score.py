@@ -9,6 +9,7 @@ from dataclasses import replace
 from fundament.core.message import Message, message
 from fundament.core.reading.model import Reading
 from fundament.core.scoring.compiled import CompiledYardstick
+from fundament.core.scoring.evidence import evidence_sentence
 from fundament.core.scoring.features import DraftFeatures, again_with, claims_with, draft_features
 from fundament.core.scoring.guards.taken import Taken, taken_by_competitors
 from fundament.core.scoring.guards.verdicts import GUARDS, NO_CLAIMS, Claims
@@ -24,6 +25,7 @@ from fundament.core.scoring.points import (
     structure_target,
 )
 from fundament.core.scoring.said import NOTHING_SAID, Said, lowered_aim, target_key
+from fundament.core.scoring.uncounted import told_of, uncounted_uses
 from fundament.core.yardstick.measures import EARNING
 from fundament.core.yardstick.model import Yardstick
 
@@ -169,6 +171,7 @@ def why(result: Score) -> tuple[Item, ...]:
 def _term_items(compiled: CompiledYardstick, features: DraftFeatures, points: Points) -> list[Item]:
     items = []
     pages = len(compiled.yardstick.pages)
+    uncounted = uncounted_uses(compiled, features)
     for number, term in enumerate(compiled.yardstick.terms):
         count, everything = int(features.terms[number]), int(features.all_terms[number])
         counted = features.share * count
@@ -182,8 +185,8 @@ def _term_items(compiled: CompiledYardstick, features: DraftFeatures, points: Po
             else "above"
         )
         reason = [message("reason.term", uses=count, pages=term.pages, of=pages, target=[term.low, term.high])]
-        if everything > count:
-            reason.append(message("reason.term_denied", uses=everything - count))
+        if number in uncounted:
+            reason += told_of(compiled, uncounted[number])
         if state == "above":
             reason.append(message("reason.term_above", ceiling=term.ceiling))
         most = term.weight * compiled.part_weight["terms"] / 100.0
@@ -203,7 +206,7 @@ def _entity_items(compiled: CompiledYardstick, features: DraftFeatures, points: 
             words = message("reason.entity_told", uses=mentioned, context=list(entity.beside[:4])) if not told else None
             state, reason = "recognised", words or message("reason.entity_recognised", uses=mentioned)
         elif mentioned:
-            state, reason = "only mentioned", message("reason.entity_mentioned", context=list(entity.context[:4]))
+            state, reason = "only mentioned", message("reason.entity_mentioned", uses=mentioned, context=list(entity.context[:4]))
         else:
             state, reason = "absent", message("reason.entity_absent", pages=entity.pages, of=pages)
         most = entity.weight * compiled.part_weight["entities"] / 100.0
@@ -222,8 +225,9 @@ def _subtopic_items(compiled: CompiledYardstick, features: DraftFeatures, points
         covered, perhaps = text[number] == 1.0, text[number] > 0.0
         state = "headed" if headed else "covered" if covered else "perhaps covered" if perhaps else "absent"
         if perhaps and not covered:
-            sentence = closest_sentence(compiled, features, number)
-            reason = message("reason.subtopic_headed_perhaps" if headed else "reason.subtopic_perhaps", sentence=sentence)
+            sentence = evidence_sentence(compiled, features, number)
+            shown = "" if sentence else "_by_words"
+            reason = message(f"reason.subtopic_{'headed_' if headed else ''}perhaps{shown}", sentence=sentence)
         elif headed:
             reason = message("reason.subtopic_headed" if covered else "reason.subtopic_headed_only")
         elif covered:
@@ -236,14 +240,6 @@ def _subtopic_items(compiled: CompiledYardstick, features: DraftFeatures, points
             Item("subtopics", subtopic.key, subtopic.label, float(points.subtopics[number]), most, state, value, 100, 100, (reason,))
         )
     return items
-
-
-def closest_sentence(compiled: CompiledYardstick, features: DraftFeatures, subtopic: int) -> str:
-    """The text's sentence that is closest to what the competitors say under a subtopic, given by its number; "" for a text without any."""
-    _, block_of = features.ordered_closest
-    place = int(block_of[0, subtopic])
-    sentences = features.earning[place].real_sentences if place >= 0 else []
-    return sentences[compiled.closest_in(sentences)[subtopic]] if sentences else ""
 
 
 def _state(value: float, low: float, high: float) -> str:

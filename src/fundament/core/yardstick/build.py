@@ -17,7 +17,7 @@ from fundament.core.message import Message, message
 from fundament.core.reading.model import Reading
 from fundament.core.yardstick.entities import find_entities
 from fundament.core.yardstick.keyword_zones import keyword_uses
-from fundament.core.yardstick.model import ComparedPage, Consensus, PageSummary, Range, Settings
+from fundament.core.yardstick.model import MOST_PROPOSED, ComparedPage, Consensus, PageSummary, Range, Settings
 from fundament.core.yardstick.near_copies import copied_from
 from fundament.core.yardstick.page_words import words_of_page
 from fundament.core.yardstick.ranges import LEAST_VALUES, is_usual, robust_ranges
@@ -117,6 +117,8 @@ def notes_on_set(words: Sequence[int]) -> list[Message]:
         notes.append(message("note.tiny_pages", pages=tiny, of=len(words), words=TINY_WORDS))
     if max(words) >= WIDE_LENGTHS * min(words):
         notes.append(message("note.wide_lengths", least=min(words), most=max(words)))
+    if (median := round(float(np.median(words)))) > MOST_PROPOSED:
+        notes.append(message("note.long_pages", median=median, planned=MOST_PROPOSED))
     return notes
 
 
@@ -128,11 +130,6 @@ def structure_ranges(pages: Sequence[PageSummary]) -> dict[str, Range]:
 def structure_table(pages: Sequence[PageSummary]) -> NDArray[np.float64]:
     """The structure measures of the pages, shape (measures, pages)."""
     return np.array([[page.structure[name] for page in pages] for name in pages[0].structure], dtype=float)
-
-
-def usual_words(pages: Sequence[PageSummary]) -> int:
-    """The length that is proposed: the median of the pages."""
-    return round(float(np.median([page.words for page in pages])))
 
 
 def zone_shares(pages: Sequence[PageSummary]) -> dict[str, float]:

@@ -2,7 +2,9 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass, field
+from statistics import median
 
 from fundament.core.message import Message
 from fundament.core.reading.addresses import site_of
@@ -12,6 +14,7 @@ from fundament.core.yardstick.page_analysis import PageAnalysis
 from fundament.core.yardstick.substance import Substance
 
 SEVERAL_SITES = 3
+MOST_PROPOSED = 3_000  # words, twice a long article: what is longer is a manual, and whoever writes one says so
 
 
 @dataclass(frozen=True)
@@ -294,3 +297,18 @@ class Yardstick:
     substance: Substance | None = None
     required: tuple[str, ...] = ()
     statements: tuple[SharedStatement, ...] = ()
+
+    @property
+    def proposed_words(self) -> int:
+        """The length that is proposed for these pages, see there."""
+        return proposed_words(self.pages)
+
+    @property
+    def is_median_proposed(self) -> bool:
+        """Whether that is the median of the pages."""
+        return median(page.words for page in self.pages) <= MOST_PROPOSED
+
+
+def proposed_words(pages: Sequence[PageSummary]) -> int:
+    """The length that is proposed: the median of the pages, at most MOST_PROPOSED."""
+    return min(MOST_PROPOSED, round(median(page.words for page in pages)))

@@ -5,11 +5,14 @@ from __future__ import annotations
 from collections import Counter, defaultdict
 from dataclasses import dataclass
 
+from fundament.core.language.frequencies import word_general_frequency
+from fundament.core.language.function_words import function_words
 from fundament.core.language.packs import pack_of
 from fundament.core.language.words import is_dictionary_word, lemma_of
 
 Phrases = dict[str, list[tuple[str, ...]]]  # lemma tuples by key
 LEAST_STEM = 4  # letters
+LEAST_PART, LEAST_KNOWN = 3, 1e-6  # letters, and share of running words, of each part of a compound that may be written open or closed
 
 
 @dataclass
@@ -40,6 +43,62 @@ def with_variants(keys: list[str], pool: Pool, language: str) -> Phrases:
                 pool.counts[kept] += pool.counts[dropped]
                 break
     return phrases
+
+
+def with_written_ways(phrases: Phrases, language: str) -> Phrases:
+    """The phrases with the ways in which each may be written though no page here does: a compound open or closed ("back reference", "backreference"), and the regular forms of a word that the
+    dictionary does not know ("backreferences"). What is a phrase of another term already stays that one's.
+    """
+    taken = {variant for variants in phrases.values() for variant in variants}
+    found: Phrases = {}
+    for key, variants in phrases.items():
+        ways = list(variants)
+        for variant in variants:
+            for way in dict.fromkeys([*_open_and_closed(variant, language), *_unknown_inflections(variant, language)]):
+                if way not in taken:
+                    taken.add(way)
+                    ways.append(way)
+        found[key] = ways
+    return found
+
+
+def _open_and_closed(variant: tuple[str, ...], language: str) -> list[tuple[str, ...]]:
+    """A compound of two words in one, and a word in two that the dictionary has both."""
+    if len(variant) == 2 and all(len(word) >= LEAST_PART and word.isalpha() for word in variant):
+        closed = "".join(variant)
+        return [(form,) for form in dict.fromkeys((closed, lemma_of(closed, language)))]
+    word = variant[0]
+    if len(variant) > 1 or not word.isalpha():
+        return []
+    parts = [(word[:at], word[at:]) for at in range(LEAST_PART, len(word) - LEAST_PART + 1)]
+    return [
+        (_noun(first, language), _noun(second, language))
+        for first, second in parts
+        if _is_word(first, language) and _is_word(second, language)
+    ]
+
+
+def _is_word(part: str, language: str) -> bool:
+    """Whether half of a compound is a word that people use."""
+    return (
+        is_dictionary_word(part, language)
+        and part not in function_words(language)
+        and word_general_frequency(part, language) >= LEAST_KNOWN
+    )
+
+
+def _noun(part: str, language: str) -> str:
+    return lemma_of(part.capitalize() if pack_of(language).nouns_in_capitals else part, language)
+
+
+def _unknown_inflections(variant: tuple[str, ...], language: str) -> list[tuple[str, ...]]:
+    """The regular forms of a phrase whose last word the dictionary does not know, as lemmas: the word with each ending, and without the one it has."""
+    *before, word = variant
+    if not word.isalpha() or is_dictionary_word(word, language):
+        return []
+    endings = pack_of(language).endings
+    stems = [word.removesuffix(ending) for ending in endings if word.endswith(ending) and len(word) - len(ending) >= LEAST_STEM]
+    return [(*before, lemma_of(form, language)) for form in (*(word + ending for ending in endings), *stems)]
 
 
 def _join_unknown_inflections(phrases: Phrases, pool: Pool, language: str) -> None:

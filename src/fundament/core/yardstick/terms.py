@@ -31,7 +31,7 @@ from fundament.core.yardstick.model import ComparedPage, Entity, PageSummary, Ra
 from fundament.core.yardstick.not_terms import NotTerms
 from fundament.core.yardstick.page_analysis import Candidate
 from fundament.core.yardstick.ranges import drawn_to_the_usual, robust_range, robust_ranges, targets_of
-from fundament.core.yardstick.term_variants import Phrases, Pool, shown_form, with_variants
+from fundament.core.yardstick.term_variants import Phrases, Pool, shown_form, with_variants, with_written_ways
 from fundament.core.yardstick.termhood import Phrase, termhood
 
 Numbers = NDArray[np.float64]
@@ -102,6 +102,7 @@ def candidate_terms(pages: Sequence[ComparedPage], keyword: str, language: str, 
     sentences = _sentences_by_page(pages, language)
     phrases, own = _used_by_themselves(phrases, sentences, least)
     chosen = _preselect(phrases, own, pool, total_words, language)[:most_terms]
+    phrases = with_written_ways({key: phrases[key] for key, _ in chosen}, language)
     return _count(chosen, phrases, pool, pages, keyword, language)
 
 

@@ -12,6 +12,7 @@ from fundament.core.checks.denied import DeniedSentences
 from fundament.core.edits.model import Edit
 from fundament.core.edits.next_edits import target_of
 from fundament.core.edits.places import heading_places
+from fundament.core.scoring.evidence import best_blocks
 from fundament.core.scoring.guards.verdicts import DOUBTED
 from fundament.core.scoring.model import MOST_ON_WORD, Item, Score
 from fundament.core.scoring.parts import PART, PARTS
@@ -144,9 +145,9 @@ class Sections:
                 now = (block.key, block.text)
             of_block.append(now)
         covered = features.figures.levels(len(compiled.subtopic_weight))
-        _, block_of = features.ordered_closest
+        places = best_blocks(compiled, features).tolist()
         keys = [subtopic.key for subtopic in compiled.yardstick.subtopics]
-        closest = {key: int(block_of[0, n]) for n, key in enumerate(keys) if covered[n] > 0.0 and int(block_of[0, n]) >= 0}
+        closest = {key: places[n] for n, key in enumerate(keys) if covered[n] > 0.0 and places[n] >= 0}
         return Sections(tuple(of_block), closest, heading_places(compiled, features, [block.key for block in reading.blocks]))
 
     def section(self, edit: Edit) -> tuple[str, str]:

@@ -6,10 +6,9 @@ from typing import Any
 
 from fundament.core.checks import checks
 from fundament.core.checks.denied import DeniedSentences
-from fundament.core.language.analysis import analyse_text
-from fundament.core.language.uses import uses_in_sentence
 from fundament.core.scoring.compiled import CompiledYardstick
 from fundament.core.scoring.guards.verdicts import DOUBTED
+from fundament.core.scoring.uncounted import mentions_in_block, uses_in_block
 from fundament.messages import label
 from fundament.web.drafts.panels import DENIED, SUBSTANCE
 from fundament.web.drafts.services.measuring import Measured
@@ -29,41 +28,23 @@ def marks_for(measured: Measured, part: str, key: str) -> list[Use]:
             return [(reading.blocks[thin.block].key, 0, len(reading.blocks[thin.block].text), "") for thin in measured.score.thin]
         denied = [d for d in (*measured.score.denied, *measured.score.doubted) if key in (d.source or d.guard, d.guard)]
         return [(reading.blocks[d.block].key, d.start, d.end, "") for d in denied]
-    matcher, number = _matcher(compiled, part, key)
-    if matcher is None:
+    number = _number_of(compiled, part, key)
+    if number < 0:
         return []
+    found_in = uses_in_block if part == "terms" else mentions_in_block
     guards = {(d.block, d.start): d.guard for d in measured.score.denied} if measured.score is not None else {}
     most = compiled.yardstick.terms[number].ceiling if part == "terms" else 0
     marks: list[Use] = []
     counted = 0
     for place, block in enumerate(reading.blocks):
-        for sentence in analyse_text(block.text, compiled.language):
-            found = [match for match in matcher.find(sentence.lemmas, sentence.joined) if match.phrase == number]
-            why = (
-                _why_not(
-                    block.kind,
-                    guards.get((place, sentence.start), ""),
-                    sentence.natural,
-                    uses_in_sentence(sentence, matcher, compiled.language).crammed,
-                )
-                if found
-                else ""
-            )
-            for nth, match in enumerate(found):
-                reason = why or ("same_sentence" if nth else "")
-                counted += not reason
-                reason = reason or ("too_many" if most and counted > most else "")
-                marks.append((block.key, *sentence.bounds(match.start, match.end), label(f"use.{reason}") if reason else ""))
+        for use in found_in(compiled, block.kind, block.text):
+            if use.number != number:
+                continue
+            reason = use.reason or guards.get((place, use.sentence), "")
+            counted += not reason
+            reason = reason or ("too_many" if most and counted > most else "")
+            marks.append((block.key, use.start, use.end, label(f"use.{reason}") if reason else ""))
     return marks
-
-
-def _why_not(kind: str, guard: str, natural: bool, crammed: bool) -> str:
-    """Why no use in a sentence counts; "" where it does."""
-    if kind == "heading":
-        return "heading"
-    if not natural:
-        return "no_sentence"
-    return guard.partition(":")[0] or ("crammed" if crammed else "")
 
 
 def whys(marks: list[Use]) -> list[tuple[str, int]]:
@@ -97,15 +78,10 @@ def word_for(measured: Measured, key: str) -> str:
     return "ours" if guards & {"copied", "reworded", "pieces"} else "fine" if guards else ""
 
 
-def _matcher(compiled: CompiledYardstick, part: str, key: str) -> tuple[Any, int]:
-    yardstick = compiled.yardstick
-    if part == "terms":
-        keys = [term.key for term in yardstick.terms]
-        return (compiled.term_matcher, keys.index(key)) if key in keys else (None, -1)
-    if part == "entities":
-        keys = [entity.key for entity in yardstick.entities]
-        return (compiled.entity_matcher, keys.index(key)) if key in keys else (None, -1)
-    return None, -1
+def _number_of(compiled: CompiledYardstick, part: str, key: str) -> int:
+    """The number of a term or entity by its key; -1 for what is neither."""
+    things: dict[str, Any] = {"terms": compiled.yardstick.terms, "entities": compiled.yardstick.entities}
+    return next((number for number, thing in enumerate(things.get(part, ())) if thing.key == key), -1)
 
 
 def evidence_for(measured: Measured, part: str, key: str) -> tuple[str, list[tuple[str, str]]]:

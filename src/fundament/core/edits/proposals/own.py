@@ -28,6 +28,7 @@ from fundament.core.language.function_words import function_words
 from fundament.core.language.packs import pack_of
 from fundament.core.reading.model import Reading
 from fundament.core.scoring.compiled import CompiledYardstick
+from fundament.core.scoring.evidence import best_blocks
 from fundament.core.scoring.features import DraftFeatures
 from fundament.core.scoring.guards.copies import RUN
 from fundament.core.scoring.headings import HEADED_AT
@@ -65,7 +66,7 @@ def _headings(
     """A heading over the paragraph that covers a subtopic, where none stands over it yet."""
     number_of = {subtopic.key: number for number, subtopic in enumerate(compiled.yardstick.subtopics)}
     covered = features.figures.levels(len(compiled.subtopic_weight))
-    _, block_of = features.ordered_closest
+    places = best_blocks(compiled, features).tolist()
     place_of = {_id(node): place for place, node in enumerate(top)}
     used: set[str] = set()
     level = 2
@@ -77,7 +78,7 @@ def _headings(
         number = number_of.get(edit.finding.subject_key, -1) if edit.finding.check == "head_subtopic" else -1
         if number < 0 or covered[number] <= 0.0:
             continue
-        closest = int(block_of[0, number])
+        closest = places[number]
         block = (
             reading.blocks[closest].key if 0 <= closest < len(reading.blocks) else ""
         )  # what a person said is there already stands behind them

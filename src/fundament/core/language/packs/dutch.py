@@ -31,6 +31,7 @@ PACK = pack_from_frequencies(
         "work": "boek roman tijdschrift krant film",
         "law": "wet verordening richtlijn licentie",
     },
+    defining="is zijn betekent",
     form="beschrijving overzicht algemeen details informatie meer verdere basis opties parameters voorbeeld voorbeelden gebruik syntaxis functies",
     prose=Prose(
         by_vowels("aeiouyëïöüáéíóú"),

@@ -25,6 +25,7 @@ PACK = LanguagePack(
         "is are was were do does did can could should will would must may has have had am isn't aren't don't doesn't can't won't"
     ),
     asked_words=word_list("to i you we they it he she there my your our their its the a an"),
+    defining=word_list("is are means mean denotes refers"),
     ourselves=word_list("we our us ours we'll we're we've"),
     closing_words=word_list(
         """

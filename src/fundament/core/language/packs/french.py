@@ -33,6 +33,7 @@ PACK = pack_from_frequencies(
         "work": "livre roman revue journal film",
         "law": "loi règlement directive licence",
     },
+    defining="est sont signifie désigne",
     form="description aperçu présentation généralités général détails informations information plus autres bases options paramètres exemple exemples utilisation syntaxe fonctions modules directives apparentés",
     prose=Prose(
         by_vowels("aeiouyàâäéèêëîïôöùûüœæ"),

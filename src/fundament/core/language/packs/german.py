@@ -39,6 +39,7 @@ PACK = pack_from_frequencies(
         "work": "buch roman zeitschrift zeitung film",
         "law": "gesetz verordnung richtlinie lizenz",
     },
+    defining="ist sind heißt heißen bedeutet bezeichnet",
     form="beschreibung übersicht überblick allgemeines allgemein einzelheiten details informationen weitere weiteres mehr grundlagen optionen parameter beispiel beispiele verwendung syntax funktionen verwandte module direktiven anmerkungen",
     prose=Prose(
         by_vowels("aeiouyäöü"),

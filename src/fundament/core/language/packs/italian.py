@@ -33,6 +33,7 @@ PACK = pack_from_frequencies(
         "work": "libro romanzo rivista giornale film",
         "law": "legge regolamento direttiva licenza",
     },
+    defining="è sono significa indica",
     form="descrizione panoramica generale generalità dettagli informazioni ulteriori altro basi opzioni parametri esempio esempi uso sintassi funzioni",
     prose=Prose(
         by_vowels("aeiouàèéìíòóùú", pairs("aeo", "aeo")),

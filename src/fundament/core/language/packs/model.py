@@ -32,7 +32,7 @@ class LanguagePack:
     what a section is about, so they label nothing; form_headings: belong to the form of a page, so they head no subtopic. tagger: the module under `core.language` with tag_words, or "" where none tells parts of speech; then phrases have at most
     longest_phrase words. noun_senses: the module with the kinds of nouns, or "". nouns_in_capitals: whether every noun
     has a capital, so that one says nothing of a name. name_connectors: small words inside a name. person_titles: stand before a person's name. people_words: pronouns for
-    people only. class_words: what classes of named things are called, with the kind of a name beside them. where_words:
+    people only. defining: verbs that stand behind a thing when it is said what it is. class_words: what classes of named things are called, with the kind of a name beside them. where_words:
     stand before a place's. articles: articles and the like, before nouns only. head_first: whether the first noun of a phrase says what it names, or the last.
     compounds: whether nouns are written together. interface_words: parts of a program's screen; also_of_interfaces: words that are such parts among those, and other things elsewhere.
     document_words: what manuals are called and made of. weak_openers: forms of general adjectives and determiners, with which no term begins. adjective_endings: of an adjective before its noun, the longest first. prose: syllables, filler words and the like, see `Prose`. endings: of inflected forms of words that the dictionary does not know. lacks: codes of what is not measured.
@@ -63,6 +63,7 @@ class LanguagePack:
     name_connectors: frozenset[str] = frozenset()
     person_titles: frozenset[str] = frozenset()
     people_words: frozenset[str] = frozenset()
+    defining: frozenset[str] = frozenset()
     class_words: Mapping[str, str] = field(default_factory=dict)
     where_words: frozenset[str] = frozenset()
     interface_words: frozenset[str] = frozenset()
@@ -156,6 +157,7 @@ def pack_from_frequencies(
     head_first: bool = False,
     compounds: bool = False,
     classes: dict[str, str] | None = None,
+    defining: str = "",
     form: str = "",
     prose: Prose = PLAIN,
     endings: tuple[str, ...] = ("s",),
@@ -193,6 +195,7 @@ def pack_from_frequencies(
         head_first=head_first,
         compounds=compounds,
         class_words=classes_of(classes or {}),
+        defining=word_list(defining),
         prose=prose,
         lacks=("entities", "meaning"),
     )

@@ -30,6 +30,7 @@ PACK = pack_from_frequencies(
         "work": "książka powieść czasopismo gazeta film",
         "law": "ustawa rozporządzenie dyrektywa licencja",
     },
+    defining="jest są to oznacza",
     form="opis przegląd ogólne szczegóły informacje więcej inne podstawy opcje parametry przykład przykłady użycie składnia funkcje",
     prose=Prose(
         by_vowels("aeiouyąęó", pairs("aeoąęó", "aeoąęó")),

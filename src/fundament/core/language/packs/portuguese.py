@@ -34,6 +34,7 @@ PACK = pack_from_frequencies(
         "work": "livro romance revista jornal filme",
         "law": "lei regulamento diretiva licença",
     },
+    defining="é são significa designa",
     form="descrição visão geral generalidades detalhes informações mais outros básico opções parâmetros exemplo exemplos uso sintaxe funções",
     prose=Prose(
         by_vowels("aeiouáâãàéêíóôõúü", f"{pairs('aeoáéó', 'aeoáéó')} {pairs('aeo', 'íú')} {pairs('íú', 'aeo')}"),

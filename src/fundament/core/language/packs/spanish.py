@@ -34,6 +34,7 @@ PACK = pack_from_frequencies(
         "work": "libro novela revista periódico película",
         "law": "ley reglamento directiva licencia",
     },
+    defining="es son significa designa",
     form="descripción visión general generalidades detalles información más otros básico opciones parámetros ejemplo ejemplos uso sintaxis funciones módulos directivas relacionados",
     prose=Prose(
         by_vowels("aeiouáéíóúü", f"{pairs('aeoáéó', 'aeoáéó')} {pairs('aeo', 'íú')} {pairs('íú', 'aeo')}"),
