@@ -250,7 +250,7 @@ def _weigh(
     beside = [seen.context_of(number, general, paid, MOST_BESIDE) if is_term else () for number, is_term in enumerate(too)]
     pack = pack_of(language)
     concepts = [n for n, (key, found) in enumerate(kept) if pack.noun_senses and found.kind == "concept" and key not in brought]
-    nouns = [_noun_of(min(kept[n][1].phrases), language) for n in concepts]
+    nouns = [_noun_of(kept[n][0], language) for n in concepts]
     subject = sorted(general, key=lambda lemma: (-general[lemma], lemma))[:SUBJECT_WORDS]
     heads = [noun.split(" ")[-1] for noun in nouns]
     capitals = [_has_capital(kept[n][1].forms) for n in concepts]
@@ -283,7 +283,7 @@ def _weigh(
                 context=near[number],
                 beside=beside[number],
                 own=key in brought,
-                worth=1.0 if key in brought else _worth(found, kind, is_term=too[number], language=language),
+                worth=1.0 if key in brought else _worth(key, found, kind, is_term=too[number], language=language),
                 is_term=too[number],
             )
         )
@@ -295,12 +295,12 @@ def words_paid(phrases: frozenset[tuple[str, ...]]) -> frozenset[str]:
     return frozenset(phrase[0] for phrase in phrases if len(phrase) == 1)
 
 
-def _worth(found: Found, kind: str, *, is_term: bool, language: str) -> float:
+def _worth(key: tuple[str, ...], found: Found, kind: str, *, is_term: bool, language: str) -> float:
     """See Entity: names weigh whole, and so do concepts with a kind that are no everyday nouns paid as terms."""
     if found.kind != "concept":
         return 1.0
-    is_one_word = all(len(phrase) == 1 for phrase in found.phrases)
-    if is_term and is_one_word and any(word_general_frequency(word, language) >= EVERYDAY for (word,) in found.phrases):
+    words = [phrase[0] for phrase in found.phrases if len(phrase) == 1]
+    if is_term and len(key) == 1 and any(word_general_frequency(word, language) >= EVERYDAY for word in words):
         return 0.0
     return 1.0 if kind else WITHOUT_KIND
 

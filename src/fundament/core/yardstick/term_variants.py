@@ -12,7 +12,7 @@ from fundament.core.language.words import is_dictionary_word, lemma_of
 
 Phrases = dict[str, list[tuple[str, ...]]]  # lemma tuples by key
 LEAST_STEM = 4  # letters
-LEAST_PART, LEAST_KNOWN = 3, 1e-6  # letters, and share of running words, of each part of a compound that may be written open or closed
+LEAST_PART, LEAST_KNOWN = 3, 5e-6  # letters, and share of running words, of each part of a compound that may be written open or closed
 
 
 @dataclass
