@@ -96,6 +96,11 @@ def test_german_nouns_keep_their_capital_and_other_words_do_not() -> None:
         ("Miete", "Mieten"),
         ("Pflanze", "Pflanzen"),
         ("Nagel", "Nägel"),
+        ("Mörtel", "Mörteln"),
+        ("Bunker", "Bunkers"),
+        ("Fuge", "Fugen"),
+        ("Befangenheit", "Befangenheiten"),
+        ("Haag", "Haags"),
     ],
 )
 def test_german_nouns_meet_in_one_term_whatever_verbs_look_like_them(one: str, many: str) -> None:

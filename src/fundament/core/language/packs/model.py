@@ -109,9 +109,21 @@ def dictionary_noun_lemma(code: str) -> Callable[[str], str]:
     def lemma(lower: str) -> str:
         plain = str(simplemma.lemmatize(lower, lang=code)).lower() or lower
         noun = lower[:1].upper() + lower[1:]
+        if plain == lower:  # nothing is known of it in small letters
+            found = str(simplemma.lemmatize(noun, lang=code))
+            is_genitive = (
+                found == noun
+                and noun.endswith("s")
+                and not simplemma.is_known(noun, lang=code)
+                and simplemma.is_known(noun[:-1], lang=code)
+            )
+            return (noun[:-1] if is_genitive else found).lower()
         if not plain.endswith("n") or not simplemma.is_known(noun, lang=code):
             return plain  # an adjective at the beginning of a sentence, or what is a noun anyway
-        return str(simplemma.lemmatize(noun, lang=code)).lower() or plain
+        found = str(simplemma.lemmatize(noun, lang=code))
+        is_itself = found[:1].islower() and lower.endswith(("er", "el"))  # "Mörtel", of which the dictionary has the verb
+        is_itself = is_itself or str(simplemma.lemmatize(noun + "n", lang=code)) == noun  # "Fuge", whose plural is "Fugen", and not an old dative of "Fug"
+        return lower if is_itself else found.lower() or plain
 
     return lemma
 
