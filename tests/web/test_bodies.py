@@ -4,19 +4,18 @@ from __future__ import annotations
 
 import asyncio
 import socket
-import threading
 import time
 from collections.abc import Iterator
 from typing import Any
 
 import pytest
-import uvicorn
 
 from fundament.core.yardstick.skos import MOST_BYTES
 from fundament.web import serve
 from fundament.web.asgi import Application
 from fundament.web.bodies import most_body_of
 from tests.helpers import run_in_a_loop
+from tests.web.serving import served
 
 
 class Asked:
@@ -80,8 +79,8 @@ def test_large_bodies_are_for_those_who_are_signed_in(application: Application, 
 
     read: list[int] = []
 
-    async def answer(_: Any, __: Any, ___: Any, messages: list[Any]) -> None:
-        read.append(sum(len(message["body"]) for message in messages))
+    async def answer(_: Any, __: Any, body: bytes) -> None:
+        read.append(len(body))
 
     monkeypatch.setattr(application, "_is_signed_in", signed_in)
     monkeypatch.setattr(application, "_answer", answer)
@@ -124,15 +123,8 @@ def patient(monkeypatch: pytest.MonkeyPatch) -> Iterator[int]:
         await send({"type": "http.response.start", "status": 200, "headers": [(b"content-length", b"2")]})
         await send({"type": "http.response.body", "body": b"ok"})
 
-    server = uvicorn.Server(uvicorn.Config(answers, http=serve.PatientProtocol, lifespan="off", log_level="critical"))
-    at = serve.listening_socket("127.0.0.1", 0)
-    thread = threading.Thread(target=server.run, args=([at],), daemon=True)
-    thread.start()
-    while not server.started:
-        time.sleep(0.01)
-    yield at.getsockname()[1]
-    server.should_exit = True
-    thread.join(10)
+    with served(answers) as port:
+        yield port
 
 
 def test_a_head_that_does_not_come_ends_the_connection_and_one_that_does_not(patient: int) -> None:

@@ -135,7 +135,6 @@ def test_a_database_of_another_version_is_said_and_not_ready(client: Client, db:
         cursor.execute("DELETE FROM django_migrations WHERE app = 'operating'")
     answer = client.get("/ready")
     assert answer.status_code == 503 and answer.json() == {"database": "ok", "migrations": "not", "worker": "not"}
-    assert client.get("/health").status_code == 200
 
 
 def test_it_is_ready_when_a_worker_was_seen_lately(client: Client, db: None) -> None:

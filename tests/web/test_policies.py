@@ -37,7 +37,7 @@ def test_policies_hold_on_every_answer(signed_in: Client, actor: Actor, study: S
     for address in (*of_study, *of_draft, *others):
         assert not lacking(signed_in.get(address)), address
     assert not lacking(signed_in.post(reverse("save-draft", args=[draft.pk]), "no JSON", content_type="application/json"))
-    for address in ("/sign-in/", "/studies/", "/health", "/invitations/none/"):
+    for address in ("/sign-in/", "/studies/", "/ready", "/invitations/none/"):
         assert not lacking(Client().get(address)), address
 
 
@@ -61,7 +61,7 @@ def test_the_name_of_tests_is_no_host_elsewhere() -> None:
 def test_files_and_events_have_policies_of_their_own() -> None:
     from fundament.web.asgi import application
 
-    for path in ("/static/icon.svg", "/static/build/editor.js", "/events/"):
+    for path in ("/static/icon.svg", "/static/build/editor.js", "/events/", "/health"):
         sent: list[dict[str, Any]] = []
 
         async def receive() -> dict[str, Any]:

@@ -37,7 +37,6 @@ from tests.web.conftest import ROLES, make_draft, member
 
 # name of the address -> (method, least role; None: whoever is signed in, "": whoever comes along)
 ADDRESSES: dict[str, tuple[str, str | None]] = {
-    "health": ("GET", ""),
     "ready": ("GET", ""),
     "operating": ("GET", "owner"),
     "job-again": ("POST", "owner"),
@@ -187,7 +186,6 @@ ADDRESSES: dict[str, tuple[str, str | None]] = {
 }
 # these lead nowhere in particular, so somebody of another workspace sees their own
 OF_NOBODY = {
-    "health",
     "ready",
     "operating",
     "service-now",
@@ -406,7 +404,6 @@ def test_nothing_is_there_for_another_workspace(client: Client, places: dict[str
 def test_without_signing_in_there_is_only_the_way_in(client: Client, places: dict[str, dict[str, Any]]) -> None:
     wrong = {name: ask(client, name, places[name]) for name, (_, least) in ADDRESSES.items() if least != "" and name != "sign-out"}
     assert set(wrong.values()) == {302}
-    assert ask(client, "health", {}) == 200
     assert ask(client, "invitation", {"token": "none"}) == 404
 
 

@@ -9,41 +9,78 @@ from __future__ import annotations
 import argparse
 import asyncio
 import socket
+from collections.abc import Callable
+from typing import Any
 
 import uvicorn
-from uvicorn.protocols.http.httptools_impl import HttpToolsProtocol
+from uvicorn.protocols.http.httptools_impl import HttpToolsProtocol, RequestResponseCycle
+
+from fundament.web.sending import ABORT
 
 KEEP_ALIVE, LAST_ANSWERS = 5, 5  # seconds
 HEAD_SECONDS = 15.0  # until the head of a request is there
+UNREAD_SECONDS = 30.0  # until what is not read is given up
+MOST_PIPELINED = 8  # requests of one connection that wait for its first; more are refused with the connection
 
 
 class PatientProtocol(HttpToolsProtocol):
-    """HTTP of connections whose heads come in time; others are closed."""
+    """HTTP of connections whose heads come in time, whose answers are read in time, and which ask for few things at once; others are closed."""
+
+    def __init__(self, *arguments: Any, **named: Any) -> None:
+        super().__init__(*arguments, **named)
+        self._clocks: dict[str, asyncio.TimerHandle] = {}
+        self._answered: RequestResponseCycle | None = None  # the request that is answered now
 
     def connection_made(self, transport: asyncio.Transport) -> None:  # type: ignore[override]
         """Called by the loop."""
         super().connection_made(transport)
-        self._wait_for_head()
+        self._start("head", HEAD_SECONDS, transport.close)
 
     def on_message_begin(self) -> None:
         """Called by the parser: a head begins."""
         super().on_message_begin()
-        self._wait_for_head()
+        self.scope[ABORT] = self.transport.abort  # type: ignore[literal-required]
+        if len(self.pipeline) >= MOST_PIPELINED:
+            self.transport.abort()
+        self._start("head", HEAD_SECONDS, self.transport.close)
 
     def on_headers_complete(self) -> None:
         """Called by the parser: a head is there."""
-        self._head.cancel()
-        super().on_headers_complete()
+        self._stop("head")
+        if not self.transport.is_closing():
+            super().on_headers_complete()
 
     def connection_lost(self, exc: Exception | None) -> None:
-        """Called by the loop."""
-        self._head.cancel()
+        """Called by the loop. What waits behind a request is not begun, and the request that is answered is told, whichever came last."""
+        for clock in list(self._clocks):
+            self._stop(clock)
+        self.pipeline.clear()
+        if self._answered is not None and not self._answered.response_complete:
+            self._answered.disconnected = True
+            self._answered.message_event.set()
         super().connection_lost(exc)
 
-    def _wait_for_head(self) -> None:
-        if (before := getattr(self, "_head", None)) is not None:
-            before.cancel()
-        self._head = self.loop.call_later(HEAD_SECONDS, self.transport.close)
+    def pause_writing(self) -> None:
+        """Called by the loop: what was sent is not read."""
+        super().pause_writing()
+        self._start("unread", UNREAD_SECONDS, self.transport.abort)
+
+    def resume_writing(self) -> None:
+        """Called by the loop: it was read."""
+        self._stop("unread")
+        super().resume_writing()
+
+    def _start_asgi_task(self, cycle: RequestResponseCycle, app: Any) -> None:
+        self._answered = cycle
+        super()._start_asgi_task(cycle, app)
+
+    def _start(self, clock: str, seconds: float, then: Callable[[], None]) -> None:
+        self._stop(clock)
+        self._clocks[clock] = self.loop.call_later(seconds, then)
+
+    def _stop(self, clock: str) -> None:
+        if (timer := self._clocks.pop(clock, None)) is not None:
+            timer.cancel()
 
 
 def listening_socket(host: str, port: int) -> socket.socket:

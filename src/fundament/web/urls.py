@@ -9,12 +9,6 @@ from fundament.web.operating.services.readiness import readiness
 
 
 @login_not_required
-def health(request: HttpRequest) -> HttpResponse:
-    """Answers when the server is up."""
-    return HttpResponse("ok", content_type="text/plain")
-
-
-@login_not_required
 def ready(request: HttpRequest) -> HttpResponse:
     """Tells whether work can be done: the database answers, it is of this version, and a worker was seen lately."""
     found = readiness()
@@ -24,7 +18,6 @@ def ready(request: HttpRequest) -> HttpResponse:
 handler500 = "fundament.web.sentences.fault"
 urlpatterns = [
     path("", RedirectView.as_view(pattern_name="studies")),
-    path("health", health, name="health"),
     path("ready", ready, name="ready"),
     path("", include("fundament.web.operating.urls")),
     path("", include("fundament.web.members.urls")),

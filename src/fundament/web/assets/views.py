@@ -16,6 +16,7 @@ from fundament.web.assets.services import keeping
 from fundament.web.bodies import takes_bodies_of
 from fundament.web.errors import ApplicationError
 from fundament.web.policies import FOR_FILES
+from fundament.web.turns import SLOW, takes_turn
 from fundament.web.typed import asked, typed
 
 _FOREVER = "private, max-age=31536000, immutable"  # its address has its content's hash
@@ -24,6 +25,7 @@ _FOREVER = "private, max-age=31536000, immutable"  # its address has its content
 @answers_json
 @takes_bodies_of(keeping.MOST_BYTES + 100_000)
 @require_POST
+@takes_turn(SLOW)
 def keep_asset(request: HttpRequest) -> HttpResponse:
     """Keep a picture out of a file, from an address, or from the library."""
     actor, upload = actor_of(request), request.FILES.get("picture")
@@ -55,6 +57,7 @@ def picture(asset: Asset) -> HttpResponse:
 
 
 @require_GET
+@takes_turn(SLOW)
 def library(request: HttpRequest) -> HttpResponse:
     """The library's pictures to some words, as a part of the desk."""
     ask(actor_of(request), "draft.write")
@@ -67,6 +70,7 @@ def library(request: HttpRequest) -> HttpResponse:
 
 
 @require_GET
+@takes_turn(SLOW)
 def library_preview(request: HttpRequest) -> HttpResponse:
     """A picture of the library, small."""
     ask(actor_of(request), "draft.write")

@@ -17,11 +17,13 @@ from fundament.web.drafts.services.seeing import draft_for
 from fundament.web.drafts.views import list_of_drafts
 from fundament.web.errors import ApplicationError
 from fundament.web.policies import FOR_FILES
+from fundament.web.turns import SLOW, takes_turn
 from fundament.web.typed import typed
 
 
 @takes_bodies_of(MOST_BYTES + 100_000)
 @require_POST
+@takes_turn(SLOW)
 def bring(request: HttpRequest, study_id: int) -> HttpResponse:
     """Begin a draft with the text of a file, or of a published page."""
     upload, address, name = request.FILES.get("text"), typed(request, "address", 2_000), typed(request, "name", 200)

@@ -19,6 +19,7 @@ from fundament.web.bodies import body_of, takes_bodies_of
 from fundament.web.drafts.panels import LEAST_BOUND, verdict_of
 from fundament.web.drafts.services import proposing
 from fundament.web.errors import ApplicationError
+from fundament.web.turns import SLOW, takes_turn
 
 MOST_BODY = 2_000_000  # forty proposals with their texts
 
@@ -60,6 +61,7 @@ def settle(request: HttpRequest, draft_id: int) -> JsonResponse:
 
 @answers_json
 @require_POST
+@takes_turn(SLOW)
 def rewrite(request: HttpRequest, draft_id: int) -> JsonResponse:
     """A passage said otherwise, as a proposal. JSON: kind, block, start, end."""
     actor, body = actor_of(request), body_of(request)

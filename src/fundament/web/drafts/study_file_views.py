@@ -17,6 +17,7 @@ from fundament.web.drafts.services.opening_study_file import open_study_file
 from fundament.web.drafts.services.writing_study_file import study_file_of
 from fundament.web.errors import ApplicationError
 from fundament.web.studies.forms import NewStudyForm
+from fundament.web.turns import SLOW, takes_turn
 
 
 @require_GET
@@ -30,6 +31,7 @@ def write_study_file(request: HttpRequest, study_id: int) -> HttpResponse:
 
 @takes_bodies_of(MOST_BYTES + 200_000)
 @require_POST
+@takes_turn(SLOW)
 def open_file(request: HttpRequest) -> HttpResponse:
     """Open the study in a file; what is wrong with it is said where it was given."""
     actor = actor_of(request)

@@ -25,6 +25,8 @@ logger = logging.getLogger(__name__)
 EVENTS = "/events/"
 MOST_WAITING = 200  # events for one screen; one that does not take them is let go, and comes back by itself
 MOST_SCREENS = 2_000
+MOST_OF_ONE = 24  # open screens of one person in one process; the one opened first is let go for another
+LEFT = "left"  # what happened to a member whose screens end
 STILL_HERE = 15.0  # seconds between signs of life, so that nothing between the two closes an idle connection
 READY_WITHIN = 5.0  # seconds that a screen waits for the listener; what happens after that is asked for when it listens
 AGAIN_AFTER = 3_000  # ms that a browser waits before it connects anew
@@ -36,26 +38,29 @@ Send = Callable[[Any], Awaitable[None]]
 class Channel:
     """Open screens of this process, and the listener."""
 
-    def __init__(self, workspace_of: Callable[[Scope], int | None]) -> None:
-        """workspace_of: the workspace that who asks works in, None for nobody; it may ask the database."""
-        self._workspace_of = workspace_of
-        self._screens: dict[asyncio.Queue[str], int] = {}  # with their workspace
+    def __init__(self, screen_of: Callable[[Scope], tuple[int, int] | None]) -> None:
+        """screen_of: (workspace, person) of who asks, None for nobody; it may ask the database."""
+        self._screen_of = screen_of
+        self._screens: dict[asyncio.Queue[str], tuple[int, int]] = {}  # with their workspace and person, the one opened first first
         self._listening: asyncio.Task[None] | None = None
         self._ready = asyncio.Event()
         self._was_early = False  # whether a screen was told to ask for all before this process listened
 
     async def serve(self, scope: Scope, receive: Receive, send: Send) -> None:
         """Answer one screen for as long as it stays open."""
-        workspace = await sync_to_async(self._workspace_of, thread_sensitive=False)(scope)
-        if workspace is None or len(self._screens) >= MOST_SCREENS:
-            await send({"type": "http.response.start", "status": 403 if workspace is None else 503, "headers": raw_headers()})
+        whose = await sync_to_async(self._screen_of, thread_sensitive=False)(scope)
+        if whose is None or len(self._screens) >= MOST_SCREENS:
+            await send({"type": "http.response.start", "status": 403 if whose is None else 503, "headers": raw_headers()})
             await send({"type": "http.response.body", "body": b""})
             return
         if self._listening is None or self._listening.done():
             self._ready.clear()
             self._listening = asyncio.create_task(self._listen())
         screen: asyncio.Queue[str] = asyncio.Queue(MOST_WAITING)
-        self._screens[screen] = workspace
+        of_person = [other for other, (_, person) in self._screens.items() if person == whose[1]]
+        for other in of_person[: max(0, len(of_person) - MOST_OF_ONE + 1)]:
+            self._let_go(other)
+        self._screens[screen] = whose
         gone = asyncio.create_task(_until_gone(receive))
         try:
             headers = [
@@ -74,7 +79,8 @@ class Channel:
                 waiting = asyncio.create_task(screen.get())
                 await asyncio.wait([waiting, gone], timeout=STILL_HERE, return_when=asyncio.FIRST_COMPLETED)
                 if waiting.done():
-                    await send(_body(f"data: {waiting.result()}\n\n"))
+                    if waiting.result():
+                        await send(_body(f"data: {waiting.result()}\n\n"))
                 else:
                     waiting.cancel()
                     if not gone.done():
@@ -100,19 +106,33 @@ class Channel:
                         self._pass_on(None, json.dumps({"topic": "all"}))
                     async for notice in listener.notifies():
                         with contextlib.suppress(ValueError, KeyError, TypeError):
-                            self._pass_on(int(json.loads(notice.payload)["workspace"]), notice.payload)
+                            told = json.loads(notice.payload)
+                            if told.get("what") == LEFT:
+                                self._end_of(int(told["workspace"]), int(told["person"]))
+                            else:
+                                self._pass_on(int(told["workspace"]), notice.payload)
             except psycopg.Error:
                 logger.warning("The channel of events lost the database; it is tried again.")
             was_lost = True
             await asyncio.sleep(1.0)
 
     def _pass_on(self, workspace: int | None, payload: str) -> None:
-        for screen, of in list(self._screens.items()):
+        for screen, (of, _) in list(self._screens.items()):
             if workspace is None or of == workspace:
                 try:
                     screen.put_nowait(payload)
                 except asyncio.QueueFull:
-                    self._screens.pop(screen, None)
+                    self._let_go(screen)
+
+    def _end_of(self, workspace: int, person: int) -> None:
+        """The screens of somebody who is no member any more end; the browser asks again, and is told what they may see."""
+        for screen in [screen for screen, whose in self._screens.items() if whose == (workspace, person)]:
+            self._let_go(screen)
+
+    def _let_go(self, screen: asyncio.Queue[str]) -> None:
+        self._screens.pop(screen, None)
+        with contextlib.suppress(asyncio.QueueFull):
+            screen.put_nowait("")  # so that it looks
 
     async def close(self) -> None:
         """End everything."""

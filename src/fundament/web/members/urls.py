@@ -5,14 +5,17 @@ from django.contrib.auth import views as auth_views
 from django.urls import path
 
 from fundament.web.members import views
+from fundament.web.turns import HASHING, takes_turn
 
 urlpatterns = [
     path(
         "sign-in/",
-        auth_views.LoginView.as_view(
-            template_name="accounts/sign_in.html",
-            redirect_authenticated_user=True,
-            extra_context={"mail_set_up": lambda: settings.MAIL_SET_UP},
+        takes_turn(HASHING)(
+            auth_views.LoginView.as_view(
+                template_name="accounts/sign_in.html",
+                redirect_authenticated_user=True,
+                extra_context={"mail_set_up": lambda: settings.MAIL_SET_UP},
+            )
         ),
         name="sign-in",
     ),

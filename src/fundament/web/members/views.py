@@ -22,11 +22,13 @@ from fundament.web.members.services import members, passwords, profile, workspac
 from fundament.web.members.services.links import is_open, opened
 from fundament.web.members.tasks import queue_password_mail
 from fundament.web.policies import FOR_FILES
+from fundament.web.turns import HASHING, SLOW, takes_turn
 
 _BACKEND = "fundament.web.accounts.backend.PersonBackend"
 
 
 @require_http_methods(["GET", "POST"])
+@takes_turn(HASHING)
 def account(request: HttpRequest) -> HttpResponse:
     """Name, time zone and language; password; where one is signed in."""
     person = person_of(request)
@@ -103,6 +105,7 @@ def member_list(request: HttpRequest) -> HttpResponse:
 
 @takes_bodies_of(workspaces.MOST_LOGO_BYTES + 100_000)
 @require_POST
+@takes_turn(SLOW)
 def set_logo(request: HttpRequest) -> HttpResponse:
     """Give the workspace's papers a logo, or take it away."""
     upload = request.FILES.get("logo")
@@ -182,6 +185,7 @@ def password_link(request: HttpRequest, membership_id: int) -> HttpResponse:
 
 @login_not_required
 @require_http_methods(["GET", "POST"])
+@takes_turn(HASHING)
 def invitation(request: HttpRequest, token: str) -> HttpResponse:
     """What an invitation's link opens: become a member as who one is, or with a new account."""
     found = opened(Invitation, token)
@@ -228,6 +232,7 @@ def forgotten_password(request: HttpRequest) -> HttpResponse:
 
 @login_not_required
 @require_http_methods(["GET", "POST"])
+@takes_turn(HASHING)
 def new_password(request: HttpRequest, token: str) -> HttpResponse:
     """What a password link opens."""
     link = opened(PasswordLink, token)

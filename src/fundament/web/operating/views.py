@@ -10,6 +10,7 @@ from django.views.decorators.http import require_GET, require_POST
 from fundament.web.accounts.requests import actor_of
 from fundament.web.operating.services import jobs, overview
 from fundament.web.operating.services.readiness import readiness
+from fundament.web.turns import SLOW, takes_turn
 
 
 def _page(request: HttpRequest, tried: overview.Tried | None = None) -> HttpResponse:
@@ -37,6 +38,7 @@ def job_again(request: HttpRequest, job: int) -> HttpResponse:
 
 
 @require_POST
+@takes_turn(SLOW)
 def service_now(request: HttpRequest, key: str) -> HttpResponse:
     """Ask a service a small question, now."""
     return _page(request, overview.try_now(actor_of(request), key))

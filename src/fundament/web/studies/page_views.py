@@ -10,6 +10,7 @@ from fundament.files.archives import MOST_PAGE_BYTES
 from fundament.web.accounts.requests import actor_of
 from fundament.web.bodies import takes_bodies_of
 from fundament.web.studies.services import pages
+from fundament.web.turns import SLOW, takes_turn
 from fundament.web.typed import typed
 
 MOST_FILE = 4 * MOST_PAGE_BYTES  # a page with its pictures
@@ -38,6 +39,7 @@ def read_page_again(request: HttpRequest, study_id: int, result_id: int) -> Http
 
 @takes_bodies_of(MOST_FILE)
 @require_POST
+@takes_turn(SLOW)
 def bring_page(request: HttpRequest, study_id: int, result_id: int) -> HttpResponse:
     """Take a page from a file that was saved in a browser."""
     pages.bring_page(actor_of(request), study_id, result_id, _file(request))

@@ -122,7 +122,9 @@ def dictionary_noun_lemma(code: str) -> Callable[[str], str]:
             return plain  # an adjective at the beginning of a sentence, or what is a noun anyway
         found = str(simplemma.lemmatize(noun, lang=code))
         is_itself = found[:1].islower() and lower.endswith(("er", "el"))  # "Mörtel", of which the dictionary has the verb
-        is_itself = is_itself or str(simplemma.lemmatize(noun + "n", lang=code)) == noun  # "Fuge", whose plural is "Fugen", and not an old dative of "Fug"
+        is_itself = (
+            is_itself or str(simplemma.lemmatize(noun + "n", lang=code)) == noun
+        )  # "Fuge", whose plural is "Fugen", and not an old dative of "Fug"
         return lower if is_itself else found.lower() or plain
 
     return lemma
