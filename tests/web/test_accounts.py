@@ -14,13 +14,20 @@ from django.utils import timezone
 
 from fundament.web.accounts.models import Invitation, Membership, PasswordLink, Person, SignIn, Workspace
 from fundament.web.accounts.roles import Actor
+from fundament.web.drafts.models import Draft
+from fundament.web.drafts.services import sharing
 from fundament.web.errors import ApplicationError, NotFoundError
 from fundament.web.members.services import members, passwords
 from fundament.web.studies.models import Study
 from tests.helpers import raises_saying
-from tests.web.conftest import member
+from tests.web.conftest import make_draft, member
 
 PASSWORD = "a-long-enough-one"
+
+
+@pytest.fixture
+def draft(actor: Actor, study: Study) -> Draft:
+    return make_draft(actor, study, "<p>Lime.</p>")
 
 
 def link_of(page: str) -> str:
@@ -113,6 +120,49 @@ def test_an_owner_hands_out_a_link_for_a_new_password(signed_in: Client, actor: 
     Membership.objects.create(workspace=Workspace.objects.create(name="Hers"), user=bea, role="owner")
     answer = signed_in.post(reverse("password-link", args=[membership.pk]))
     assert answer.status_code == 403 and "other workspaces" in answer.content.decode()
+
+
+def test_a_password_link_is_over_when_the_member_joins_another_workspace_or_the_maker_goes(actor: Actor) -> None:
+    ada = actor.person
+    assert ada is not None
+    bea = member(actor.workspace, "bea", "writer").person
+    other = member(actor.workspace, "cora", "owner")
+    assert bea is not None and other.person is not None
+    of_bea = Membership.objects.get(user=bea)
+
+    def opens(token: str) -> bool:
+        return Client().get(reverse("new-password", args=[token])).status_code == 200
+
+    elsewhere = Workspace.objects.create(name="Elsewhere")
+    owner_there = member(elsewhere, "dora", "owner")
+    _, token = passwords.make_link(actor, of_bea.pk)
+    assert opens(token)
+    members.accept(members.invite(owner_there, "reader")[1], bea)
+    assert not opens(token)
+    PasswordLink.objects.update(ended_at=None)  # a link that somehow stayed is asked again when it is used
+    assert not opens(token)
+    with pytest.raises(NotFoundError):
+        passwords.set_by_link(token, PASSWORD)
+    Membership.objects.filter(user=bea, workspace=elsewhere).delete()
+    assert opens(token)
+    members.remove(other, Membership.objects.get(user=ada, workspace=actor.workspace).pk)
+    assert not opens(token)
+
+
+def test_an_owner_who_goes_or_is_one_no_more_leaves_no_way_back(actor: Actor, draft: Draft) -> None:
+    other = member(actor.workspace, "cora", "owner")
+    assert other.person is not None
+    for act in (lambda of: members.change_role(actor, of, "writer"), lambda of: members.remove(actor, of)):
+        Membership.objects.filter(user=other.person).update(role="owner")
+        _, token = members.invite(other, "owner")
+        share, _ = sharing.share(other, draft.pk, hours=5, with_scores=True)
+        kept, _ = sharing.share(actor, draft.pk, hours=5, with_scores=True)
+        act(Membership.objects.get(user=other.person, workspace=actor.workspace).pk)
+        with pytest.raises(NotFoundError):
+            members.accept(token, other.person)
+        share.refresh_from_db()
+        kept.refresh_from_db()
+        assert not share.is_open and kept.is_open
 
 
 def test_ones_own_sessions_are_listed_and_ended(person: Person, actor: Actor) -> None:

@@ -10,9 +10,12 @@ from django.test import Client
 from django.urls import reverse
 from django.utils import timezone
 
-from fundament.web.accounts.roles import Actor
+from fundament.web.accounts.roles import GUEST, Actor
 from fundament.web.drafts.models import Draft, Revision
+from fundament.web.drafts.services import saving
+from fundament.web.drafts.services.texts import Text
 from fundament.web.drafts.services.thinning import thin_revisions
+from fundament.web.errors import TooOftenError
 from fundament.web.studies.models import Study
 from tests.helpers import text_document
 from tests.web.conftest import make_draft
@@ -67,6 +70,22 @@ def test_more_revisions_than_anybody_writes_are_refused_and_the_text_that_is_sto
     assert statuses == [200] * 5 + [429] * 3
     assert "5 times within an hour" in answer.json()["problem"]
     assert draft.revisions.count() == 5
+
+
+def test_a_guests_stale_saves_cost_nobody_else_a_save(signed_in: Client, actor: Actor, draft: Draft, settings: Any) -> None:
+    settings.REVISIONS_AN_HOUR = 5
+    guest = Actor(None, actor.workspace, GUEST, guest="Gil", draft=draft.pk)
+    for number in range(5):
+        saving.save(guest, draft.pk, Text.cleaned(text_document(f"Stale {number}")), 100 + number)
+    with pytest.raises(TooOftenError):
+        saving.save(guest, draft.pk, Text.cleaned(text_document("One more")), 200)
+    for number in range(8):
+        Draft.objects.filter(pk=draft.pk).update(kept_at=None)
+        draft.refresh_from_db()
+        saved = saving.save(actor, draft.pk, Text.cleaned(text_document(f"Mine {number}")), draft.version)
+        assert saved.changed and not saved.conflict
+    draft.refresh_from_db()
+    assert "Mine 7" in str(draft.document)
 
 
 def make_draft_like(draft: Draft) -> Draft:

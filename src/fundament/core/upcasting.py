@@ -92,6 +92,13 @@ def _analysis_from_9(plain: dict[str, Any]) -> dict[str, Any]:
     return {**plain, "version": "10"}
 
 
+def _analysis_from_10(plain: dict[str, Any]) -> dict[str, Any]:
+    """More German nouns have their own lemmas ("Mörtel", and genitives of names); German pages are analysed anew."""
+    if plain["language"] == "de":
+        raise KeyError("lemmas of nouns")
+    return {**plain, "version": "11"}
+
+
 STEPS: dict[tuple[str, str], tuple[str, Step]] = {  # (stage, from) -> (to, step)
     ("reading", "3"): ("4", _reading_from_3),
     ("analysis", "3"): ("4", _analysis_from_3),
@@ -105,6 +112,7 @@ STEPS: dict[tuple[str, str], tuple[str, Step]] = {  # (stage, from) -> (to, step
     ("analysis", "8"): ("9", _analysis_from_8),
     ("reading", "7"): ("8", _reading_from_7),
     ("analysis", "9"): ("10", _analysis_from_9),
+    ("analysis", "10"): ("11", _analysis_from_10),
 }
 
 

@@ -8,6 +8,7 @@ from __future__ import annotations
 
 import argparse
 import asyncio
+import os
 import socket
 from collections.abc import Callable
 from typing import Any
@@ -97,9 +98,10 @@ def main() -> None:
     parser.add_argument("--host", default="127.0.0.1")
     parser.add_argument("--port", type=int, required=True)
     options = parser.parse_args()
+    proxies = os.environ.get("FUNDAMENT_PROXIES", "")  # nobody else says for whom they ask
     config = uvicorn.Config(
         "fundament.web.asgi:application", loop="uvloop", http=PatientProtocol, log_config=None, access_log=False, server_header=False,
-        timeout_keep_alive=KEEP_ALIVE, timeout_graceful_shutdown=LAST_ANSWERS,
+        proxy_headers=bool(proxies), forwarded_allow_ips=proxies, timeout_keep_alive=KEEP_ALIVE, timeout_graceful_shutdown=LAST_ANSWERS,
     )  # fmt: skip
     uvicorn.Server(config).run([listening_socket(options.host, options.port)])
 

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import os
-from datetime import timedelta
 from pathlib import Path
 
 from csp.constants import NONE, SELF
@@ -31,7 +30,6 @@ INSTALLED_APPS = [
     "django.contrib.staticfiles",
     "django.contrib.humanize",
     "procrastinate.contrib.django",
-    "axes",
     "fundament.web.accounts",
     "fundament.web.history",
     "fundament.web.members",
@@ -59,20 +57,17 @@ MIDDLEWARE = [
     "fundament.web.accounts.middleware.PersonsTimeMiddleware",
     "django.contrib.messages.middleware.MessageMiddleware",
     "fundament.web.sentences.SentenceMiddleware",
-    "axes.middleware.AxesMiddleware",
 ]
 ROOT_URLCONF = "fundament.web.urls"
 ASGI_APPLICATION = "fundament.web.asgi.application"
 AUTH_USER_MODEL = "accounts.Person"
-# whoever was refused too often is refused without a look at the password, and before it costs anything
-AUTHENTICATION_BACKENDS = ["axes.backends.AxesStandaloneBackend", "fundament.web.accounts.backend.PersonBackend"]
-AXES_FAILURE_LIMIT = int(os.environ.get("FUNDAMENT_SIGN_IN_TRIES", "15"))  # for one user name, and for one address
-AXES_COOLOFF_TIME = timedelta(minutes=15)  # since the last try
-AXES_LOCKOUT_PARAMETERS = ["username", "ip_address"]
-AXES_LOCKOUT_CALLABLE = "fundament.web.members.views.too_many_tries"
-AXES_RESET_ON_SUCCESS = True
-AXES_ENABLE_ADMIN = False
-AXES_VERBOSE = False  # who tried stands in the database, not in a log
+AUTHENTICATION_BACKENDS = ["fundament.web.accounts.backend.PersonBackend"]
+SIGN_IN_TRIES = int(
+    os.environ.get("FUNDAMENT_SIGN_IN_TRIES", "15")
+)  # that may fail from one address before the next has to wait; a third of them for one user name
+PROXIES = os.environ.get(
+    "FUNDAMENT_PROXIES", ""
+)  # addresses that may say for whom they ask (X-Forwarded-For), parted by commas; nobody else is believed
 TEMPLATES = [
     {
         "BACKEND": "django.template.backends.django.DjangoTemplates",

@@ -124,3 +124,18 @@ class SignIn(models.Model):
         if not self.browser:
             return "unknown"
         return "phone or tablet" if "Mobile" in self.browser or "Tablet" in self.browser else "computer"
+
+
+class SignInTries(models.Model):
+    """Sign-ins that failed, of one user name, address or device. Only a keyed hash of it is kept, for a name may be a password typed in the wrong field."""
+
+    kind = models.CharField(max_length=10)
+    key = models.CharField(max_length=64)
+    failures = models.FloatField(default=0.0)  # they ease with time, see `members.services.tries`
+    last_at = models.DateTimeField()
+
+    class Meta:
+        constraints = (models.UniqueConstraint(fields=["kind", "key"], name="sign_in_tries_once"),)
+
+    def __str__(self) -> str:
+        return f"{self.failures:g} of a {self.kind}"

@@ -6,11 +6,13 @@ class DraftsConfig(AppConfig):
     label = "drafts"
 
     def ready(self) -> None:
+        from fundament.web.accounts.signals import rights_ended
         from fundament.web.drafts.models import Draft, Revision
         from fundament.web.drafts.services.measuring import used_terms
         from fundament.web.drafts.services.reworking import begin_reworking
         from fundament.web.drafts.services.saving import follow_text
         from fundament.web.drafts.services.seeing import noted_scores
+        from fundament.web.drafts.services.sharing import end_shares_of
         from fundament.web.drafts.services.stating import follow_words
         from fundament.web.drafts.tasks import queue_scoring
         from fundament.web.history.verbs import Verb, declare
@@ -35,6 +37,10 @@ class DraftsConfig(AppConfig):
         def uses_of_draft(sender: object, study_id: int, **_: object) -> frozenset[str] | None:
             return used_terms(study_id)
 
+        def shares_end(sender: object, workspace_id: int, person_id: int, **_: object) -> None:
+            end_shares_of(workspace_id, person_id)
+
+        rights_ended.connect(shares_end, dispatch_uid="shares_end", weak=False)
         uses_wanted.connect(uses_of_draft, dispatch_uid="uses_of_draft", weak=False)
         study_read.connect(draft_of_rework, dispatch_uid="draft_of_rework", weak=False)
         scores_wanted.connect(scores_of_drafts, dispatch_uid="scores_of_drafts", weak=False)

@@ -18,7 +18,7 @@ from asgiref.sync import sync_to_async
 from django.conf import settings
 from django.db import connection
 
-from fundament.web.live.notify import CHANNEL
+from fundament.web.live.notify import CHANNEL, LEFT
 from fundament.web.policies import raw_headers
 
 logger = logging.getLogger(__name__)
@@ -26,7 +26,6 @@ EVENTS = "/events/"
 MOST_WAITING = 200  # events for one screen; one that does not take them is let go, and comes back by itself
 MOST_SCREENS = 2_000
 MOST_OF_ONE = 24  # open screens of one person in one process; the one opened first is let go for another
-LEFT = "left"  # what happened to a member whose screens end
 STILL_HERE = 15.0  # seconds between signs of life, so that nothing between the two closes an idle connection
 READY_WITHIN = 5.0  # seconds that a screen waits for the listener; what happens after that is asked for when it listens
 AGAIN_AFTER = 3_000  # ms that a browser waits before it connects anew

@@ -8,6 +8,7 @@ from typing import Any
 from django.db import connection
 
 CHANNEL = "fundament"
+LEFT = "left"  # what happened to a person who is no member any more; their open screens end
 
 
 def announce(workspace_id: int, topic: str, **more: Any) -> None:

@@ -1,6 +1,5 @@
 """Signing in and out, one's account, and members."""
 
-from django.conf import settings
 from django.contrib.auth import views as auth_views
 from django.urls import path
 
@@ -8,17 +7,7 @@ from fundament.web.members import views
 from fundament.web.turns import HASHING, takes_turn
 
 urlpatterns = [
-    path(
-        "sign-in/",
-        takes_turn(HASHING)(
-            auth_views.LoginView.as_view(
-                template_name="accounts/sign_in.html",
-                redirect_authenticated_user=True,
-                extra_context={"mail_set_up": lambda: settings.MAIL_SET_UP},
-            )
-        ),
-        name="sign-in",
-    ),
+    path("sign-in/", takes_turn(HASHING)(views.SignInView.as_view()), name="sign-in"),
     path("forgotten-password/", views.forgotten_password, name="forgotten-password"),
     path("sign-out/", auth_views.LogoutView.as_view(), name="sign-out"),
     path("account/", views.account, name="account"),

@@ -2,23 +2,25 @@
 
 from __future__ import annotations
 
-from typing import Any
+from typing import Any, cast
 
 from django.conf import settings
 from django.contrib.auth import login, update_session_auth_hash
 from django.contrib.auth.decorators import login_not_required
+from django.contrib.auth.forms import AuthenticationForm
+from django.contrib.auth.views import LoginView
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import redirect, render
 from django.urls import reverse
 from django.views.decorators.http import require_GET, require_http_methods, require_POST
 
 from fundament.messages import say_error
-from fundament.web.accounts.models import INTERFACE_LANGUAGES, ROLES, TIME_ZONES, Invitation, PasswordLink, WorkspaceLogo
+from fundament.web.accounts.models import INTERFACE_LANGUAGES, ROLES, TIME_ZONES, Invitation, Person, WorkspaceLogo
 from fundament.web.accounts.requests import WORKSPACE, actor_of, person_of
 from fundament.web.accounts.roles import can, seen_by
 from fundament.web.bodies import takes_bodies_of
 from fundament.web.errors import ApplicationError, NotFoundError
-from fundament.web.members.services import members, passwords, profile, workspaces
+from fundament.web.members.services import members, passwords, profile, tries, workspaces
 from fundament.web.members.services.links import is_open, opened
 from fundament.web.members.tasks import queue_password_mail
 from fundament.web.policies import FOR_FILES
@@ -208,14 +210,41 @@ def invitation(request: HttpRequest, token: str) -> HttpResponse:
     return render(request, "accounts/invitation.html", context, status=status)
 
 
-def too_many_tries(request: HttpRequest, *_: Any, **__: Any) -> HttpResponse:
-    """The answer to a sign-in after too many that failed, for an account that is there as for one that is not."""
-    context = {"too_many": round(settings.AXES_COOLOFF_TIME.total_seconds() / 60), "mail_set_up": settings.MAIL_SET_UP}
-    answer = render(
-        request, "accounts/sign_in.html", {**context, "form": {"username": {"value": request.POST.get("username", "")}}}, status=429
-    )
-    answer["Retry-After"] = str(round(settings.AXES_COOLOFF_TIME.total_seconds()))
-    return answer
+class SignInView(LoginView):
+    """Signing in, with the delay that failures before make."""
+
+    template_name = "accounts/sign_in.html"
+    redirect_authenticated_user = True
+
+    def post(self, request: HttpRequest, *given: Any, **named: Any) -> HttpResponse:
+        """Look at a name and a password, unless it is too early."""
+        seconds = tries.seconds_to_wait(self._source())
+        if not seconds:
+            return cast(HttpResponse, super().post(request, *given, **named))
+        typed = {"username": {"value": request.POST.get("username", "")}}
+        context = {"wait": seconds, "mail_set_up": settings.MAIL_SET_UP, "form": typed, "next": self.get_redirect_url()}
+        answer = render(request, self.template_name, context, status=429)
+        answer["Retry-After"] = str(seconds)
+        return answer
+
+    def form_valid(self, form: AuthenticationForm) -> HttpResponse:
+        """Called by Django: they match."""
+        tries.note_success(self._source())
+        answer = cast(HttpResponse, super().form_valid(form))
+        tries.remember_device(answer, cast(Person, form.get_user()))
+        return answer
+
+    def form_invalid(self, form: AuthenticationForm) -> HttpResponse:
+        """Called by Django: they do not."""
+        tries.note_failure(self._source())
+        return cast(HttpResponse, super().form_invalid(form))
+
+    def get_context_data(self, **named: Any) -> dict[str, Any]:
+        """Called by Django."""
+        return {**super().get_context_data(**named), "mail_set_up": settings.MAIL_SET_UP}
+
+    def _source(self) -> tries.Source:
+        return tries.source_of(self.request, self.request.POST.get("username", ""))
 
 
 @login_not_required
@@ -235,12 +264,15 @@ def forgotten_password(request: HttpRequest) -> HttpResponse:
 @takes_turn(HASHING)
 def new_password(request: HttpRequest, token: str) -> HttpResponse:
     """What a password link opens."""
-    link = opened(PasswordLink, token)
+    link = passwords.opened_link(token)
     problem, status = "", 200
     if request.method == "POST":
         try:
-            passwords.set_by_link(token, request.POST.get("new", ""))
-            return redirect("sign-in")
+            person = passwords.set_by_link(token, request.POST.get("new", ""))
+            tries.note_success(tries.source_of(request, person.username))
+            answer = redirect("sign-in")
+            tries.remember_device(answer, person)  # whoever has the link gets in, whatever others tried
+            return answer
         except ApplicationError as error:
             problem, status = say_error(error), error.status
     return render(request, "accounts/new_password.html", {"person": link.person, "problem": problem}, status=status)

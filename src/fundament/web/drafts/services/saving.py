@@ -108,9 +108,10 @@ def _keep_conflict(actor: Actor, draft: Draft, text: Text, base_version: int) ->
 
 
 def keep(actor: Actor, draft: Draft, text: Text, cause: str, version: int | None = None, name: str = "") -> Revision:
-    """Keep a text as a revision. Raises TooOftenError when a draft gets more of them than anybody writes."""
+    """Keep a text as a revision. Raises TooOftenError when somebody makes more of a draft than anybody writes; what an ordinary save keeps, one in KEEP_EVERY, is never refused and counts for nobody."""
     lately = timezone.now() - timedelta(hours=1)
-    if draft.revisions.filter(created_at__gt=lately).count() >= settings.REVISIONS_AN_HOUR:
+    of_author = draft.revisions.filter(created_at__gt=lately, created_by=actor.person, guest=actor.guest).exclude(cause="kept")
+    if cause != "kept" and of_author.count() >= settings.REVISIONS_AN_HOUR:
         raise TooOftenError("error.revisions", most=settings.REVISIONS_AN_HOUR)
     revision = Revision(
         draft=draft,

@@ -112,6 +112,11 @@ def picture_for(actor: Actor, draft_id: int, asset_id: int, beginning: str) -> A
     return found
 
 
+def end_shares_of(workspace_id: int, person_id: int) -> None:
+    """The links that a person handed out open nothing any more, nor do the visits by them."""
+    Share.objects.filter(draft__workspace_id=workspace_id, created_by_id=person_id, ended_at=None).update(ended_at=timezone.now())
+
+
 def _until(hours: int) -> object:
     if not 0 < hours <= MOST_HOURS:
         raise ApplicationError("error.share_hours", most=MOST_HOURS)

@@ -7,10 +7,12 @@ from django.core.exceptions import ValidationError
 from django.db import transaction
 from django.utils import timezone
 
-from fundament.web.accounts.models import ROLES, Invitation, Membership, Person, Workspace
+from fundament.web.accounts.models import ROLES, Invitation, Membership, PasswordLink, Person, Workspace
 from fundament.web.accounts.roles import Actor, ask
+from fundament.web.accounts.signals import rights_ended
 from fundament.web.errors import ApplicationError, NotFoundError
 from fundament.web.history.services.record import recorded
+from fundament.web.live.notify import LEFT, announce
 from fundament.web.members.services.links import LASTS, new_token, opened
 
 
@@ -51,6 +53,7 @@ def accept(token: str, person: Person) -> Workspace:
             recording.watch([invitation], "used_at", "used_by")
             membership.save()
             recording.made(membership)
+            _end_password_links(person)
             invitation.used_at, invitation.used_by = timezone.now(), person
             invitation.save(update_fields=["used_at", "used_by"])
     return invitation.workspace
@@ -84,10 +87,13 @@ def change_role(actor: Actor, membership_id: int, role: str) -> None:
         recording.values["person"] = membership.user.shown
         membership.role = role
         membership.save(update_fields=["role"])
+        _end_password_links(membership.user)
+        if role != "owner":
+            _end_what_they_made(membership)
 
 
 def remove(actor: Actor, membership_id: int) -> None:
-    """Let a member go. What they wrote stays. The last owner stays a member."""
+    """Let a member go. What they wrote stays; the links that they made, and their open screens, end. The last owner stays a member."""
     ask(actor, "member.change")
     with recorded(actor, "member.remove", actor.workspace) as recording:
         membership = _membership(actor, membership_id)
@@ -95,6 +101,23 @@ def remove(actor: Actor, membership_id: int) -> None:
         recording.values["person"] = membership.user.shown
         recording.taken_away([membership])
         membership.delete()
+        _end_password_links(membership.user)
+        _end_what_they_made(membership)
+        announce(actor.workspace.pk, f"person:{membership.user_id}", what=LEFT, person=membership.user_id)
+
+
+def _end_password_links(person: Person) -> None:
+    """Links of owners to this account were made under other memberships."""
+    PasswordLink.objects.filter(person=person, used_at=None, ended_at=None).exclude(created_by=None).update(ended_at=timezone.now())
+
+
+def _end_what_they_made(membership: Membership) -> None:
+    """Whoever goes, or is an owner no more, does not come back by what they made before."""
+    now = timezone.now()
+    made = Invitation.objects.filter(workspace=membership.workspace, created_by=membership.user, used_at=None, ended_at=None)
+    made.update(ended_at=now)
+    PasswordLink.objects.filter(created_by=membership.user, used_at=None, ended_at=None).update(ended_at=now)
+    rights_ended.send(sender=Membership, workspace_id=membership.workspace_id, person_id=membership.user_id)
 
 
 def _membership(actor: Actor, membership_id: int) -> Membership:

@@ -89,10 +89,22 @@ def mail_link(name_or_mail: str) -> int:
     return sent
 
 
+def opened_link(token: str, *, locked: bool = False) -> PasswordLink:
+    """The link of a token. Raises NotFoundError for one that is over, and for one of an owner whose account it no longer is to open: they are no owner of the person's only workspace any more."""
+    link = opened(PasswordLink, token, locked=locked)
+    maker = link.created_by
+    if maker is not None:
+        workspaces = set(Membership.objects.filter(user=link.person).values_list("workspace", flat=True))
+        owns = set(Membership.objects.filter(user=maker, role="owner", workspace__in=workspaces).values_list("workspace", flat=True))
+        if len(workspaces) != 1 or owns != workspaces:
+            raise NotFoundError("error.link_over")
+    return link
+
+
 def set_by_link(token: str, new: str) -> Person:
     """Set a new password with a link; all sessions of the account end."""
     with transaction.atomic():
-        link = opened(PasswordLink, token, locked=True)
+        link = opened_link(token, locked=True)
         _set(link.person, new)
         link.used_at = timezone.now()
         link.save(update_fields=["used_at"])

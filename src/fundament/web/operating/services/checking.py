@@ -56,6 +56,8 @@ def _tls() -> Iterator[Finding]:
     yield _judged(settings.TLS, "wrong" if address.scheme == "https" else "note", "TLS is on: cookies go over it alone.",
                   "FUNDAMENT_TLS is not set: passwords and texts go over the network as they are, unless it is this machine alone.")  # fmt: skip
     if settings.TLS:
+        yield _judged(bool(settings.PROXIES), "note", f"The proxies at {settings.PROXIES} say for whom they ask.",
+                      "FUNDAMENT_PROXIES names no proxy: behind one all people share its address, and with it the delay after sign-ins that failed.")  # fmt: skip
         yield _judged(address.scheme == "https" and address.hostname in settings.ALLOWED_HOSTS, "wrong", f"People reach it at {settings.ADDRESS}.",
                       "With FUNDAMENT_TLS, FUNDAMENT_ADDRESS has to be an https address at one of FUNDAMENT_HOSTS; else forms are refused.")  # fmt: skip
 

@@ -8,7 +8,6 @@ from dataclasses import dataclass
 from datetime import timedelta
 from typing import Any
 
-from axes.models import AccessAttempt, AccessFailureLog, AccessLog
 from django.db import transaction
 from django.utils import timezone
 from procrastinate import JobContext
@@ -19,6 +18,7 @@ from procrastinate.manager import JobManager
 from procrastinate.sql import queries
 from procrastinate.utils import utcnow
 
+from fundament.web.accounts.models import SignInTries
 from fundament.web.accounts.roles import Actor, ask
 from fundament.web.errors import NotFoundError
 from fundament.web.logs import place_of, request_number
@@ -145,9 +145,8 @@ def try_again(actor: Actor, number: int) -> FailedJob:
 
 
 def forget_old() -> int:
-    """Delete notes of long ago, of jobs and of sign-ins that were tried; how many there were of jobs."""
+    """Delete notes of long ago, of jobs and of sign-ins that failed; how many there were of jobs."""
     long_ago = timezone.now() - timedelta(days=KEPT_DAYS)
-    for tries in (AccessAttempt, AccessLog, AccessFailureLog):
-        tries.objects.filter(attempt_time__lt=long_ago).delete()
+    SignInTries.objects.filter(last_at__lt=timezone.now() - timedelta(days=2)).delete()
     deleted, _ = JobTrouble.objects.filter(at__lt=long_ago).delete()
     return deleted

@@ -67,5 +67,5 @@ def limits() -> list[tuple[str, int, str, str]]:
         ("Text that is sent at once", settings.LARGEST_TEXT // 1_000_000, "MB", "FUNDAMENT_LARGEST_TEXT"),
         ("Revisions of a draft within an hour", settings.REVISIONS_AN_HOUR, "", "FUNDAMENT_REVISIONS_AN_HOUR"),
         ("Questions to the results service in a day (0: no bound)", settings.SERVICES["results"]["quota"], "", "FUNDAMENT_RESULTS_QUOTA"),
-        ("Sign-ins that may fail within 15 minutes", settings.AXES_FAILURE_LIMIT, "", "FUNDAMENT_SIGN_IN_TRIES"),
+        ("Sign-ins that may fail from one address before the next has to wait", settings.SIGN_IN_TRIES, "", "FUNDAMENT_SIGN_IN_TRIES"),
     ]
