@@ -4,15 +4,14 @@ from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
-from difflib import SequenceMatcher
 
-from fundament.core.documents.difference import word_pieces
+from fundament.core.alignment import Budget, aligned
+from fundament.core.documents.difference import WORD_STEPS, word_pieces
 from fundament.core.documents.schema import Node, clean_document, plain_text
 
 THEIRS, MINE, BOTH, NEITHER = "theirs", "mine", "both", "neither"
 Passage = tuple[str, tuple[tuple[str, str], ...]]  # kind of node, ("same" | "gone" | "new", text) in order
 CHOICES = (THEIRS, MINE, BOTH, NEITHER)
-MANY_NODES = 500  # beyond it nodes that stand in many places are no anchors (difflib's own rule)
 
 
 @dataclass(frozen=True)
@@ -28,10 +27,9 @@ def side_by_side(theirs: Node, mine: Node) -> list[Stretch]:
     """All stretches of two texts, in order. Nodes are the same when their kind and all of their words and marks are, whatever their ids."""
     one, other = theirs.get("content", []), mine.get("content", [])
     keys = [[_key(node) for node in nodes] for nodes in (one, other)]
-    matcher = SequenceMatcher(None, keys[0], keys[1], autojunk=max(len(one), len(other)) > MANY_NODES)
     return [
         Stretch(tag != "equal", tuple(one[first:last]), tuple(other[begin:end]) if tag != "equal" else ())
-        for tag, first, last, begin, end in matcher.get_opcodes()
+        for tag, first, last, begin, end in aligned(keys[0], keys[1])
     ]
 
 
@@ -60,7 +58,8 @@ def passages(stretch: Stretch) -> tuple[list[Passage], list[Passage]]:
     theirs, mine = ([(node["type"], plain_text(node)) for node in nodes] for nodes in (stretch.theirs, stretch.mine))
     if len(theirs) != len(mine):
         return [(kind, (("same", text),)) for kind, text in theirs], [(kind, (("same", text),)) for kind, text in mine]
-    told = [word_pieces(one, other) for (_, one), (_, other) in zip(theirs, mine, strict=True)]
+    budget = Budget(WORD_STEPS)
+    told = [word_pieces(one, other, budget) for (_, one), (_, other) in zip(theirs, mine, strict=True)]
     return (
         [(kind, tuple(piece for piece in pieces if piece[0] != "new")) for (kind, _), pieces in zip(theirs, told, strict=True)],
         [(kind, tuple(piece for piece in pieces if piece[0] != "gone")) for (kind, _), pieces in zip(mine, told, strict=True)],

@@ -2,12 +2,14 @@
 
 from __future__ import annotations
 
+from collections import Counter
 from dataclasses import dataclass
-from difflib import SequenceMatcher
 
+from fundament.core.alignment import Budget, aligned
 from fundament.core.reading.model import Reading
 
 ALIKE = 0.6  # share of two paragraphs that is the same (Ratcliff and Metzener 1988), from which one is the other, changed
+WORD_STEPS = 2_000_000  # of all that is compared word by word, see `alignment`
 MOST_COMPARED = 200  # paragraphs in one gap that are compared each with each
 
 
@@ -33,11 +35,12 @@ def difference(text: Reading, page: Reading) -> Difference:
     """Compare what counts of a page with a text, in order (longest common subsequence of paragraphs; in the gaps the most alike are taken for the same, changed)."""
     ours, theirs = _paragraphs(text), _paragraphs(page)
     same, changed, missing, further = 0, [], [], []
-    for kind, first, last, begin, end in SequenceMatcher(None, ours, theirs, autojunk=False).get_opcodes():
+    budget = Budget(WORD_STEPS)
+    for kind, first, last, begin, end in aligned(ours, theirs):
         if kind == "equal":
             same += last - first
             continue
-        pairs, left, right = _pairs(ours[first:last], theirs[begin:end])
+        pairs, left, right = _pairs(ours[first:last], theirs[begin:end], budget)
         changed += pairs
         missing += left
         further += right
@@ -51,17 +54,22 @@ def difference(text: Reading, page: Reading) -> Difference:
     )
 
 
-def _pairs(ours: list[str], theirs: list[str]) -> tuple[list[tuple[str, str]], list[str], list[str]]:
+def _pairs(ours: list[str], theirs: list[str], budget: Budget) -> tuple[list[tuple[str, str]], list[str], list[str]]:
     """Pairs that are alike, and what has no other."""
     pairs, taken = [], set()
     left = []
+    words = [other.split() for other in theirs[:MOST_COMPARED]]
+    counts = [Counter(of_other) for of_other in words]
     for text in ours[:MOST_COMPARED]:
         best, place = ALIKE, -1
-        for number, other in enumerate(theirs[:MOST_COMPARED]):
-            if number in taken:
+        own = text.split()
+        of_own = Counter(own)
+        for number, other in enumerate(words):
+            most = 2.0 * (of_own & counts[number]).total() / max(1, len(own) + len(other))  # whatever their order
+            if number in taken or most < best:
                 continue
-            matcher = SequenceMatcher(None, text.split(), other.split(), autojunk=False)
-            if matcher.real_quick_ratio() >= best and (alike := matcher.ratio()) >= best:
+            same = sum(last - first for tag, first, last, _, _ in aligned(own, other, budget) if tag == "equal")
+            if (alike := 2.0 * same / max(1, len(own) + len(other))) >= best:
                 best, place = alike, number
         if place < 0:
             left.append(text)

@@ -32,7 +32,7 @@ def compare_revisions(request: HttpRequest, draft_id: int) -> HttpResponse:
         passage for place, passage in enumerate(found.passages[:MOST_SHOWN]) if passage.how != "same" or _is_beside(found.passages, place)
     ]
     context = {
-        "draft": draft, "study": draft.study, "tab": "drafts", "compared": found, "shown": passages,
+        "draft": draft, "study": draft.study, "tab": "drafts", "compared": found, "shown": passages, "is_coarse": any(passage.is_coarse for passage in passages),
         "same": sum(passage.how == "same" for passage in found.passages), "changed": sum(passage.how != "same" for passage in found.passages),
         "parts": [(name, before, after, after - before, most) for name, before, after, most in found.parts],
         "may_write": can(actor, "draft.write"),

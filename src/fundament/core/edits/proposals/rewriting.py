@@ -6,10 +6,10 @@ import hashlib
 import math
 import re
 from collections import Counter
-from difflib import SequenceMatcher
 
 import numpy as np
 
+from fundament.core.alignment import aligned
 from fundament.core.documents.changing import CONTENT, Operation, text_of_block, with_words
 from fundament.core.documents.difference import word_pieces
 from fundament.core.documents.schema import Node, clean_text
@@ -120,7 +120,7 @@ def _as_far_as_it_goes(trial: Trial, node: Node, start: int, end: int, after: st
 def _sentence_changes(old: list[str], new: list[str]) -> list[tuple[int, int, int, int]]:
     """(first, last + 1) of the sentences that go and of those that come, one sentence for one where as many come as go."""
     found: list[tuple[int, int, int, int]] = []
-    for how, first, last, begin, beyond in SequenceMatcher(None, old, new, autojunk=False).get_opcodes():
+    for how, first, last, begin, beyond in aligned(old, new):
         if how == "replace" and last - first == beyond - begin:
             found += [(first + n, first + n + 1, begin + n, begin + n + 1) for n in range(last - first)]
         elif how != "equal":
