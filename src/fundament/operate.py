@@ -19,6 +19,7 @@ from fundament.supervisor import Part, Supervisor
 COMMANDS = ("serve", "work", "migrate", "check-settings", "backup", "restore", "create-owner")
 NEEDED = ("FUNDAMENT_SECRET_KEY", "FUNDAMENT_DATABASE_HOST", "FUNDAMENT_DATABASE_PASSWORD")
 FORMAT = 1  # of a backup's folder
+TRUSTS = "A backup is carried out as it stands, with the rights of FUNDAMENT_DATABASE_USER. Restore only what your own installation wrote."
 
 
 def add_commands(commands: argparse._SubParsersAction[argparse.ArgumentParser]) -> None:
@@ -110,7 +111,8 @@ def backup(folder: Path) -> int:
 
 
 def restore(folder: Path) -> int:
-    """Read a backup into an empty database; one that holds anything is left alone."""
+    """Read a backup into an empty database; one that holds anything is left alone. Its checksum says that it is whole, not who wrote it."""
+    print(TRUSTS, file=sys.stderr)
     dump, about = folder / "database.dump", folder / "backup.json"
     if not dump.is_file() or not about.is_file():
         raise RuntimeError(f"{folder} is no backup: it needs database.dump and backup.json.")

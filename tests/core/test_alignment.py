@@ -7,12 +7,12 @@ from difflib import SequenceMatcher
 from typing import Any
 
 import pytest
-from fundament.core.documents.html import document_from_html
 from hypothesis import given
 from hypothesis import strategies as st
 
 from fundament.core.alignment import STEPS, Budget, aligned
 from fundament.core.documents.difference import MOST_PAIRS, WORD_STEPS, differences, word_pieces
+from fundament.core.documents.html import document_from_html
 from fundament.core.documents.merging import passages, side_by_side
 from fundament.core.documents.schema import clean_document
 from fundament.core.reading.difference import difference

@@ -5,6 +5,7 @@ from __future__ import annotations
 import pytest
 
 from fundament.core.reading.addresses import joined, parts_of, site_of
+from fundament.core.reading.bounds import MOST_ATTRIBUTES
 from fundament.core.reading.decode import decode_html
 from fundament.core.reading.prices import PRICE
 from fundament.core.reading.read_page import read_page
@@ -55,3 +56,14 @@ def test_the_character_sets_of_the_web_are_known(charset: str) -> None:
 def test_prices_are_found_and_a_row_of_digits_is_no_work() -> None:
     assert len(PRICE.findall("£12.50, €3, 40 EUR, 1.250,00 € and 7 zł; not 3 mm")) == 5
     assert not PRICE.findall("1" * 400_000) and not PRICE.findall("1.,2" * 100_000)  # the old pattern would take an hour for these
+
+
+def test_whatever_looks_at_the_markup_gets_the_bounded_one(monkeypatch: pytest.MonkeyPatch) -> None:
+    seen: list[str] = []
+    monkeypatch.setattr("htmldate.find_date", lambda html, **_: seen.append(html))
+    attributes = " ".join(f'a{n}="x"' for n in range(38_000))
+    read_page(
+        f"<html><body {attributes}><main><h1>Lime</h1><p>Lime mortar is soft and lets the wall dry.</p></main></body></html>",
+        "https://a.example/",
+    )
+    assert len(seen) == 1 and seen[0].count('="x"') <= MOST_ATTRIBUTES

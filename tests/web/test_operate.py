@@ -118,11 +118,22 @@ def test_what_is_set_up_and_what_is_missing_is_said(db: None, settings: Any) -> 
         "https://fundament.example",
     )
     found = levels()
-    assert "wrong" not in found.values()
+    assert [sentence for sentence, level in found.items() if level == "wrong"] == [checking.MIGHTY]  # as which tests work
+    with connection.cursor() as cursor:
+        cursor.execute("DROP ROLE IF EXISTS only_works")
+        cursor.execute("CREATE ROLE only_works NOSUPERUSER")
+        cursor.execute("GRANT SELECT ON ALL TABLES IN SCHEMA public TO only_works")
+        cursor.execute("SET LOCAL ROLE only_works")
+        try:
+            assert "wrong" not in levels().values()
+        finally:
+            cursor.execute("RESET ROLE")
+            cursor.execute("DROP OWNED BY only_works")
+            cursor.execute("DROP ROLE only_works")
     assert found["No worker was seen lately. Say ./fundament work."] == "note"
     assert found["The database's log keeps statements to itself."] == "ok"
     settings.SECRET_KEY, settings.ALLOWED_HOSTS, settings.ADDRESS = "short", ["*"], "https://other.example"
-    assert [level for level in levels().values() if level == "wrong"] == ["wrong"] * 3
+    assert [level for level in levels().values() if level == "wrong"] == ["wrong"] * 4
     settings.TLS = False
     assert (
         levels()["FUNDAMENT_TLS is not set: passwords and texts go over the network as they are, unless it is this machine alone."]

@@ -105,20 +105,22 @@ def members_of(content: bytes, found: Archive) -> Iterator[bytes]:
     if not content.startswith(_GZIP):
         yield content
         return
-    at = size = 0
+    at = size = members = 0
+    whole = memoryview(content)
     while at < len(content):
-        unpack = zlib.decompressobj(zlib.MAX_WBITS | 16)
-        try:
-            part = unpack.decompress(content[at:], MOST_UNPACKED + 1 - size)
-        except zlib.error:
-            part = _as_far_as_it_goes(content[at:], MOST_UNPACKED + 1 - size)
+        members += 1
+        if members > MOST_RECORDS:
+            found.notes.append(message("file.cut"))
+            return
+        part, end, is_whole = _member(whole, at, MOST_UNPACKED + 1 - size)
+        if end is None:
+            part = _as_far_as_it_goes(whole, at, MOST_UNPACKED + 1 - size)
             found.notes.append(message("file.damaged", at=at))
             following = content.find(_GZIP + b"\x08", at + 3)
         else:
-            if not unpack.eof and size + len(part) <= MOST_UNPACKED:
+            if not is_whole and size + len(part) <= MOST_UNPACKED:
                 found.notes.append(message("file.cut"))
-            end = len(content) - len(unpack.unused_data)
-            following = content.find(_GZIP + b"\x08", end) if unpack.eof else -1  # there may be padding between
+            following = content.find(_GZIP + b"\x08", end) if is_whole else -1  # there may be padding between
         size += len(part)
         if size > MOST_UNPACKED:
             raise FileError("file.bomb", megabytes=MOST_UNPACKED // 1_000_000)
@@ -127,10 +129,29 @@ def members_of(content: bytes, found: Archive) -> Iterator[bytes]:
         at = following if following >= 0 else len(content)
 
 
-def _as_far_as_it_goes(content: bytes, most: int) -> bytes:
+def _member(content: memoryview, at: int, most: int) -> tuple[bytes, int | None, bool]:
+    """One part that begins at a place, in pieces, so that what follows it is not copied: its bytes, where it ends (None where it is broken), and whether it came to its end."""
+    unpack, parts, size = zlib.decompressobj(zlib.MAX_WBITS | 16), [], 0
+    piece = 1_024
+    try:
+        while not unpack.eof and size < most:
+            packed = unpack.unconsumed_tail
+            if not packed:
+                packed = bytes(content[at : at + piece])
+                at, piece = at + len(packed), min(2 * piece, 65_536)
+            if not packed:
+                break
+            parts.append(unpack.decompress(packed, most - size))
+            size += len(parts[-1])
+    except zlib.error:
+        return b"", None, False
+    return b"".join(parts), at - len(unpack.unused_data), unpack.eof
+
+
+def _as_far_as_it_goes(content: memoryview, start: int, most: int) -> bytes:
     unpack, parts, size = zlib.decompressobj(zlib.MAX_WBITS | 16), [], 0
     with contextlib.suppress(zlib.error):
-        for at in range(0, len(content), 4_096):
+        for at in range(start, len(content), 4_096):
             parts.append(unpack.decompress(content[at : at + 4_096], most))
             size += len(parts[-1])
             if unpack.eof or size > most:

@@ -53,12 +53,20 @@ def remade(content: bytes) -> Picture:
                 raise FileError("picture.large", megapixels=MOST_PIXELS // 1_000_000)
             is_photograph = image.format == "JPEG"
             image.draft("RGB", (MOST_SIDE, MOST_SIDE))
-            upright = ImageOps.exif_transpose(image)
-            plain = upright.convert("RGB" if is_photograph else "RGBA")
+            plain = _upright(image).convert("RGB" if is_photograph else "RGBA")
             plain.thumbnail((MOST_SIDE, MOST_SIDE))
+            plain.info = {}  # comments, profiles and what else the file says beside its pixels
             return _saved(plain, is_photograph)
     except (OSError, ValueError, SyntaxError, EOFError, Image.DecompressionBombError) as error:
         raise FileError("picture.unreadable") from error
+
+
+def _upright(image: Image.Image) -> Image.Image:
+    """The picture as its file says that it is held; as it is where what it says cannot be read."""
+    try:
+        return ImageOps.exif_transpose(image)
+    except SyntaxError:
+        return image
 
 
 def _saved(image: Image.Image, is_photograph: bool) -> Picture:

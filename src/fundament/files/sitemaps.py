@@ -16,6 +16,7 @@ from fundament.files.tables import decoded
 
 MOST_BYTES = 60_000_000  # unpacked; the protocol allows 50 MB
 MOST_ADDRESSES = 50_000
+MOST_PACKINGS = 4  # one within another
 _ADDRESS = re.compile(r"https?://[^\s<>\"']+", re.IGNORECASE)
 
 
@@ -66,16 +67,19 @@ def read_sitemap(content: bytes, base: str = "") -> Sitemap:
 
 
 def _unpacked(content: bytes) -> bytes:
-    if not content.startswith(b"\x1f\x8b"):
-        return content
-    unpack = zlib.decompressobj(zlib.MAX_WBITS | 16)
-    try:
-        plain = unpack.decompress(content, MOST_BYTES + 1)
-    except zlib.error:
-        raise FileError("file.broken_archive") from None
-    if len(plain) > MOST_BYTES:
-        raise FileError("file.bomb", megabytes=MOST_BYTES // 1_000_000)
-    return _unpacked(plain) if plain.startswith(b"\x1f\x8b") else plain
+    """The bytes of what is packed, more than once where it is; all that is unpacked on the way counts."""
+    left = MOST_BYTES
+    for _ in range(MOST_PACKINGS):
+        if not content.startswith(b"\x1f\x8b"):
+            return content
+        try:
+            content = zlib.decompressobj(zlib.MAX_WBITS | 16).decompress(content, left + 1)
+        except zlib.error:
+            raise FileError("file.broken_archive") from None
+        left -= len(content)
+        if left < 0:
+            raise FileError("file.bomb", megabytes=MOST_BYTES // 1_000_000)
+    raise FileError("file.broken_archive")
 
 
 def _xml(content: bytes, base: str, found: Sitemap) -> None:

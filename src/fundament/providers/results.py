@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from dataclasses import dataclass
 from typing import Protocol
 
@@ -40,8 +41,12 @@ class ResultsProvider(Protocol):
 class HttpResults:
     """A results service over HTTP that answers GET /results with JSON."""
 
-    def __init__(self, address: str, *, terms: Terms | None = None, answers: Answers | None = None) -> None:
+    def __init__(
+        self, address: str, *, terms: Terms | None = None, answers: Answers | None = None, headers: Mapping[str, str] | None = None
+    ) -> None:
         self.service = JsonService("results", address, terms or Terms(), answers)
+        if headers:
+            self.service.headers = {**self.service.headers, **headers}
 
     def search(self, keyword: str, *, country: str, language: str, device: str, count: int, place: str = "", as_of: str = "") -> ResultPage:
         query = {"keyword": keyword, "country": country, "language": language, "device": device, "count": str(count)}

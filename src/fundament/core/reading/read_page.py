@@ -18,12 +18,13 @@ from fundament.core.reading.decode import decode_html
 from fundament.core.reading.goods import sells
 from fundament.core.reading.images_and_links import images_of, links_of
 from fundament.core.reading.main_content import MainContent
+from fundament.core.reading.markup import bounded_markup
 from fundament.core.reading.metadata import date_on_page, read_metadata
 from fundament.core.reading.model import Block, Reading
 from fundament.core.reading.no_page import kind_of_no_page
 from fundament.core.reading.page_kind import is_thread, page_kind
 from fundament.core.reading.script_application import NOTE, is_filled_by_script
-from fundament.core.reading.tree import Element, parse_document
+from fundament.core.reading.tree import Element, parse_bounded
 
 
 def read_page(html: str | bytes, url: str, *, header_charset: str = "", notes: Iterable[Message] = ()) -> Reading:
@@ -43,7 +44,8 @@ def read_page(html: str | bytes, url: str, *, header_charset: str = "", notes: I
         html, found = decode_html(html, header_charset)
         all_notes += found
     html = html.replace("\x00", "").encode("utf-8", errors="replace").decode("utf-8")
-    root, cut = parse_document(html)
+    html, cut = bounded_markup(html)  # whatever looks at the markup looks at this
+    root, cut_again = parse_bounded(html)
     metadata = read_metadata(root)
     body = next((c for c in root.children if isinstance(c, Element) and c.tag == "body"), root)
     raw = extract_blocks(body)
@@ -54,7 +56,7 @@ def read_page(html: str | bytes, url: str, *, header_charset: str = "", notes: I
         Block(b.said_kind, b.level, b.text, not reason, reason, b.marks) for b, reason in zip(raw.blocks, reasons, strict=True)
     )
     all_notes += beyond
-    if cut or raw.cut:
+    if cut or cut_again or raw.cut:
         all_notes.append(message("reading.cut_markup"))
     main = [block for block in blocks if block.main]
     language = detect_language(" ".join(b.text for b in main), stated=metadata.stated_language)

@@ -74,17 +74,16 @@ def ancestors(element: Element) -> list[Element]:
 
 
 def parse_html(html: str) -> Element:
-    """Parse a document; never raises on bad markup. Comments and processing instructions are dropped, and so is what exceeds the bounds."""
-    return parse_document(html)[0]
+    """Parse a document; never raises on bad markup. Comments and processing instructions are dropped, and so is what exceeds the bounds (`bounds`)."""
+    return parse_bounded(bounded_markup(html)[0])[0]
 
 
-def parse_document(html: str) -> tuple[Element, bool]:
-    """The same, and whether something exceeded the bounds (`bounds`)."""
-    html, cut = bounded_markup(html)
+def parse_bounded(html: str) -> tuple[Element, bool]:
+    """The same of a document that `bounded_markup` gave, and whether there were too many elements; no other document is given to any parser."""
     root = Element("html", {})
     top = LexborHTMLParser(html).root
     if top is None:
-        return root, cut
+        return root, False
     root.attributes = {name: value or "" for name, value in top.attributes.items()}
     stack: list[tuple[LexborNode | None, Element, int]] = [(top.child, root, 1)]
     nodes = 0
@@ -110,7 +109,7 @@ def parse_document(html: str) -> tuple[Element, bool]:
                     continue
             node = node.next
     _number(root)
-    return root, cut or nodes >= MOST_NODES
+    return root, nodes >= MOST_NODES
 
 
 def _composed(text: str) -> str:

@@ -16,6 +16,11 @@ SHORTEST_KEY = 50  # characters
 # what PostgreSQL must not write into its log, for it holds what people wrote
 QUIET = {"log_min_error_statement": ("fatal", "panic"), "log_statement": ("none",), "log_parameter_max_length_on_error": ("0",)}
 
+MIGHTY = (
+    "The database role of FUNDAMENT_DATABASE_USER may run programs on the database's machine: a backup from somebody else could do so with it. "
+    "Make one that is no superuser (CREATE ROLE ... LOGIN NOSUPERUSER) and owns the database alone."
+)
+
 
 @dataclass(frozen=True)
 class Finding:
@@ -77,7 +82,12 @@ def _database() -> Iterator[Finding]:
         with connection.cursor() as cursor:
             cursor.execute("SELECT name, setting FROM pg_settings WHERE name = ANY(%s)", [list(QUIET)])
             loud = sorted(name for name, setting in cursor.fetchall() if setting not in QUIET[name])
+            cursor.execute(
+                "SELECT rolsuper OR pg_has_role(oid, 'pg_execute_server_program', 'usage') FROM pg_roles WHERE rolname = current_user"
+            )
+            ((is_mighty,),) = cursor.fetchall()
     except DatabaseError:
         return
+    yield _judged(not is_mighty, "wrong", "The database role can do nothing but its own work.", MIGHTY)
     yield _judged(not loud, "note", "The database's log keeps statements to itself.",
                   f"The database's log may hold what people wrote. Set in postgresql.conf: {', '.join(f'{name} = {QUIET[name][0]}' for name in loud)}.")  # fmt: skip

@@ -16,6 +16,8 @@ from fundament.providers.results import ResultsProvider
 from fundament.providers.service import Terms, load
 from fundament.web.sites.models import ProviderAnswer
 
+ASKED_ABOUT = "https://www.example.com/"  # a page kept for examples (RFC 2606): what a trial asks about is nobody's
+
 
 class StoredAnswers:
     """See `providers.service.Answers`."""
@@ -83,12 +85,12 @@ def try_keywords() -> Message:
 
 def try_trust() -> Message:
     """Ask for the trust of a page. Raises ProviderError."""
-    return message("service.figures_found", figures=len(_needed("trust").trust("https://www.marlandquoin.example/")))
+    return message("service.figures_found", figures=len(_needed("trust").trust(ASKED_ABOUT)))
 
 
 def try_speed() -> Message:
     """Ask for the speed of a page. Raises ProviderError."""
-    return message("service.figures_found", figures=len(_needed("speed").speed("https://www.marlandquoin.example/")))
+    return message("service.figures_found", figures=len(_needed("speed").speed(ASKED_ABOUT)))
 
 
 def try_pictures() -> Message:
