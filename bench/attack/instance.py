@@ -51,6 +51,9 @@ class _Answer(BaseHTTPRequestHandler):
         if parts.path == "/robots.txt":
             self.send_error(404)
             return
+        if (parts.hostname or "").startswith("slow"):
+            self._trickle()
+            return
         body = self.server.page_of(self.path).encode()  # type: ignore[attr-defined]
         self.send_response(200)
         self.send_header("Content-Type", "text/html; charset=utf-8")
@@ -58,6 +61,18 @@ class _Answer(BaseHTTPRequestHandler):
         self.end_headers()
         with contextlib.suppress(OSError):
             self.wfile.write(body)
+
+    def _trickle(self) -> None:
+        """A byte now and then, for longer than anybody waits."""
+        self.send_response(200)
+        self.send_header("Content-Type", "text/html; charset=utf-8")
+        self.send_header("Content-Length", "1000000")
+        self.end_headers()
+        with contextlib.suppress(OSError):
+            for _ in range(60):
+                self.wfile.write(b" ")
+                self.wfile.flush()
+                time.sleep(0.5)
 
     def log_message(self, *_: Any) -> None:
         """Say nothing."""

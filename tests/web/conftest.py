@@ -17,6 +17,8 @@ from fundament.web.drafts.models import Draft
 from fundament.web.drafts.services import sharing
 from fundament.web.drafts.services.saving import create_draft
 from fundament.web.drafts.services.texts import Text
+from fundament.web.errands.models import Errand
+from fundament.web.errands.services import running
 from fundament.web.studies.models import Study
 from fundament.web.studies.services import yardsticks
 from fundament.web.studies.services.figures import make_figures
@@ -134,3 +136,10 @@ def picture(width: int = 40, height: int = 20, kind: str = "PNG") -> bytes:
     held = io.BytesIO()
     Image.new("RGB", (width, height), "#2f766d").save(held, kind)
     return held.getvalue()
+
+
+def after_errand(client: Client, asked: Any) -> Any:
+    """What comes of an errand that a form asked for, with the job done that a worker does: the result's screen, or the form's with what is wrong."""
+    assert asked.status_code == 302, asked.content.decode()[-2_000:]
+    running.carry_out(Errand.objects.latest("pk").pk)
+    return client.get(asked["Location"], follow=True)

@@ -38,6 +38,7 @@ from tests.web.conftest import ROLES, make_draft, member
 # name of the address -> (method, least role; None: whoever is signed in, "": whoever comes along)
 ADDRESSES: dict[str, tuple[str, str | None]] = {
     "ready": ("GET", ""),
+    "errand": ("GET", None),
     "operating": ("GET", "owner"),
     "job-again": ("POST", "owner"),
     "service-now": ("POST", "owner"),
@@ -302,6 +303,7 @@ def places(actor: Actor, study: Study, draft: Draft) -> dict[str, dict[str, Any]
     found |= {"change-member": membership, "password-link": membership, "end-invitation": {"invitation_id": invitation.pk}}
     found["job-again"], found["service-now"] = {"job": a_failed_job(study)}, {"key": "results"}
     found["switch-workspace"] = {"workspace_id": actor.workspace.pk}
+    found["errand"] = {"errand_id": 10**6}  # one's own alone
     found["end-sign-in"] = {"sign_in_id": 10**6}
     found["invitation"] = found["new-password"] = {"token": "none"}
     return found
@@ -375,7 +377,7 @@ def test_what_each_role_may_do(client: Client, actor: Actor, places: dict[str, d
     wrong = {}
     last = ("renew", "read-again")  # after these the study is at work
     for name, (_, least) in sorted(ADDRESSES.items(), key=lambda item: item[0] in last):
-        if name in ("sign-out", "invitation", "new-password", "forgotten-password", "end-sign-in", "ready"):
+        if name in ("sign-out", "invitation", "new-password", "forgotten-password", "end-sign-in", "errand", "ready"):
             continue
         status = ask(client, name, places[name])
         allowed = not least or LOWEST_FIRST.index(role) >= LOWEST_FIRST.index(least)

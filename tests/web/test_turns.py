@@ -232,6 +232,7 @@ def test_views_say_which_turn_they_take() -> None:
     assert turn_of("POST", "/sign-in/") == turn_of("POST", "/account/") == turn_of("POST", "/new-password/abc/") == HASHING
     assert turn_of("GET", "/sign-in/") == turn_of("GET", "/studies/") == turn_of("POST", "/no/such/page/") == ORDINARY
     assert turn_of("POST", "/drafts/1/text/") == ORDINARY
+    assert turn_of("POST", "/drafts/of/1/bring/") == ORDINARY  # a job reads it
     assert turn_of("POST", "/pictures/") == turn_of("GET", "/pictures/library/") == SLOW
 
 

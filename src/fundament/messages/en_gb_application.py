@@ -116,6 +116,7 @@ APPLICATION = {
     "error.not_allowed": "As {role:label} you cannot do this; it takes {least:label} or more. Ask an owner of the workspace.",
     "error.body_large": "What was sent is larger than is taken here ({kilobytes:g} kB). Nothing of it was read.",
     "error.body_slow": "What was sent had not arrived after {seconds:g} seconds, and was given up. Try again.",
+    "error.errand": "This could not be read, though it was tried several times. Try it again, or with another file.",
     "error.one_at_a_time": "Something that you asked for is still being read. Try again when it is done; nothing of it is lost.",
     "error.bodies": "Too much is being sent at once. Try again in a moment; what you wrote is kept in this browser.",
     "error.revisions": "This draft was kept {most:g} times within an hour, which is the most. Your text stays in this browser; save again later.",

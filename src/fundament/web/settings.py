@@ -37,6 +37,7 @@ INSTALLED_APPS = [
     "fundament.web.operating",
     "fundament.web.sites",
     "fundament.web.assets",
+    "fundament.web.errands",
     "fundament.web.imports",
     "fundament.web.studies",
     "fundament.web.drafts",

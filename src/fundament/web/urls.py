@@ -27,6 +27,7 @@ urlpatterns = [
     path("", include("fundament.web.assets.urls")),
     path("sites/", include("fundament.web.sites.urls")),
     path("keywords/", include("fundament.web.keywords.urls")),
+    path("errands/", include("fundament.web.errands.urls")),
     path("imports/", include("fundament.web.imports.urls")),
     path("studies/", include("fundament.web.studies.urls")),
 ]

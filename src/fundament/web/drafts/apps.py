@@ -6,8 +6,11 @@ class DraftsConfig(AppConfig):
     label = "drafts"
 
     def ready(self) -> None:
+        from django.urls import reverse
+
         from fundament.web.accounts.signals import rights_ended
         from fundament.web.drafts.models import Draft, Revision
+        from fundament.web.drafts.services import bringing, opening_study_file
         from fundament.web.drafts.services.measuring import used_terms
         from fundament.web.drafts.services.reworking import begin_reworking
         from fundament.web.drafts.services.saving import follow_text
@@ -15,9 +18,11 @@ class DraftsConfig(AppConfig):
         from fundament.web.drafts.services.sharing import end_shares_of
         from fundament.web.drafts.services.stating import follow_words
         from fundament.web.drafts.tasks import queue_scoring
+        from fundament.web.errands.services import running as errands
         from fundament.web.history.verbs import Verb, declare
         from fundament.web.operating.registry import Store, declare_store
         from fundament.web.operating.services.overview import stored_bytes
+        from fundament.web.studies.services import opening
         from fundament.web.studies.signals import figures_changed, scores_wanted, study_read, uses_wanted
 
         declare_store(Store("Drafts", lambda workspace: stored_bytes(Draft.objects.filter(workspace_id=workspace), "document")))
@@ -40,6 +45,8 @@ class DraftsConfig(AppConfig):
         def shares_end(sender: object, workspace_id: int, person_id: int, **_: object) -> None:
             end_shares_of(workspace_id, person_id)
 
+        errands.declare(errands.KindOfErrand(bringing.BRING, bringing.carried_out, lambda given: reverse("drafts", args=[given["study"]])))
+        errands.declare(errands.KindOfErrand(opening.OPEN_FILE, opening_study_file.carried_out, lambda _: reverse("new-study")))
         rights_ended.connect(shares_end, dispatch_uid="shares_end", weak=False)
         uses_wanted.connect(uses_of_draft, dispatch_uid="uses_of_draft", weak=False)
         study_read.connect(draft_of_rework, dispatch_uid="draft_of_rework", weak=False)

@@ -12,29 +12,27 @@ from fundament.messages import label, say_error
 from fundament.web.accounts.requests import actor_of
 from fundament.web.bodies import takes_bodies_of
 from fundament.web.drafts.services import exporting
-from fundament.web.drafts.services.bringing import bring_draft
+from fundament.web.drafts.services.bringing import ask_for_draft
 from fundament.web.drafts.services.seeing import draft_for
 from fundament.web.drafts.views import list_of_drafts
 from fundament.web.errors import ApplicationError
 from fundament.web.policies import FOR_FILES
-from fundament.web.turns import SLOW, takes_turn
 from fundament.web.typed import typed
 
 
 @takes_bodies_of(MOST_BYTES + 100_000)
 @require_POST
-@takes_turn(SLOW)
 def bring(request: HttpRequest, study_id: int) -> HttpResponse:
-    """Begin a draft with the text of a file, or of a published page."""
+    """Begin a draft with the text of a file, or of a published page; a job reads it."""
     upload, address, name = request.FILES.get("text"), typed(request, "address", 2_000), typed(request, "name", 200)
     file = ((upload.name or "text").replace("\x00", "")[-200:], upload.read()) if upload is not None else None
     try:
-        draft = bring_draft(actor_of(request), study_id, file=file, address=address, name=name)
+        errand = ask_for_draft(actor_of(request), study_id, file=file, address=address, name=name)
     except SaidError as error:
         if isinstance(error, ApplicationError) and error.status != 422:
             raise
         return list_of_drafts(request, study_id, 422, problem=say_error(error), brought={"address": address, "name": name})
-    return redirect("draft", draft.pk)
+    return redirect("errand", errand.pk)
 
 
 @require_GET

@@ -3,21 +3,17 @@
 from __future__ import annotations
 
 from django.http import HttpRequest, HttpResponse
-from django.shortcuts import redirect, render
+from django.shortcuts import redirect
 from django.utils.text import slugify
 from django.views.decorators.http import require_GET, require_POST
 
-from fundament.core.errors import SaidError
 from fundament.files.study_files import MOST_BYTES
-from fundament.messages import say_error
 from fundament.web.accounts.requests import actor_of
 from fundament.web.accounts.roles import ask
 from fundament.web.bodies import takes_bodies_of
-from fundament.web.drafts.services.opening_study_file import open_study_file
+from fundament.web.drafts.services.opening_study_file import ask_for_study
 from fundament.web.drafts.services.writing_study_file import study_file_of
 from fundament.web.errors import ApplicationError
-from fundament.web.studies.forms import NewStudyForm
-from fundament.web.turns import SLOW, takes_turn
 
 
 @require_GET
@@ -31,16 +27,10 @@ def write_study_file(request: HttpRequest, study_id: int) -> HttpResponse:
 
 @takes_bodies_of(MOST_BYTES + 200_000)
 @require_POST
-@takes_turn(SLOW)
 def open_file(request: HttpRequest) -> HttpResponse:
-    """Open the study in a file; what is wrong with it is said where it was given."""
-    actor = actor_of(request)
+    """Open the study in a file, by a job; what is wrong with it is said where it was given."""
+    actor, given = actor_of(request), request.FILES.get("study")
     ask(actor, "study.open")
-    given = request.FILES.get("study")
-    try:
-        if given is None:
-            raise ApplicationError("error.no_file")
-        study = open_study_file(actor, given.read())
-    except SaidError as error:
-        return render(request, "studies/new.html", {"form": NewStudyForm(), "file_problem": say_error(error)}, status=422)
-    return redirect("results", study.pk)
+    if given is None:
+        raise ApplicationError("error.no_file")
+    return redirect("errand", ask_for_study(actor, (given.name or "").replace("\x00", "")[-200:], given.read()).pk)

@@ -25,6 +25,7 @@ from fundament.web.drafts.models import Draft
 from fundament.web.drafts.panels import DENIED, PanelView, panel_context, panel_name
 from fundament.web.drafts.panels_beside import beside_context
 from fundament.web.drafts.services import outlines, publishing, saving
+from fundament.web.drafts.services.bringing import BRING
 from fundament.web.drafts.services.measuring import Measured, later, measure, measure_stored, note_score
 from fundament.web.drafts.services.proposing import rewrites
 from fundament.web.drafts.services.revising import curve_of
@@ -33,11 +34,13 @@ from fundament.web.drafts.services.stating import said_of, statements_of
 from fundament.web.drafts.services.texts import Text
 from fundament.web.drafts.services.turns import turns
 from fundament.web.drafts.uses import evidence_for, marks_for, passages_for, whys, word_for
+from fundament.web.errands.services.running import failed
 from fundament.web.errors import ApplicationError, NotFoundError
 from fundament.web.history.services.undo import history_of
 from fundament.web.numbers import page_number, whole_number
 from fundament.web.studies.services.seeing import folders_of, studies_for, study_for
 from fundament.web.tables import cleaned_search
+from fundament.web.templating import message_of
 
 PER_PAGE = 50
 MOST_STEPS_LISTED = 20  # of the score's curve, the newest first
@@ -74,6 +77,9 @@ def list_of_drafts(request: HttpRequest, study_id: int, status: int = 200, **mor
     actor = actor_of(request)
     study, archived = study_for(actor, study_id), request.GET.get("archived") == "yes"
     page = Paginator(drafts_of(actor, study, archived=archived), PER_PAGE).get_page(_number(request))
+    errand = failed(actor, request.GET.get("errand", ""), BRING)
+    if errand is not None:
+        more = {"problem": say(message_of(errand.problem)), "brought": errand.arguments, **more}
     context = {
         "study": study, "tab": "drafts", "page": page, "archived": archived, "may_write": can(actor, "draft.create"),
         "may_decide": can(actor, "study.decide"), **more,

@@ -24,6 +24,7 @@ def _file(request: HttpRequest) -> tuple[str, bytes] | None:
 
 @takes_bodies_of(MOST_FILE)
 @require_POST
+@takes_turn(SLOW)
 def add_page(request: HttpRequest, study_id: int) -> HttpResponse:
     """Add a page by its address or from a file."""
     pages.add_page(actor_of(request), study_id, typed(request, "address", 2_000), _file(request))

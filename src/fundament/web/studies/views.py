@@ -18,6 +18,7 @@ from fundament.web.accounts.requests import actor_of
 from fundament.web.accounts.roles import Actor, ask, can
 from fundament.web.answers import on_to
 from fundament.web.bodies import takes_bodies_of
+from fundament.web.errands.services.running import failed
 from fundament.web.history.services.undo import history_of, last_to_undo
 from fundament.web.imports.services import taking
 from fundament.web.notices.services.noting import seen_at
@@ -62,7 +63,9 @@ def new_study(request: HttpRequest) -> HttpResponse:
         files = [(file.name or "page.html", file.read()) for file in request.FILES.getlist("pages")[:60]]
         study = opening.open_study(actor, files=[(name, content) for name, content in files if content.strip()], **form.cleaned_data)
         return redirect("results", study.pk)
-    return render(request, "studies/new.html", {"form": form}, status=422 if form.is_bound else 200)
+    errand = failed(actor, request.GET.get("errand", ""), opening.OPEN_FILE)
+    problem = say(message_of(errand.problem)) if errand is not None else ""
+    return render(request, "studies/new.html", {"form": form, "file_problem": problem}, status=422 if form.is_bound else 200)
 
 
 def _results_context(request: HttpRequest, actor: Actor, study: Study) -> dict[str, Any]:

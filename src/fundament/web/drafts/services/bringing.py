@@ -3,7 +3,11 @@
 from __future__ import annotations
 
 import hashlib
+from collections.abc import Mapping
+from typing import Any
 from urllib.parse import quote
+
+from django.urls import reverse
 
 from fundament.core.documents.schema import MISSING, Node, plain_text
 from fundament.files.errors import FileError
@@ -14,10 +18,31 @@ from fundament.web.drafts.models import Draft
 from fundament.web.drafts.services.exporting import with_sources
 from fundament.web.drafts.services.saving import create_draft
 from fundament.web.drafts.services.texts import Text
+from fundament.web.errands.models import Errand
+from fundament.web.errands.services.running import ask_for
 from fundament.web.errors import ApplicationError
 from fundament.web.files_in_requests import read_file
 from fundament.web.sites.services.fetching import page_fetcher
 from fundament.web.studies.services.seeing import study_for
+
+BRING = "draft.bring"  # the kind of errand
+
+
+def ask_for_draft(actor: Actor, study_id: int, *, file: tuple[str, bytes] | None = None, address: str = "", name: str = "") -> Errand:
+    """Have `bring_draft` done by a job. Raises what can be told at once: no file and no page, no right, one under way already."""
+    ask(actor, "draft.create")
+    study_for(actor, study_id)
+    if file is None and not address.strip():
+        raise ApplicationError("error.no_file_or_page")
+    arguments = {"study": study_id, "file": file[0] if file else "", "address": "" if file else address, "name": name}
+    return ask_for(actor, BRING, file[0] if file else address, arguments, file[1] if file else None)
+
+
+def carried_out(actor: Actor, arguments: Mapping[str, Any], content: bytes | None) -> str:
+    """The errand itself: the address of the draft."""
+    file = (arguments["file"], content) if content is not None else None
+    draft = bring_draft(actor, arguments["study"], file=file, address=arguments["address"], name=arguments["name"])
+    return reverse("draft", args=[draft.pk])
 
 
 def bring_draft(actor: Actor, study_id: int, *, file: tuple[str, bytes] | None = None, address: str = "", name: str = "") -> Draft:

@@ -11,6 +11,7 @@ from typing import Any
 
 import msgspec
 from django.db import transaction
+from django.urls import reverse
 from django.utils import timezone
 
 from fundament.core.message import Message
@@ -28,6 +29,8 @@ from fundament.web.drafts.models import Draft, Revision, Statement
 from fundament.web.drafts.services.exporting import with_sources
 from fundament.web.drafts.services.saving import words_of
 from fundament.web.drafts.services.texts import Text
+from fundament.web.errands.models import Errand
+from fundament.web.errands.services.running import ask_for
 from fundament.web.files_in_requests import read_file
 from fundament.web.history.services.record import recorded
 from fundament.web.sites.models import RawResponse, StoredReading
@@ -47,7 +50,19 @@ from fundament.web.studies.models import (
 )  # fmt: skip
 from fundament.web.studies.services.figures import follow
 from fundament.web.studies.services.intents import note_division
+from fundament.web.studies.services.opening import OPEN_FILE
 from fundament.web.studies.services.reading import note_counts
+
+
+def ask_for_study(actor: Actor, name: str, content: bytes) -> Errand:
+    """Have `open_study_file` done by a job."""
+    ask(actor, "study.open")
+    return ask_for(actor, OPEN_FILE, name or "study.zip", {}, content)
+
+
+def carried_out(actor: Actor, _: Mapping[str, Any], content: bytes | None) -> str:
+    """The errand itself: the address of the study."""
+    return reverse("results", args=[open_study_file(actor, content or b"").pk])
 
 
 def open_study_file(actor: Actor, content: bytes) -> Study:

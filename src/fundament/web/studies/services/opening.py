@@ -19,6 +19,7 @@ from fundament.web.studies.models import SecondaryKeyword, Study, StudyDefaults
 from fundament.web.studies.services.bringing import keep_files
 
 MOST_FOLDER = 80
+OPEN_FILE = "study.open_file"  # the kind of errand that opens a study from a file
 
 
 def open_study(

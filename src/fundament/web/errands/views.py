@@ -1,0 +1,21 @@
+"""How far an errand is."""
+
+from __future__ import annotations
+
+from django.http import HttpRequest, HttpResponse
+from django.shortcuts import redirect, render
+from django.views.decorators.http import require_GET
+
+from fundament.web.accounts.requests import actor_of
+from fundament.web.errands.services import running
+
+
+@require_GET
+def errand(request: HttpRequest, errand_id: int) -> HttpResponse:
+    """Under way; else on to its result, or back to the form, which says what is wrong."""
+    found = running.errand_for(actor_of(request), errand_id)
+    if found.state == "done":
+        return redirect(found.go_to)
+    if found.state == "failed":
+        return redirect(running.form_of(found))
+    return render(request, "errands/one.html", {"errand": found})
