@@ -8,6 +8,7 @@ from __future__ import annotations
 
 import contextlib
 import io
+import re
 import socket
 import struct
 import sys
@@ -108,7 +109,7 @@ def slow_pictures(found: Instance, attacker: Somebody, _: str) -> None:
 
 def large_documents(found: Instance, attacker: Somebody, draft: str) -> None:
     """20 DOCX files of 25 kB with 100,000 paragraphs."""
-    study = attacker.client.get(draft).text.partition('href="/studies/')[2].partition("/")[0]
+    study = re.findall(r"/studies/(\d+)/", attacker.client.get(draft).text)[0]
     held = io.BytesIO()
     with zipfile.ZipFile(held, "w", zipfile.ZIP_DEFLATED) as file:
         file.writestr(
@@ -127,7 +128,7 @@ def large_documents(found: Instance, attacker: Somebody, draft: str) -> None:
     content = held.getvalue()
     sending(
         found, attacker, 20,
-        lambda client, token: client.post(f"/drafts/of/{study}/bring/", data={"csrfmiddlewaretoken": token}, files={"file": ("a.docx", content)}),
+        lambda client, token: client.post(f"/drafts/of/{study}/bring/", data={"csrfmiddlewaretoken": token}, files={"text": ("a.docx", content)}),
     )  # fmt: skip
 
 
