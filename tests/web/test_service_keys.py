@@ -6,6 +6,7 @@ import json
 import threading
 from collections.abc import Iterator
 from http.server import BaseHTTPRequestHandler, HTTPServer
+from pathlib import Path
 from typing import Any
 
 import pytest
@@ -24,6 +25,14 @@ ANSWERS = {
     "/speed/page": {"score": 80},
     "/pictures/search": {"pictures": []},
     "/assistant/shorten": {"text": "Close the window."},
+    "/described": {
+        "results": [{"rank": 1, "url": "https://a.example/", "title": "A"}], "keywords": [{"keyword": "house", "volume": 10}], "text": "Close the window.",
+    },
+}  # fmt: skip
+DESCRIPTIONS: dict[str, dict[str, Any]] = {
+    "results": {"lists": {"results": "results"}},
+    "keywords": {"lists": {"keywords": "keywords"}},
+    "assistant": {"body": {"say": "{prompt}"}, "text": "text"},
 }
 TRIALS = {
     "results": answers.try_results, "keywords": answers.try_keywords, "trust": answers.try_trust, "speed": answers.try_speed, "pictures": answers.try_pictures,
@@ -91,3 +100,23 @@ def test_a_wrong_key_is_said(settings: Any, listener: Listener, name: str) -> No
     set_up(settings, name, listener, "another")
     with pytest.raises(ProviderError):
         TRIALS[name]()
+
+
+@pytest.mark.parametrize("name", list(DESCRIPTIONS))
+@pytest.mark.parametrize("given", [KEY, "", "another"])
+def test_a_described_service_is_asked_as_its_description_says(
+    settings: Any, listener: Listener, tmp_path: Path, name: str, given: str
+) -> None:
+    file = tmp_path / "service.json"
+    described = {**DESCRIPTIONS[name], "address": f"{listener.address}/described"}
+    file.write_text(json.dumps({**described, "headers": {"Authorization": "Bearer {key}"}} if given else described))
+    listener.wants = f"Bearer {KEY}" if given else ""
+    set_up(settings, name, listener, given)
+    setattr(settings, f"{name.upper()}_ADDRESS", "")
+    settings.SERVICES[name]["mapping"] = str(file)
+    if given == "another":
+        with pytest.raises(ProviderError):
+            TRIALS[name]()
+    else:
+        TRIALS[name]()
+    assert {header for _, header in listener.asked} == {f"Bearer {given}" if given else ""}

@@ -102,5 +102,5 @@ def try_assistant() -> Message:
     """Ask the assistant for another wording of a sentence. Raises ProviderError."""
     assistant = _needed("assistant")
     sentence = "In order to keep rain out, it is important to close the window, which was opened this morning, in most cases."
-    found = assistant.rewrite(assistant.rewrites[0], sentence, (), "en")
+    found = assistant.rewrite(assistant.rewrites[0], sentence, {}, "en")
     return message("service.assistant_answered", words=len(found.split()), of=len(sentence.split()))
