@@ -9,8 +9,14 @@ interface Kept {
   alt?: string;
   credit?: string;
   problem?: string;
+  errand?: string; // where its job is asked for
+  underWay?: boolean;
 }
 
+const ONE_AT_A_TIME = 429;
+const MOST_TRIES = 30;
+const MOST_WAITED = 90_000; // ms
+const pause = (milliseconds: number): Promise<void> => new Promise((done) => window.setTimeout(done, milliseconds));
 const MOST_AT_ONCE = 20; // pictures of other sites that a paste brings along
 
 // A picture that came as text ("data:image/png;base64,…"). The page's policy lets nothing be fetched but from the server.
@@ -65,11 +71,28 @@ export class Pictures {
     const body = new FormData();
     for (const [name, value] of Object.entries(what)) body.set(name, value);
     try {
-      const response = await fetch(this.address, { method: "POST", body, headers: { "X-CSRFToken": csrfToken(), "X-Requested-With": "fetch" } });
-      return (await response.json()) as Kept;
+      const ask = (): Promise<Response> => fetch(this.address, { method: "POST", body, headers: { "X-CSRFToken": csrfToken(), "X-Requested-With": "fetch" } });
+      let response = await ask();
+      for (let tries = 0; response.status === ONE_AT_A_TIME && tries < MOST_TRIES; tries += 1) {
+        await pause(1000); // another tab has one on its way
+        response = await ask();
+      }
+      return await this.told((await response.json()) as Kept);
     } catch {
       return { problem: "The server cannot be reached, so the picture was not brought. Choose its file again when it is back." };
     }
+  }
+
+  // A job brings the picture; it is asked for until it is there, or has a problem.
+  private async told(kept: Kept): Promise<Kept> {
+    let wait = 100;
+    for (let waited = 0; kept.errand && waited < MOST_WAITED; waited += wait) {
+      await pause(wait);
+      wait = Math.min(1000, wait * 1.5);
+      const found = (await (await fetch(kept.errand, { headers: { Accept: "application/json" } })).json()) as Kept;
+      if (!found.underWay) return found;
+    }
+    return kept.errand ? { problem: "The picture takes long. Choose its file again in a moment." } : kept;
   }
 
   private change(source: string, kept: Kept): void {

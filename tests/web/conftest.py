@@ -143,3 +143,10 @@ def after_errand(client: Client, asked: Any) -> Any:
     assert asked.status_code == 302, asked.content.decode()[-2_000:]
     running.carry_out(Errand.objects.latest("pk").pk)
     return client.get(asked["Location"], follow=True)
+
+
+def told_after_errand(client: Client, asked: Any) -> Any:
+    """The same for a script: what it is told."""
+    assert asked.status_code == 202, asked.content.decode()[-2_000:]
+    running.carry_out(Errand.objects.latest("pk").pk)
+    return client.get(asked.json()["errand"], headers={"accept": "application/json"}).json()

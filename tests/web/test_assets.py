@@ -16,7 +16,9 @@ from fundament.web.accounts.models import Workspace
 from fundament.web.accounts.roles import Actor, job_in
 from fundament.web.assets.models import Asset
 from fundament.web.assets.services import keeping
+from fundament.web.errands.models import Errand
 from fundament.web.errors import ApplicationError, NotAllowedError
+from tests.web.conftest import told_after_errand
 
 
 def picture(form: str = "JPEG", size: tuple[int, int] = (3_000, 1_500), **more: object) -> bytes:
@@ -48,7 +50,10 @@ def test_a_picture_of_too_many_points_is_refused_before_it_is_unpacked() -> None
 
 
 def test_a_file_is_kept_once_and_shown_as_what_it_is(signed_in: Client, actor: Actor) -> None:
-    kept = [signed_in.post(reverse("keep-asset"), {"picture": SimpleUploadedFile("wall.jpg", picture())}).json() for _ in range(2)]
+    kept = [
+        told_after_errand(signed_in, signed_in.post(reverse("keep-asset"), {"picture": SimpleUploadedFile("wall.jpg", picture())}))
+        for _ in range(2)
+    ]
     assert kept[0] == kept[1] and Asset.objects.filter(workspace=actor.workspace).count() == 1
     answer = signed_in.get(kept[0]["src"])
     assert (
@@ -89,6 +94,13 @@ def test_another_workspace_sees_nothing_of_it(actor: Actor, client: Client, work
 def test_what_cannot_be_had_is_said(signed_in: Client, form: dict[str, str], said: str) -> None:
     answer = signed_in.post(reverse("keep-asset"), form)
     assert answer.status_code in (404, 422) and said in answer.json()["problem"]
+    assert not Errand.objects.exists()
+
+
+def test_what_is_no_picture_is_said_when_it_was_looked_at(signed_in: Client) -> None:
+    asked = signed_in.post(reverse("keep-asset"), {"picture": SimpleUploadedFile("wall.jpg", b"\xff\xd8no picture")})
+    assert signed_in.get(asked.json()["errand"], headers={"accept": "application/json"}).json() == {"underWay": True}
+    assert "picture" in told_after_errand(signed_in, asked)["problem"] and not Asset.objects.exists()
 
 
 def test_the_library_is_searched_and_a_picture_taken_with_its_credit(
@@ -101,7 +113,7 @@ def test_the_library_is_searched_and_a_picture_taken_with_its_credit(
     assert found is not None
     library, token = found[0]
     assert media_type_of(signed_in.get(reverse("picture-preview"), {"of": token}).content) == "image/png"
-    kept = signed_in.post(reverse("keep-asset"), {"token": token}).json()
+    kept = told_after_errand(signed_in, signed_in.post(reverse("keep-asset"), {"token": token}))
     assert kept["alt"] == library.title and library.credit in kept["credit"] and library.licence in kept["credit"]
     asset = Asset.objects.get(workspace=actor.workspace)
     assert (asset.licence, asset.source) == (library.licence, library.address)

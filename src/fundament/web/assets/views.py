@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from django.http import HttpRequest, HttpResponse, JsonResponse
 from django.shortcuts import render
+from django.urls import reverse
 from django.views.decorators.http import require_GET, require_POST
 
 from fundament.core.errors import SaidError
@@ -14,7 +15,6 @@ from fundament.web.answers import answers_json
 from fundament.web.assets.models import Asset
 from fundament.web.assets.services import keeping
 from fundament.web.bodies import takes_bodies_of
-from fundament.web.errors import ApplicationError
 from fundament.web.policies import FOR_FILES
 from fundament.web.turns import SLOW, takes_turn
 from fundament.web.typed import asked, typed
@@ -25,23 +25,13 @@ _FOREVER = "private, max-age=31536000, immutable"  # its address has its content
 @answers_json
 @takes_bodies_of(keeping.MOST_BYTES + 100_000)
 @require_POST
-@takes_turn(SLOW)
 def keep_asset(request: HttpRequest) -> HttpResponse:
-    """Keep a picture out of a file, from an address, or from the library."""
-    actor, upload = actor_of(request), request.FILES.get("picture")
+    """Have a picture kept out of a file, from an address, or from the library: where the desk is told of it."""
+    upload = request.FILES.get("picture")
+    file = ((upload.name or "picture").replace("\x00", "")[-200:], upload.read()) if upload is not None else None
     address, token = typed(request, "address", 2_000), typed(request, "token", 8_000)
-    ask(actor, "draft.write")
-    alt = ""
-    if upload is not None:
-        asset = keeping.keep(actor, upload.read(), name=upload.name or "")
-    elif token:
-        asset, alt = keeping.take_from_library(actor, token)
-    elif address:
-        asset = keeping.fetch(actor, address)
-    else:
-        raise ApplicationError("error.no_file")
-    credit = " · ".join(filter(None, (asset.credit, asset.licence)))
-    return JsonResponse({"src": asset.address, "alt": alt, "credit": credit, "width": asset.width, "height": asset.height})
+    errand = keeping.ask_for_picture(actor_of(request), file=file, address=address, token=token)
+    return JsonResponse({"errand": reverse("errand", args=[errand.pk])}, status=202)
 
 
 @require_GET

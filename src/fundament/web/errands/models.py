@@ -10,7 +10,7 @@ from fundament.web.accounts.models import Workspace
 
 class Errand(models.Model):
     """One. kind: key of a declared kind. about: what people call it, a file's name or an address. arguments: what was typed. content: the file, gone when it is read. problem: a message as [code, values]. go_to: where its
-    result is. A person has one of a kind under way."""
+    result is; result: what a script is told of it. A person has one of a kind under way."""
 
     UNDER_WAY = ("waiting", "working")
 
@@ -23,6 +23,7 @@ class Errand(models.Model):
     state = models.CharField(max_length=10, default="waiting")
     problem = models.JSONField(null=True, blank=True)
     go_to = models.CharField(max_length=300, blank=True)
+    result = models.JSONField(null=True, blank=True)
     asked_at = models.DateTimeField(auto_now_add=True)
 
     class Meta:

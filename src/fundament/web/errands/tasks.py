@@ -11,9 +11,10 @@ from fundament.web.operating.services import jobs
 from fundament.web.operating.services.jobs import ATTEMPTS, KindOfJob
 
 SOON = 20  # somebody waits for it
+ERRANDS = "errands"  # a queue that other jobs do not fill
 
 
-@app.task(name="carry_out_errand", retry=RetryStrategy(max_attempts=ATTEMPTS, wait=2), pass_context=True)
+@app.task(name="carry_out_errand", queue=ERRANDS, retry=RetryStrategy(max_attempts=ATTEMPTS, wait=2), pass_context=True)
 def errand_task(context: JobContext, errand_id: int) -> None:
     """Carry one out."""
     jobs.run(context, running.carry_out, errand_id=errand_id)
@@ -31,5 +32,5 @@ jobs.declare(KindOfJob("carry_out_errand", "Reading a file or a page", _about, _
 
 
 def queue_errand(errand: Errand) -> None:
-    """Queue it; of one workspace one at a time."""
-    errand_task.configure(priority=SOON, lock=f"errands-{errand.workspace_id}").defer(errand_id=errand.pk)
+    """Queue it; of one person one at a time."""
+    errand_task.configure(priority=SOON, lock=f"errands-{errand.person_id}").defer(errand_id=errand.pk)

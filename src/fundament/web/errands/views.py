@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from django.http import HttpRequest, HttpResponse
+from django.http import HttpRequest, HttpResponse, JsonResponse
 from django.shortcuts import redirect, render
 from django.views.decorators.http import require_GET
 
@@ -12,8 +12,10 @@ from fundament.web.errands.services import running
 
 @require_GET
 def errand(request: HttpRequest, errand_id: int) -> HttpResponse:
-    """Under way; else on to its result, or back to the form, which says what is wrong."""
+    """Under way; else on to its result, or back to the form, which says what is wrong. A script is told the same as JSON."""
     found = running.errand_for(actor_of(request), errand_id)
+    if request.headers.get("Accept") == "application/json":
+        return JsonResponse(running.told_of(found))
     if found.state == "done":
         return redirect(found.go_to)
     if found.state == "failed":

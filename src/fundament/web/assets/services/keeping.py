@@ -3,6 +3,8 @@
 from __future__ import annotations
 
 import hashlib
+from collections.abc import Mapping
+from typing import Any
 from urllib.parse import urlsplit
 
 from django.conf import settings
@@ -11,9 +13,12 @@ from django.db import IntegrityError, transaction
 
 from fundament.files.pictures import Picture, load_pictures, media_type_of, remade
 from fundament.providers.errors import ProviderError
+from fundament.providers.guard import check_form
 from fundament.providers.pictures import HttpPictures, LibraryPicture
 from fundament.web.accounts.roles import Actor, ask
 from fundament.web.assets.models import Asset
+from fundament.web.errands.models import Errand
+from fundament.web.errands.services.running import ask_for
 from fundament.web.errors import ApplicationError
 from fundament.web.files_in_requests import read_file
 from fundament.web.sites.services.answers import provider_of
@@ -21,6 +26,34 @@ from fundament.web.sites.services.fetching import page_fetcher
 
 MOST_BYTES = 12_000_000
 _SALT = "picture of the library"
+
+
+PICTURE = "draft.picture"  # the kind of errand
+
+
+def ask_for_picture(actor: Actor, *, file: tuple[str, bytes] | None = None, address: str = "", token: str = "") -> Errand:
+    """Have a picture kept by a job: out of a file, as (name, bytes), from an address, or from the library. Raises ApplicationError where nothing is given, and what can be told of a token or an address at once."""
+    ask(actor, "draft.write")
+    if file is None and not token and not address:
+        raise ApplicationError("error.no_file")
+    about = file[0] if file is not None else _pictured(token)[2] if token else address
+    if file is None and not token:
+        check_form(address)
+    arguments = {"name": file[0] if file is not None else "", "address": address, "token": token}
+    return ask_for(actor, PICTURE, about or "picture", arguments, file[1] if file is not None else None)
+
+
+def carried_out(actor: Actor, arguments: Mapping[str, Any], content: bytes | None) -> dict[str, Any]:
+    """The errand itself: what the desk needs of the picture."""
+    alt = ""
+    if content is not None:
+        asset = keep(actor, content, name=arguments["name"])
+    elif arguments["token"]:
+        asset, alt = take_from_library(actor, arguments["token"])
+    else:
+        asset = fetch(actor, arguments["address"])
+    credit = " · ".join(filter(None, (asset.credit, asset.licence)))
+    return {"src": asset.address, "alt": alt, "credit": credit, "width": asset.width, "height": asset.height}
 
 
 def keep(actor: Actor, content: bytes, *, name: str = "", source: str = "", licence: str = "", credit: str = "") -> Asset:

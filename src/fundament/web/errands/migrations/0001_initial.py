@@ -20,6 +20,7 @@ class Migration(migrations.Migration):
                 ("state", models.CharField(default="waiting", max_length=10)),
                 ("problem", models.JSONField(blank=True, null=True)),
                 ("go_to", models.CharField(blank=True, max_length=300)),
+                ("result", models.JSONField(blank=True, null=True)),
                 ("asked_at", models.DateTimeField(auto_now_add=True)),
                 ("person", models.ForeignKey(on_delete=django.db.models.deletion.CASCADE, related_name="+", to=settings.AUTH_USER_MODEL)),
                 ("workspace", models.ForeignKey(on_delete=django.db.models.deletion.CASCADE, related_name="errands", to="accounts.workspace")),

@@ -12,21 +12,24 @@ from django.utils import timezone
 
 from fundament.core.errors import SaidError
 from fundament.core.message import Message, message
+from fundament.messages import say
 from fundament.web.accounts.models import Membership
 from fundament.web.accounts.roles import Actor
 from fundament.web.errands.models import Errand
 from fundament.web.errors import NotFoundError, TooOftenError
 from fundament.web.live.notify import announce
+from fundament.web.templating import message_of
 
+Outcome = str | dict[str, Any]
 KEPT = timedelta(days=2)  # when it is at its end
 
 
 @dataclass(frozen=True)
 class KindOfErrand:
-    """key: of it. work: does it, as whoever asked, with what was typed and the file, and gives the address of its result; raises SaidError with what is wrong. asked_at: the address of the form, where what is wrong is said."""
+    """key: of it. work: does it, as whoever asked, with what was typed and the file, and gives the address of its result, or what the script that asked is told; raises SaidError with what is wrong. asked_at: the address of the form, where what is wrong is said."""
 
     key: str
-    work: Callable[[Actor, Mapping[str, Any], bytes | None], str]
+    work: Callable[[Actor, Mapping[str, Any], bytes | None], Outcome]
     asked_at: Callable[[Mapping[str, Any]], str]
 
 
@@ -68,11 +71,11 @@ def carry_out(errand_id: int) -> None:
         return
     content = bytes(errand.content) if errand.content is not None else None
     try:
-        go_to = _kinds[errand.kind].work(Actor(errand.person, errand.workspace, membership.role), errand.arguments, content)
+        outcome = _kinds[errand.kind].work(Actor(errand.person, errand.workspace, membership.role), errand.arguments, content)
     except SaidError as error:
         _end(errand, problem=error.message)
         return
-    _end(errand, go_to=go_to)
+    _end(errand, outcome=outcome)
 
 
 def give_up(errand_id: int) -> None:
@@ -88,6 +91,15 @@ def errand_for(actor: Actor, errand_id: int) -> Errand:
     if found is None:
         raise NotFoundError("error.not_found")
     return found
+
+
+def told_of(errand: Errand) -> dict[str, Any]:
+    """What the script that asked is told: that it is under way, its result, or what is wrong."""
+    if errand.is_under_way:
+        return {"underWay": True}
+    if errand.problem is not None:
+        return {"problem": say(message_of(errand.problem))}
+    return errand.result or {"goTo": errand.go_to}
 
 
 def form_of(errand: Errand) -> str:
@@ -107,8 +119,9 @@ def failed(actor: Actor, number: str, kind: str) -> Errand | None:
     )
 
 
-def _end(errand: Errand, *, problem: Message | None = None, go_to: str = "") -> None:
+def _end(errand: Errand, *, problem: Message | None = None, outcome: Outcome = "") -> None:
+    go_to, result = (outcome, None) if isinstance(outcome, str) else ("", outcome)
     with transaction.atomic():
         state, said = ("failed", [problem.code, problem.values]) if problem is not None else ("done", None)
-        Errand.objects.filter(pk=errand.pk).update(state=state, problem=said, go_to=go_to, content=None)
+        Errand.objects.filter(pk=errand.pk).update(state=state, problem=said, go_to=go_to, result=result, content=None)
         announce(errand.workspace_id, f"errand:{errand.pk}")

@@ -6,6 +6,7 @@ import asyncio
 import logging
 import os
 from concurrent.futures import ThreadPoolExecutor
+from functools import partial
 from typing import Any
 
 from asgiref.sync import sync_to_async
@@ -15,11 +16,14 @@ from procrastinate.contrib.django import app
 from procrastinate.jobs import Job, Status
 
 from fundament.core.warm import warm_for_building
+from fundament.web.errands.tasks import ERRANDS
 from fundament.web.operating.services.jobs import give_back, take_up
 
 logger = logging.getLogger(__name__)
 LOOK_AROUND = 20.0  # seconds, after which jobs of workers that ended are looked for
 SILENT = 30  # seconds without a sign after which a worker counts as ended
+DEFAULT = "default"  # the queue of all jobs but errands
+ERRANDS_AT_ONCE = 2  # somebody waits for them, so they have turns of their own
 LAST_WORK = 5  # seconds that jobs have to come to an end when the worker is asked to stop
 
 
@@ -48,17 +52,20 @@ class Command(BaseCommand):
             asyncio.run(self._work(options["sole"]))
 
     async def _work(self, sole: bool) -> None:
-        asyncio.get_running_loop().set_default_executor(ThreadPoolExecutor(settings.JOBS_AT_ONCE + 2, thread_name_prefix="job"))
+        asyncio.get_running_loop().set_default_executor(
+            ThreadPoolExecutor(settings.JOBS_AT_ONCE + ERRANDS_AT_ONCE + 2, thread_name_prefix="job")
+        )
         async with app.open_async():
             left = list(await app.job_manager.list_jobs_async(status=Status.DOING.value)) if sole else await self._left_by_others()
             await self._in_thread(take_up, left)
             looking = asyncio.create_task(self._look_around())
-            await app.run_worker_async(
-                concurrency=settings.JOBS_AT_ONCE,
-                shutdown_graceful_timeout=LAST_WORK,
-                delete_jobs="successful",
-                stalled_worker_timeout=SILENT,
+            worker = partial(
+                app.run_worker_async, shutdown_graceful_timeout=LAST_WORK, delete_jobs="successful", stalled_worker_timeout=SILENT
             )
+            errands = asyncio.create_task(worker(queues=[ERRANDS], concurrency=ERRANDS_AT_ONCE, install_signal_handlers=False))
+            await worker(queues=[DEFAULT], concurrency=settings.JOBS_AT_ONCE)
+            errands.cancel()
+            await asyncio.wait([errands])
             looking.cancel()
             # asked to stop: what is not done yet is another worker's, or this one's at its next start
             ours = [job for job in await app.job_manager.list_jobs_async(status=Status.DOING.value) if job.worker_id is None]
