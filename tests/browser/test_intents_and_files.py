@@ -61,7 +61,7 @@ def test_a_study_file_is_carried_into_an_empty_workspace(
     (tmp_path / "torn.zip").write_bytes((tmp_path / "study.zip").read_bytes()[:-2_000])
     other.get_by_label("Or a study from a file").set_input_files(tmp_path / "torn.zip")
     other.get_by_role("button", name="Open the file").click()
-    expect(other.get_by_role("alert")).to_contain_text("Nothing was changed")
+    expect(other.get_by_role("alert")).to_contain_text("Nothing was changed", timeout=70_000)  # a worker has to start first
     assert not Study.objects.filter(workspace=elsewhere).exists()
     other.get_by_label("Or a study from a file").set_input_files(tmp_path / "study.zip")
     other.get_by_role("button", name="Open the file").click()

@@ -21,6 +21,8 @@ ARTICLE = """<meta charset='utf-8'><b style="font-weight:normal;" id="docs-inter
 <table><tbody><tr><td>Part</td><td>Share</td></tr></tbody></table></b>"""
 SECTIONS = "<h1>Walls</h1><h2>First</h2><p>Words of the first.</p><h2>Second</h2><p>Words of the second.</p><h4>Deep</h4><p>More.</p><h2>Third</h2><p>The last.</p>"
 
+FROM_A_JOB = 70_000  # ms: a worker has to start first
+
 
 def open_draft(page: Page, server: str, draft: Draft, html: str = "<p></p>") -> None:
     Draft.objects.filter(pk=draft.pk).update(document=document_from_html(html))
@@ -135,7 +137,7 @@ def test_a_picture_is_brought_and_gets_its_words(page: Page, draft: Draft, serve
     open_draft(page, server, draft)
     page.click("[data-form=picture]")
     page.set_input_files("#picture-file", {"name": "wall.png", "mimeType": "image/png", "buffer": png()})
-    expect(page.locator(".sheet-text figure img")).to_be_visible()
+    expect(page.locator(".sheet-text figure img")).to_be_visible(timeout=FROM_A_JOB)
     page.fill("#picture-alt", "A wall")
     page.fill("#picture-caption", "After the winter")
     assert no_barriers(page)
@@ -152,7 +154,7 @@ def test_a_picture_on_the_writers_disk_is_asked_for(page: Page, draft: Draft, se
     with page.expect_file_chooser() as asked:
         page.click("[data-missing]")
     asked.value.set_files({"name": "north.png", "mimeType": "image/png", "buffer": png("blue")})
-    expect(page.locator(".sheet-text figure img")).to_have_attribute("alt", "North")
+    expect(page.locator(".sheet-text figure img")).to_have_attribute("alt", "North", timeout=FROM_A_JOB)
     assert "/pictures/" in saved(page, draft)
 
 
@@ -161,7 +163,7 @@ def test_a_picture_that_came_as_data_is_kept(page: Page, draft: Draft, server: s
     open_draft(page, server, draft)
     data = f"data:image/png;base64,{base64.b64encode(png()).decode()}"
     paste(page, f'<p>Words</p><p><img src="{data}" alt="North"></p>', "Words")
-    expect(page.locator(".sheet-text figure img")).to_have_attribute("src", re.compile("^/pictures/"))
+    expect(page.locator(".sheet-text figure img")).to_have_attribute("src", re.compile("^/pictures/"), timeout=FROM_A_JOB)
     assert "/pictures/" in saved(page, draft)
 
 
@@ -203,7 +205,7 @@ def test_a_draft_goes_out_as_docx_and_comes_in_again(page: Page, draft: Draft, s
         },
     )
     page.click("text=Begin with it")
-    expect(page.locator(".sheet-text")).to_contain_text("Wet the lime mortar.")
+    expect(page.locator(".sheet-text")).to_contain_text("Wet the lime mortar.", timeout=FROM_A_JOB)
     assert html_of(Draft.objects.latest("pk").document) == "<h2>The sand</h2>\n<p>Wet the <strong>lime mortar</strong>.</p>"
 
 
