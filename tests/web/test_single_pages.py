@@ -21,6 +21,7 @@ from fundament.web.studies.models import Study
 from fundament.web.studies.services import pages
 from fundament.web.studies.services.choosing import set_chosen
 from fundament.web.studies.services.reading import read_waiting
+from tests.web.conftest import after_errand
 from tests.web.test_deciding_screens import yardstick_of
 
 FRAME = """<!doctype html><html lang="en"><head><title>Lime</title><script src="/app.js" defer></script></head>
@@ -64,7 +65,7 @@ def test_a_page_is_added_by_its_file_and_counts(study: Study, actor: Actor, sign
     answer = signed_in.post(
         reverse("add-page", args=[study.pk]), {"address": "hand.example/pointing", "page": SimpleUploadedFile("a.html", PAGE.encode())}
     )
-    assert answer.status_code == 302
+    assert after_errand(signed_in, answer).redirect_chain[-1][0] == reverse("results", args=[study.pk])
     made = study.results.order_by("rank").last()
     assert made.url == "https://hand.example/pointing" and made.state == "waiting"
     assert Study.objects.get(pk=study.pk).state == "ready"  # the study stays as it is meanwhile
@@ -127,7 +128,10 @@ def test_a_page_that_failed_is_brought_in_a_file(study: Study, actor: Actor, sig
     assert failed is not None
     page = signed_in.get(reverse("results", args=[study.pk])).content.decode()
     assert "Bring the page yourself" in page
-    signed_in.post(reverse("bring-page", args=[study.pk, failed.pk]), {"page": SimpleUploadedFile("saved.html", PAGE.encode())})
+    address = reverse("bring-page", args=[study.pk, failed.pk])
+    broken = after_errand(signed_in, signed_in.post(address, {"page": SimpleUploadedFile("a.pdf", b"%PDF-1.4")}))
+    assert 'role="alert"' in broken.content.decode() and "There is no page in the file" in broken.content.decode()
+    after_errand(signed_in, signed_in.post(address, {"page": SimpleUploadedFile("saved.html", PAGE.encode())}))
     read_waiting(study.pk)
     failed.refresh_from_db()
     assert failed.state == "read" and failed.problem is None and failed.rank > 0

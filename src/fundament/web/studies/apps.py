@@ -7,9 +7,13 @@ class StudiesConfig(AppConfig):
     verbose_name = "Studies"
 
     def ready(self) -> None:
+        from django.urls import reverse
+
+        from fundament.web.errands.services import running as errands
         from fundament.web.history.verbs import Verb, declare
         from fundament.web.imports import registry
         from fundament.web.operating.registry import Store, declare_store
+        from fundament.web.studies.services import pages
         from fundament.web.studies.services.collecting import raw_bytes, reading_bytes
         from fundament.web.studies.services.correcting import follow_result
         from fundament.web.studies.services.deciding import follow_decisions
@@ -20,6 +24,7 @@ class StudiesConfig(AppConfig):
         registry.declare(RESULTS)
         declare_store(Store("Pages as they came", raw_bytes))
         declare_store(Store("Pages as they were read", reading_bytes))
+        errands.declare(errands.KindOfErrand(pages.PAGE, pages.carried_out, lambda given: reverse("results", args=[given["study"]])))
         declare(
             Verb("study.open", "study.open", can_be_undone=False),
             Verb("study.open_file", "study.open", can_be_undone=False),  # it is put away instead

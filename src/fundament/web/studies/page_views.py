@@ -10,7 +10,6 @@ from fundament.files.archives import MOST_PAGE_BYTES
 from fundament.web.accounts.requests import actor_of
 from fundament.web.bodies import takes_bodies_of
 from fundament.web.studies.services import pages
-from fundament.web.turns import SLOW, takes_turn
 from fundament.web.typed import typed
 
 MOST_FILE = 4 * MOST_PAGE_BYTES  # a page with its pictures
@@ -24,10 +23,12 @@ def _file(request: HttpRequest) -> tuple[str, bytes] | None:
 
 @takes_bodies_of(MOST_FILE)
 @require_POST
-@takes_turn(SLOW)
 def add_page(request: HttpRequest, study_id: int) -> HttpResponse:
-    """Add a page by its address or from a file."""
-    pages.add_page(actor_of(request), study_id, typed(request, "address", 2_000), _file(request))
+    """Add a page by its address, or from a file, which a job reads."""
+    actor, address, file = actor_of(request), typed(request, "address", 2_000), _file(request)
+    if file is not None:
+        return redirect("errand", pages.ask_for_page(actor, study_id, file, address=address).pk)
+    pages.add_page(actor, study_id, address)
     return redirect("results", study_id)
 
 
@@ -40,8 +41,6 @@ def read_page_again(request: HttpRequest, study_id: int, result_id: int) -> Http
 
 @takes_bodies_of(MOST_FILE)
 @require_POST
-@takes_turn(SLOW)
 def bring_page(request: HttpRequest, study_id: int, result_id: int) -> HttpResponse:
-    """Take a page from a file that was saved in a browser."""
-    pages.bring_page(actor_of(request), study_id, result_id, _file(request))
-    return redirect("results", study_id)
+    """Take a page from a file that was saved in a browser; a job reads it."""
+    return redirect("errand", pages.ask_for_page(actor_of(request), study_id, _file(request), result_id=result_id).pk)

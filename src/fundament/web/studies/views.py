@@ -31,6 +31,7 @@ from fundament.web.studies.services import choosing, duplicating, opening, purpo
 from fundament.web.studies.services.bringing import MOST_FILE_BYTES
 from fundament.web.studies.services.intents import intents_of, keep_intent
 from fundament.web.studies.services.left_out import left_out_scores
+from fundament.web.studies.services.pages import PAGE
 from fundament.web.studies.services.rereading import ask_to_reread, last_rereading
 from fundament.web.studies.services.reworking import is_rework
 from fundament.web.studies.services.seeing import figures_of, hardness_of, seconds_left, study_for
@@ -135,6 +136,8 @@ def results(request: HttpRequest, study_id: int) -> HttpResponse:
     if not study.is_working:
         seen_at(actor, request.path)
     context = _results_context(request, actor, study)
+    errand = failed(actor, request.GET.get("errand", ""), PAGE)
+    context["file_problem"] = say(message_of(errand.problem)) if errand is not None else ""
     file = exported(request, context["table"], f"results-{study.pk}")
     return file or render(request, "studies/results.html", context)
 

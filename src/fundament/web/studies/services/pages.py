@@ -2,8 +2,12 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
+from typing import Any
+
 from django.db import transaction
 from django.db.models import Max
+from django.urls import reverse
 
 from fundament.core.errors import SaidError
 from fundament.files.pages import address_in, load_archives, pages_of
@@ -11,6 +15,8 @@ from fundament.messages import say_error
 from fundament.providers.guard import check_form
 from fundament.providers.pages import FetchedPage
 from fundament.web.accounts.roles import Actor, get_for
+from fundament.web.errands.models import Errand
+from fundament.web.errands.services.running import ask_for
 from fundament.web.errors import ApplicationError, NotFoundError
 from fundament.web.files_in_requests import read_file
 from fundament.web.history.services.record import recorded
@@ -22,6 +28,30 @@ from fundament.web.studies.services.bringing import NO_ADDRESS
 from fundament.web.studies.services.reworking import plain_address
 
 MOST_RESULTS = 60  # of a study, with those added by hand
+
+
+PAGE = "study.page"  # the kind of errand
+
+
+def ask_for_page(actor: Actor, study_id: int, file: tuple[str, bytes] | None, *, address: str = "", result_id: int = 0) -> Errand:
+    """Have `add_page`, or `bring_page` where a result is named, done by a job. file: (name, bytes)."""
+    study = get_for(actor, "study.choose", Study.objects.all(), pk=study_id)
+    if result_id and not study.results.filter(pk=result_id).exists():
+        raise NotFoundError("error.not_found")
+    if file is None:
+        raise ApplicationError("error.no_file")
+    arguments = {"study": study_id, "result": result_id, "address": address, "name": file[0]}
+    return ask_for(actor, PAGE, file[0].replace("\x00", "") or "page.html", arguments, file[1])
+
+
+def carried_out(actor: Actor, arguments: Mapping[str, Any], content: bytes | None) -> str:
+    """The errand itself: the address of the results."""
+    file = (arguments["name"], content or b"")
+    if arguments["result"]:
+        bring_page(actor, arguments["study"], arguments["result"], file)
+    else:
+        add_page(actor, arguments["study"], arguments["address"], file)
+    return reverse("results", args=[arguments["study"]])
 
 
 def add_page(actor: Actor, study_id: int, address: str, file: tuple[str, bytes] | None = None) -> Result:
