@@ -51,9 +51,9 @@ def turn_of(method: str, path: str) -> str:
 class Turns:
     """Turns of one kind. They are given back when the work is done, whatever became of whoever asked for it."""
 
-    def __init__(self, name: str, at_once: int, *, of_one: int = 0, waiting_of_one: int = 0) -> None:
-        """of_one: at once of one account; waiting_of_one: that wait beside those; 0 for no bound."""
-        self.at_once, self.of_one, self.waiting_of_one = at_once, of_one, waiting_of_one
+    def __init__(self, name: str, at_once: int, *, of_one: int = 0, waiting_of_one: int = 0, patience: float = 1.0) -> None:
+        """of_one: at once of one account; waiting_of_one: that wait beside those; 0 for no bound. patience: how many times as long as others its work may take before the process counts as stuck."""
+        self.at_once, self.of_one, self.waiting_of_one, self.patience = at_once, of_one, waiting_of_one, patience
         self.last_done = time.monotonic()
         self._threads = ThreadPoolExecutor(at_once, thread_name_prefix=name)
         self._waiting: FairOrder[tuple[Hashable, asyncio.Future[None]]] = FairOrder()
@@ -143,5 +143,5 @@ def turns_of_views() -> dict[str, Turns]:
     return {
         ORDINARY: Turns("view", settings.VIEWS_AT_ONCE),
         HASHING: Turns("hashing", settings.HASHING_AT_ONCE),
-        SLOW: Turns("slow", settings.SLOW_AT_ONCE, of_one=1, waiting_of_one=settings.SLOW_WAITING),
+        SLOW: Turns("slow", settings.SLOW_AT_ONCE, of_one=1, waiting_of_one=settings.SLOW_WAITING, patience=10.0),
     }
