@@ -79,7 +79,7 @@ def test_why_a_use_does_not_count_is_said_at_the_use(actor: Actor, study: Study,
     key = next(term.key for term in measured.compiled.yardstick.terms if term.name == "lime mortar")  # type: ignore[union-attr]
     answer = json.loads(signed_in.get(reverse("draft-panel", args=[draft.pk]), {"panel": "terms", "part": "terms", "key": key}).content)
     whys = [why for *_, why in answer["marks"]]
-    assert whys == ["in a heading", "", "a second time in one sentence", "", "not in a real sentence"]
+    assert whys == ["in a heading", "", "a second time in one sentence", "", "not in a whole sentence"]
     assert "1 does not count: in a heading" in answer["panel"] and "5 places marked" in answer["panel"]
 
 
