@@ -85,7 +85,7 @@ class Typist(threading.Thread):
 
     def stored(self) -> int:
         """How many of the words the server has, from the first without a gap."""
-        text = self.person.client.get(f"{self.draft}export/").text
+        text = self.person.client.get(f"{self.draft}export/html/").text
         count = 0
         while f"w{count + 1} " in text or f"w{count + 1}<" in text:
             count += 1
