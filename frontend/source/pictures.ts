@@ -1,6 +1,7 @@
 // Pictures are brought from a file, a clipboard, an address or the library. Each goes through the server, which makes it anew; none is shown from elsewhere.
 import type { Editor } from "@tiptap/core";
 import { NodeSelection } from "@tiptap/pm/state";
+import { endOf, pause } from "./errands";
 import { byId, csrfToken } from "./page";
 import { isMissing, isOwn, MISSING } from "./picture-node";
 
@@ -10,13 +11,10 @@ interface Kept {
   credit?: string;
   problem?: string;
   errand?: string; // where its job is asked for
-  underWay?: boolean;
 }
 
 const ONE_AT_A_TIME = 429;
 const MOST_TRIES = 30;
-const MOST_WAITED = 90_000; // ms
-const pause = (milliseconds: number): Promise<void> => new Promise((done) => window.setTimeout(done, milliseconds));
 const MOST_AT_ONCE = 20; // pictures of other sites that a paste brings along
 
 // A picture that came as text ("data:image/png;base64,…"). The page's policy lets nothing be fetched but from the server.
@@ -85,14 +83,8 @@ export class Pictures {
 
   // A job brings the picture; it is asked for until it is there, or has a problem.
   private async told(kept: Kept): Promise<Kept> {
-    let wait = 100;
-    for (let waited = 0; kept.errand && waited < MOST_WAITED; waited += wait) {
-      await pause(wait);
-      wait = Math.min(1000, wait * 1.5);
-      const found = (await (await fetch(kept.errand, { headers: { Accept: "application/json" } })).json()) as Kept;
-      if (!found.underWay) return found;
-    }
-    return kept.errand ? { problem: "The picture takes long. Choose its file again in a moment." } : kept;
+    if (!kept.errand) return kept;
+    return (await endOf<Kept>(kept.errand)) ?? { problem: "The picture takes long. Choose its file again in a moment." };
   }
 
   private change(source: string, kept: Kept): void {

@@ -1,6 +1,7 @@
 // The panel of proposals: shown in the text, taken, edited, dismissed; and passages said otherwise. What is taken is written down before the text changes, so that the text before it is kept.
 import type { Editor } from "@tiptap/core";
 import { carriedOut, placeOfBlock, stillFits, withText, type Proposal } from "./changes";
+import { endOf } from "./errands";
 import { byId, csrfToken } from "./page";
 
 interface Addresses {
@@ -23,6 +24,7 @@ export class Proposals {
   private found = new Map<string, Proposal>();
   private asked = 0; // how often they were asked for
   private busy = false;
+  private worded = 0; // the number of the errand in which the text assistant was asked last
 
   constructor(private readonly editor: Editor, private readonly addresses: Addresses, private readonly host: Host) {}
 
@@ -49,10 +51,22 @@ export class Proposals {
   async fetch(): Promise<void> {
     const mine = ++this.asked;
     if (this.host.isWaiting()) await this.host.saveNow();
-    const answer = (await this.ask(this.addresses.proposals)) as { panel?: string; proposals?: Proposal[] } | null;
+    const address = this.worded ? `${this.addresses.proposals}?worded=${this.worded}` : this.addresses.proposals;
+    const answer = (await this.ask(address)) as { panel?: string; proposals?: Proposal[]; errand?: string; worded?: number } | null;
     if (!answer?.panel || !this.host.isChosen() || mine !== this.asked) return;
     this.found = new Map((answer.proposals ?? []).map((one) => [one.key, one]));
     this.host.show(answer.panel);
+    this.worded = answer.worded ?? 0;
+    if (answer.errand && (await this.isEnded(answer.errand)) && mine === this.asked && this.host.isChosen()) await this.fetch();
+  }
+
+  // Waits for the text assistant, while what needs no wording is shown.
+  private async isEnded(errand: string): Promise<boolean> {
+    try {
+      return (await endOf(errand)) !== null;
+    } catch {
+      return false; // the next saving says that the server is away
+    }
   }
 
   private async ask(address: string, body?: unknown): Promise<Record<string, unknown> | null> {
@@ -189,7 +203,15 @@ export class Proposals {
     }
     const places = from === to ? [0, 0] : [characters(block.textContent.slice(0, $from.parentOffset)), characters(block.textContent.slice(0, $to.parentOffset))];
     if (this.host.isWaiting()) await this.host.saveNow();
-    const answer = await this.ask(this.addresses.rewrite, { kind, block: String(block.attrs["id"] ?? ""), start: places[0], end: places[1] });
+    const passage = { kind, block: String(block.attrs["id"] ?? ""), start: places[0], end: places[1] };
+    const begun = await this.ask(this.addresses.rewrite, passage);
+    if (!begun) return;
+    this.host.note("The text assistant is asked.");
+    if (!(await this.isEnded(String(begun["errand"])))) {
+      this.host.note("The text assistant takes long. Ask it again in a moment.");
+      return;
+    }
+    const answer = await this.ask(this.addresses.rewrite, { ...passage, errand: begun["number"] });
     if (!answer) return;
     const box = byId("rewritten");
     const proposal = answer["proposal"] as Proposal;

@@ -8,6 +8,7 @@ import sys
 import threading
 import time
 from collections.abc import Iterator
+from concurrent.futures import ThreadPoolExecutor
 from pathlib import Path
 from typing import Any
 
@@ -15,7 +16,7 @@ import pytest
 import uvicorn
 from django.conf import settings as django_settings
 from django.core.management import call_command
-from django.db import connection
+from django.db import connection, transaction
 from django.test import Client
 from playwright.sync_api import Browser, Page, expect, sync_playwright
 
@@ -27,6 +28,8 @@ from fundament.web.accounts.roles import Actor
 from fundament.web.drafts.models import Draft
 from fundament.web.drafts.services.saving import create_draft
 from fundament.web.drafts.services.texts import Text
+from fundament.web.errands import tasks
+from fundament.web.errands.services import running
 from fundament.web.studies.models import Study
 from fundament.web.studies.services import yardsticks
 from fundament.web.studies.services.opening import open_study
@@ -161,6 +164,21 @@ def start_worker(stilled_database: None, outside: str) -> Iterator[Any]:
     for process in running:
         process.kill()
         process.wait()
+
+
+@pytest.fixture
+def errands_done(stilled_database: None, monkeypatch: pytest.MonkeyPatch) -> Iterator[None]:
+    """Errands are carried out by a thread of this process, as soon as they are asked for: what a worker does, without a process of its own."""
+    with ThreadPoolExecutor(1) as worker:
+
+        def carry_out(errand_id: int) -> None:
+            try:
+                running.carry_out(errand_id)
+            finally:
+                connection.close()
+
+        monkeypatch.setattr(tasks, "queue_errand", lambda errand: transaction.on_commit(lambda: worker.submit(carry_out, errand.pk)))
+        yield
 
 
 @pytest.fixture

@@ -15,7 +15,7 @@ from tests.core.test_proposals import TEXT
 
 
 @pytest.fixture(autouse=True)
-def with_assistant(settings: Any, standins: str, monkeypatch: pytest.MonkeyPatch) -> None:
+def with_assistant(errands_done: None, settings: Any, standins: str, monkeypatch: pytest.MonkeyPatch) -> None:
     settings.ASSISTANT_ADDRESS = standins
     monkeypatch.setattr(HttpAssistant, "understands", True)  # the stand-in in the place of one that does
 
@@ -23,7 +23,7 @@ def with_assistant(settings: Any, standins: str, monkeypatch: pytest.MonkeyPatch
 def worked_out(page: Page, server: str, draft: Draft) -> None:
     open_draft(page, server, draft, TEXT)
     page.get_by_role("button", name="Work out proposals").click()
-    expect(page.locator("#proposals-all")).to_be_visible()
+    expect(page.locator("[data-proposal^='use_term']").first).to_be_visible()
 
 
 def score(page: Page) -> float:

@@ -132,8 +132,7 @@ def test_tables_and_tasks_are_made_by_hand(page: Page, draft: Draft, server: str
     assert "checked" in saved(page, draft)
 
 
-def test_a_picture_is_brought_and_gets_its_words(page: Page, draft: Draft, server: str, start_worker: Any) -> None:
-    start_worker()
+def test_a_picture_is_brought_and_gets_its_words(page: Page, draft: Draft, server: str, errands_done: None) -> None:
     open_draft(page, server, draft)
     page.click("[data-form=picture]")
     page.set_input_files("#picture-file", {"name": "wall.png", "mimeType": "image/png", "buffer": png()})
@@ -146,8 +145,7 @@ def test_a_picture_is_brought_and_gets_its_words(page: Page, draft: Draft, serve
     assert 'alt="A wall"><figcaption>After the winter</figcaption>' in saved(page, draft)
 
 
-def test_a_picture_on_the_writers_disk_is_asked_for(page: Page, draft: Draft, server: str, start_worker: Any) -> None:
-    start_worker()
+def test_a_picture_on_the_writers_disk_is_asked_for(page: Page, draft: Draft, server: str, errands_done: None) -> None:
     open_draft(page, server, draft)
     paste(page, '<p>Words</p><p><img src="file:///C:/walls/north.png" alt="North"></p>', "Words")
     expect(page.locator("#sheet-said")).to_contain_text("1 picture is on your own disk")
@@ -158,8 +156,7 @@ def test_a_picture_on_the_writers_disk_is_asked_for(page: Page, draft: Draft, se
     assert "/pictures/" in saved(page, draft)
 
 
-def test_a_picture_that_came_as_data_is_kept(page: Page, draft: Draft, server: str, start_worker: Any) -> None:
-    start_worker()
+def test_a_picture_that_came_as_data_is_kept(page: Page, draft: Draft, server: str, errands_done: None) -> None:
     open_draft(page, server, draft)
     data = f"data:image/png;base64,{base64.b64encode(png()).decode()}"
     paste(page, f'<p>Words</p><p><img src="{data}" alt="North"></p>', "Words")

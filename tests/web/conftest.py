@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import io
+import re
 from collections.abc import Iterator
 from typing import Any
 
@@ -143,6 +144,15 @@ def after_errand(client: Client, asked: Any) -> Any:
     assert asked.status_code == 302, asked.content.decode()[-2_000:]
     running.carry_out(Errand.objects.latest("pk").pk)
     return client.get(asked["Location"], follow=True)
+
+
+def part_after_errand(client: Client, asked: Any) -> str:
+    """The same for a part of a screen: what fills it in the end."""
+    waiting = asked.content.decode()
+    again = re.search(r'hx-get="([^"]+)"', waiting)
+    assert again and "working" in waiting
+    running.carry_out(Errand.objects.latest("pk").pk)
+    return str(client.get(again[1]).content.decode())
 
 
 def told_after_errand(client: Client, asked: Any) -> Any:

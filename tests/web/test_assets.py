@@ -15,10 +15,10 @@ from fundament.files.pictures import MOST_SIDE, media_type_of, remade
 from fundament.web.accounts.models import Workspace
 from fundament.web.accounts.roles import Actor, job_in
 from fundament.web.assets.models import Asset
-from fundament.web.assets.services import keeping
+from fundament.web.assets.services import keeping, library
 from fundament.web.errands.models import Errand
 from fundament.web.errors import ApplicationError, NotAllowedError
-from tests.web.conftest import told_after_errand
+from tests.web.conftest import member, part_after_errand, told_after_errand
 
 
 def picture(form: str = "JPEG", size: tuple[int, int] = (3_000, 1_500), **more: object) -> bytes:
@@ -107,20 +107,50 @@ def test_the_library_is_searched_and_a_picture_taken_with_its_credit(
     signed_in: Client, settings: object, standins: str, actor: Actor
 ) -> None:
     settings.PICTURES_ADDRESS = standins  # type: ignore[attr-defined]
-    page = signed_in.get(reverse("picture-library"), {"words": "brick"}).content.decode()
+    page = part_after_errand(signed_in, signed_in.post(reverse("search-library"), {"words": "brick"}))
     assert "CC BY" in page
-    found = keeping.search_library("brick")
-    assert found is not None
-    library, token = found[0]
-    assert media_type_of(signed_in.get(reverse("picture-preview"), {"of": token}).content) == "image/png"
-    kept = told_after_errand(signed_in, signed_in.post(reverse("keep-asset"), {"token": token}))
-    assert kept["alt"] == library.title and library.credit in kept["credit"] and library.licence in kept["credit"]
+    errand = Errand.objects.get(kind=library.LIBRARY)
+    first = errand.result["found"][0]
+    small = signed_in.get(reverse("picture-preview", args=[errand.pk, 0]))
+    assert reverse("picture-preview", args=[errand.pk, 0]) in page and media_type_of(small.content) == "image/png"
+    assert small["Content-Type"] == "image/png" and "sandbox" in small["Content-Security-Policy"]
+    assert signed_in.get(reverse("picture-preview", args=[errand.pk, 99])).status_code == 404
+    kept = told_after_errand(signed_in, signed_in.post(reverse("keep-asset"), {"token": first["token"]}))
+    assert kept["alt"] == first["title"] and first["credit"] in kept["credit"] and first["licence"] in kept["credit"]
     asset = Asset.objects.get(workspace=actor.workspace)
-    assert (asset.licence, asset.source) == (library.licence, library.address)
+    assert (asset.licence, asset.source) == (first["licence"], first["address"])
 
 
-def test_without_a_library_the_screen_says_so(signed_in: Client, settings: object) -> None:
+def test_a_search_of_the_library_is_ones_own_and_comes_without_its_small_pictures_too(
+    signed_in: Client, settings: object, standins: str, actor: Actor, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    settings.PICTURES_ADDRESS = standins  # type: ignore[attr-defined]
+    asked: list[str] = []
+
+    def away(address: str) -> bytes:
+        asked.append(address)
+        raise FileError("picture.unreadable")
+
+    monkeypatch.setattr(library, "brought", away)
+    first = signed_in.post(reverse("search-library"), {"words": "brick"})
+    again = signed_in.post(reverse("search-library"), {"words": "brick"})  # joined
+    assert again.content == first.content and signed_in.post(reverse("search-library"), {"words": "sand"}).status_code == 429
+    page = part_after_errand(signed_in, first)
+    assert "CC BY" in page and "<img" not in page and len(asked) <= library.MOST_FAILURES
+    number = Errand.objects.latest("pk").pk
+    client = Client()
+    client.force_login(member(actor.workspace, "bea", "writer").person)
+    assert client.get(reverse("picture-library", args=[number])).status_code == 404
+    assert client.get(reverse("picture-preview", args=[number, 0])).status_code == 404
+
+
+def test_a_library_that_is_away_is_said(signed_in: Client, settings: object) -> None:
+    settings.PICTURES_ADDRESS = "http://127.0.0.1:9"  # type: ignore[attr-defined]
+    assert "cannot be reached" in part_after_errand(signed_in, signed_in.post(reverse("search-library"), {"words": "brick"}))
+
+
+def test_without_a_library_the_screen_says_so(signed_in: Client, settings: object, actor: Actor) -> None:
     settings.PICTURES_ADDRESS = ""  # type: ignore[attr-defined]
-    assert "No picture library is set up" in signed_in.get(reverse("picture-library"), {"words": "brick"}).content.decode()
+    assert "No picture library is set up" in signed_in.post(reverse("search-library"), {"words": "brick"}).content.decode()
     with pytest.raises(ApplicationError):
-        keeping.preview("forged")
+        keeping.ask_for_picture(actor, token="forged")

@@ -32,7 +32,7 @@ def test_a_form_answers_at_once_and_a_job_does_the_work(signed_in: Client, study
         patched.setattr("fundament.web.drafts.services.bringing.page_fetcher", unasked)
         asked = signed_in.post(reverse("bring-draft", args=[study.pk]), {"text": SimpleUploadedFile(*TEXT)})
         page = signed_in.get(asked["Location"])
-    assert "sand.txt" in page.content.decode() and "It is about to be read." in page.content.decode()
+    assert "sand.txt" in page.content.decode() and "It is about to be done." in page.content.decode()
     assert ProcrastinateJob.objects.filter(task_name="carry_out_errand", status="todo").count() == 1
     answer = after_errand(signed_in, asked)
     assert answer.redirect_chain[-1][0] == reverse("draft", args=[Draft.objects.latest("pk").pk])

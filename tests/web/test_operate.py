@@ -20,12 +20,14 @@ from django.core.management import call_command
 from django.core.management.base import CommandError
 from django.db import connection
 from django.test import Client
+from django.urls import reverse
 
 from fundament import operate
 from fundament.supervisor import Part, Supervisor
 from fundament.web.accounts.models import Membership, Person
 from fundament.web.operating.services import checking, readiness
 from fundament.web.studies.models import Study
+from tests.web.conftest import after_errand
 
 
 @pytest.fixture
@@ -224,7 +226,7 @@ def test_the_owners_page_tells_of_jobs_services_room_and_limits(
     client.force_login(Person.objects.get(pk=loaded[1]))
     page = client.get("/settings/operating/").content.decode()
     assert "No job of this workspace was given up." in page and "FUNDAMENT_STUDIES_AT_ONCE" in page and "Try it now" in page
-    assert "It answers: " in client.post("/settings/operating/services/results/try/").content.decode()
+    assert "Results service: It answers: " in after_errand(client, client.post(reverse("service-now", args=["results"]))).content.decode()
     settings.RESULTS_ADDRESS = "http://127.0.0.1:9"
-    assert "notice problem" in client.post("/settings/operating/services/results/try/").content.decode()
+    assert "notice problem" in after_errand(client, client.post(reverse("service-now", args=["results"]))).content.decode()
     assert Study.objects.exists()

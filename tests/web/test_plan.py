@@ -13,12 +13,14 @@ from datetime import date
 
 import docx
 import pytest
+from django.core.files.uploadedfile import SimpleUploadedFile
 from django.test import Client
 from django.urls import reverse
 from markdown_it import MarkdownIt
 from openpyxl import load_workbook
 from PIL import Image
 
+from fundament.files.errors import FileError
 from fundament.rendering.docx import docx_of
 from fundament.rendering.html import page
 from fundament.rendering.markdown import markdown_of
@@ -34,7 +36,7 @@ from fundament.web.studies.services.adding import set_secondary_keywords
 from fundament.web.studies.services.deciding import decide_on, plan_length
 from fundament.web.studies.services.planning import plan_of, set_plan
 from fundament.web.studies.services.yardsticks import compiled_of
-from tests.web.conftest import make_draft, member, picture, settle
+from tests.web.conftest import after_errand, make_draft, member, picture, settle
 from tests.web.test_deciding_screens import yardstick_of
 
 NASTY = "<script>alert(1)</script> *bold* | pipe # hash _under_ [x](javascript:1)"
@@ -155,16 +157,18 @@ def test_a_paper_may_hold_anything(tmp_path: object) -> None:
 
 @pytest.mark.parametrize("content", [b"", b"GIF89a", picture(6_000, 4_000, "JPEG"), b"<svg xmlns='x'/>", picture()[:40]])
 def test_only_pictures_become_logos(signed_in: Client, actor: Actor, content: bytes) -> None:
-    if content:
-        with pytest.raises(ApplicationError):
-            workspaces.set_logo(actor, content)
+    with pytest.raises(FileError):
+        workspaces.set_logo(actor, content)
+    upload = SimpleUploadedFile("logo.png", content or b"x")
+    answer = after_errand(signed_in, signed_in.post(reverse("set-logo"), {"logo": upload}))
+    assert "A logo is a PNG or JPEG" in answer.content.decode() and answer.redirect_chain[-1][0].startswith(reverse("members"))
     assert signed_in.get(reverse("logo")).status_code == 404
 
 
 def test_a_logo_is_made_anew_small_and_taken_away(signed_in: Client, actor: Actor) -> None:
     upload = io.BytesIO(picture(3_000, 1_000, "JPEG"))
     upload.name = "logo.jpg"
-    assert signed_in.post(reverse("set-logo"), {"logo": upload}).status_code == 302
+    after_errand(signed_in, signed_in.post(reverse("set-logo"), {"logo": upload}))
     shown = signed_in.get(reverse("logo"))
     image = Image.open(io.BytesIO(shown.content))
     assert image.format == "PNG" and image.width <= 800 and image.height <= 300 and "sandbox" in shown["Content-Security-Policy"]

@@ -13,10 +13,12 @@ from django.urls import reverse
 from fundament.providers.assistant import HttpAssistant
 from fundament.web.accounts.roles import Actor
 from fundament.web.drafts.models import Draft, Revision, SettledProposal
-from fundament.web.drafts.services import proposing
+from fundament.web.drafts.services import wording
 from fundament.web.drafts.services.measuring import measure_stored
 from fundament.web.drafts.services.saving import save
 from fundament.web.drafts.services.texts import Text
+from fundament.web.errands.models import Errand
+from fundament.web.errands.services import running
 from fundament.web.history.models import ActionLog
 from fundament.web.history.services.undo import undo
 from fundament.web.studies.models import Study
@@ -32,9 +34,14 @@ def draft(actor: Actor, study: Study, settings: Any, standins: str, monkeypatch:
 
 
 def asked(client: Client, draft: Draft) -> dict[str, Any]:
+    """What is proposed in the end, with the assistant's errand done that a worker does."""
     answer = client.get(reverse("proposals", args=[draft.pk]))
     assert answer.status_code == 200
-    return dict(answer.json())
+    found = dict(answer.json())
+    if found["errand"] is None:
+        return found
+    running.carry_out(found["worded"])
+    return dict(client.get(reverse("proposals", args=[draft.pk]), {"worded": found["worded"]}).json())
 
 
 def sent(client: Client, name: str, draft: Draft, body: Any) -> Any:
@@ -81,6 +88,22 @@ def test_what_is_dismissed_does_not_come_again_until_that_is_undone(draft: Draft
     assert not SettledProposal.objects.exists() and proposal["key"] in {one["key"] for one in asked(signed_in, draft)["proposals"]}
 
 
+def test_what_needs_no_wording_is_there_before_the_assistant_answers(
+    draft: Draft, signed_in: Client, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    with monkeypatch.context() as patched:
+        patched.setattr(HttpAssistant, "word", lambda *_: pytest.fail("no view waits for another server"))
+        first = signed_in.get(reverse("proposals", args=[draft.pk])).json()
+        again = signed_in.get(reverse("proposals", args=[draft.pk]), {"worded": first["worded"]}).json()
+    assert first["proposals"] and all(one["check"] != "use_term" for one in first["proposals"])
+    assert "assistant is asked" in first["panel"] and again["worded"] == first["worded"]
+    running.carry_out(first["worded"])
+    done = signed_in.get(reverse("proposals", args=[draft.pk]), {"worded": first["worded"]}).json()
+    assert done["errand"] is None and any(one["check"] == "use_term" for one in done["proposals"])
+    assert Errand.objects.filter(kind=wording.WORD).count() == 1  # what is answered is not asked again
+    assert signed_in.get(reverse("proposals", args=[draft.pk]), {"worded": "7" * 12}).status_code == 404
+
+
 @pytest.mark.parametrize(
     "rows", [None, [], [7], [{}], [{"key": ""}], [{"key": "x" * 999}], [{"key": "a", "after": 7}], [{"key": "a"}] * 99, "x"]
 )
@@ -113,8 +136,15 @@ def test_terms_are_not_worded_by_rule(draft: Draft, signed_in: Client, monkeypat
 
 def test_a_passage_is_said_shorter(draft: Draft, actor: Actor, signed_in: Client) -> None:
     block = next(node for node in draft.document["content"] if "Take out" in json.dumps(node))
-    answer = sent(signed_in, "rewrite", draft, {"kind": "shorten", "block": block["attrs"]["id"], "start": 0, "end": 0})
+    passage = {"kind": "shorten", "block": block["attrs"]["id"], "start": 0, "end": 0}
+    begun = sent(signed_in, "rewrite", draft, passage)
+    assert begun.status_code == 202 and sent(signed_in, "rewrite", draft, passage).status_code == 429
+    running.carry_out(begun.json()["number"])
+    answer = sent(signed_in, "rewrite", draft, {**passage, "errand": begun.json()["number"]})
     proposal = answer.json()["proposal"]
+    other = next(node for node in draft.document["content"] if node["type"] == "paragraph" and node != block)
+    moved = sent(signed_in, "rewrite", draft, {**passage, "block": other["attrs"]["id"], "errand": begun.json()["number"]})
+    assert moved.status_code == 422 and "changed meanwhile" in moved.json()["problem"]
     assert answer.status_code == 200 and len(proposal["after"]) < len(proposal["before"]) and "<del>" in answer.json()["shown"]
     for body in (
         {"kind": "translate"},
@@ -126,4 +156,4 @@ def test_a_passage_is_said_shorter(draft: Draft, actor: Actor, signed_in: Client
         assert sent(signed_in, "rewrite", draft, body).status_code == 422
     shown = signed_in.get(reverse("draft", args=[draft.pk])).content.decode()
     assert 'data-rewrite="shorten"' in shown and 'data-rewrite="expand"' not in shown  # what it cannot do has no button
-    assert proposing.rewrites() == ("shorten",)
+    assert wording.rewrites() == ("shorten",)

@@ -133,7 +133,8 @@ ADDRESSES: dict[str, tuple[str, str | None]] = {
     "new-site": ("POST", "editor"),
     "site": ("GET", "reader"),
     "change-site": ("POST", "editor"),
-    "site-traffic": ("GET", "reader"),
+    "ask-site-traffic": ("POST", "reader"),
+    "site-traffic": ("GET", None),
     "add-pages": ("POST", "editor"),
     "list-site": ("POST", "editor"),
     "read-site": ("POST", "editor"),
@@ -177,6 +178,7 @@ ADDRESSES: dict[str, tuple[str, str | None]] = {
     "bring-draft": ("POST", "writer"),
     "keep-asset": ("POST", "writer"),
     "asset": ("GET", "reader"),
+    "search-library": ("POST", "writer"),
     "picture-library": ("GET", "writer"),
     "picture-preview": ("GET", "writer"),
     "revisions": ("GET", "reader"),
@@ -185,6 +187,7 @@ ADDRESSES: dict[str, tuple[str, str | None]] = {
     "keep-revision": ("POST", "writer"),
     "compare-revisions": ("GET", "reader"),
 }
+OF_ONE = ("errand", "site-traffic", "picture-library", "picture-preview")  # whoever asked sees it, and nobody else
 # these lead nowhere in particular, so somebody of another workspace sees their own
 OF_NOBODY = {
     "ready",
@@ -202,8 +205,7 @@ OF_NOBODY = {
     "new-study",
     "open-study-file",
     "keep-asset",
-    "picture-library",
-    "picture-preview",
+    "search-library",
     "notices",
     "notices-count",
     "to-folder",
@@ -274,7 +276,17 @@ def places(actor: Actor, study: Study, draft: Draft) -> dict[str, dict[str, Any]
     found |= {key: {"import_id": table} for key in ["import", "import-columns", "take-import", "stop-import"]}
     found |= {
         key: {"site_id": own}
-        for key in ["mean-for", "site-traffic", "site", "change-site", "add-pages", "list-site", "read-site", "stop-site", "archive-site"]
+        for key in [
+            "mean-for",
+            "ask-site-traffic",
+            "site",
+            "change-site",
+            "add-pages",
+            "list-site",
+            "read-site",
+            "stop-site",
+            "archive-site",
+        ]
     }
     found["publish-draft"] = of_draft
     found["export-file"] = {**of_draft, "form": "markdown"}
@@ -303,7 +315,8 @@ def places(actor: Actor, study: Study, draft: Draft) -> dict[str, dict[str, Any]
     found |= {"change-member": membership, "password-link": membership, "end-invitation": {"invitation_id": invitation.pk}}
     found["job-again"], found["service-now"] = {"job": a_failed_job(study)}, {"key": "results"}
     found["switch-workspace"] = {"workspace_id": actor.workspace.pk}
-    found["errand"] = {"errand_id": 10**6}  # one's own alone
+    found["errand"] = found["site-traffic"] = found["picture-library"] = {"errand_id": 10**6}  # one's own alone
+    found["picture-preview"] = {"errand_id": 10**6, "number": 0}
     found["end-sign-in"] = {"sign_in_id": 10**6}
     found["invitation"] = found["new-password"] = {"token": "none"}
     return found
@@ -377,7 +390,7 @@ def test_what_each_role_may_do(client: Client, actor: Actor, places: dict[str, d
     wrong = {}
     last = ("renew", "read-again")  # after these the study is at work
     for name, (_, least) in sorted(ADDRESSES.items(), key=lambda item: item[0] in last):
-        if name in ("sign-out", "invitation", "new-password", "forgotten-password", "end-sign-in", "errand", "ready"):
+        if name in ("sign-out", "invitation", "new-password", "forgotten-password", "end-sign-in", *OF_ONE, "ready"):
             continue
         status = ask(client, name, places[name])
         allowed = not least or LOWEST_FIRST.index(role) >= LOWEST_FIRST.index(least)

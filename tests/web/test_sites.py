@@ -8,6 +8,7 @@ from typing import Any
 
 import pytest
 from django.test import Client
+from django.urls import reverse
 
 from fundament.files.errors import FileError
 from fundament.files.sitemaps import MOST_ADDRESSES, read_sitemap
@@ -19,7 +20,7 @@ from fundament.web.sites.models import Page, Site
 from fundament.web.sites.services import site_reading, sites
 from fundament.web.studies.models import Study
 from fundament.web.studies.services import purposes
-from tests.web.conftest import member
+from tests.web.conftest import member, part_after_errand
 
 HOST = "marlandquoin.example"
 
@@ -151,13 +152,16 @@ def test_the_screens_of_sites(actor: Actor, signed_in: Client, outside: str) -> 
 
 
 def test_what_searches_bring_to_a_site(signed_in: Client, site: Site, settings: Any) -> None:
-    page = signed_in.get(f"/sites/{site.pk}/traffic/").content.decode()
+    def traffic() -> str:
+        return part_after_errand(signed_in, signed_in.post(reverse("ask-site-traffic", args=[site.pk])))
+
+    page = traffic()
     assert "visits in October 2026" in page and "svg" in page
     settings.KEYWORDS_ADDRESS = "http://127.0.0.1:9"
     Site.objects.filter(pk=site.pk).update(host="another.example")
-    assert "The keyword catalogue cannot be reached" in signed_in.get(f"/sites/{site.pk}/traffic/").content.decode()
+    assert "The keyword catalogue cannot be reached" in traffic()
     settings.KEYWORDS_ADDRESS = ""
-    assert signed_in.get(f"/sites/{site.pk}/traffic/").content.decode().strip() == ""
+    assert signed_in.post(reverse("ask-site-traffic", args=[site.pk])).content == b""
 
 
 def test_a_stranger_and_a_reader_change_nothing(actor: Actor, site: Site) -> None:

@@ -7,7 +7,7 @@ import socket
 import struct
 import threading
 import time
-from collections.abc import Callable, Iterator
+from collections.abc import Iterator
 from typing import Any
 
 import pytest
@@ -21,7 +21,7 @@ from fundament.web import serve
 from fundament.web import watchdog as watchdog_module
 from fundament.web.asgi import Application
 from fundament.web.sending import Answer, Sender
-from fundament.web.turns import HASHING, ORDINARY, SLOW, TooManyError, Turns, turn_of
+from fundament.web.turns import HASHING, ORDINARY, Turns, turn_of
 from fundament.web.watchdog import Watchdog
 from tests.helpers import run_in_a_loop
 from tests.web.serving import served
@@ -239,11 +239,7 @@ def test_views_say_which_turn_they_take() -> None:
     assert turn_of("POST", "/drafts/1/text/") == ORDINARY
     assert turn_of("POST", "/drafts/of/1/bring/") == ORDINARY  # a job reads it
     assert turn_of("POST", "/pictures/") == ORDINARY
-    assert turn_of("GET", "/pictures/library/") == SLOW
-
-
-def asked(turns: Turns, work: Callable[[], Any], *accounts: str) -> list[Any]:
-    return [asyncio.create_task(turns.run(account, work)) for account in accounts]
+    assert turn_of("POST", "/pictures/library/") == ORDINARY
 
 
 def test_turns_go_from_one_account_to_the_next() -> None:
@@ -254,40 +250,17 @@ def test_turns_go_from_one_account_to_the_next() -> None:
         greedy = [asyncio.create_task(turns.run("greedy", lambda n=n: order.append(f"greedy {n}"))) for n in range(5)]
         modest = [asyncio.create_task(turns.run("modest", lambda: order.append("modest")))]
         await asyncio.gather(*greedy, *modest)
-        assert turns.working == 0 and not turns._asked and not turns._of_account
+        assert turns.working == 0
 
     run_in_a_loop(all_of_them())
     assert order.index("modest") <= 2 and len(order) == 6
 
 
-def test_one_of_a_person_at_once_and_so_many_wait() -> None:
-    at_once: list[int] = []
-    now: list[int] = []
-
-    def slow() -> None:
-        now.append(1)
-        at_once.append(len(now))
-        time.sleep(0.02)
-        now.pop()
-
-    async def all_of_them() -> None:
-        turns = Turns("test", 3, of_one=1, waiting_of_one=2)
-        first = asked(turns, slow, "a", "a", "a")
-        await asyncio.sleep(0)
-        with pytest.raises(TooManyError):
-            await turns.run("a", slow)
-        await asyncio.gather(*first, *asked(turns, slow, "b"))
-        assert max(at_once) <= 2 and turns.working == 0 and not turns._asked
-        await turns.run("a", slow)  # and again
-
-    run_in_a_loop(all_of_them())
-
-
 @settings(max_examples=40, deadline=None)
-@given(st.lists(st.tuples(st.sampled_from("abc"), st.booleans()), max_size=25), st.integers(1, 3), st.integers(0, 2))
-def test_turns_come_back_whoever_is_cancelled(asks: list[tuple[str, bool]], at_once: int, of_one: int) -> None:
+@given(st.lists(st.tuples(st.sampled_from("abc"), st.booleans()), max_size=25), st.integers(1, 3))
+def test_turns_come_back_whoever_is_cancelled(asks: list[tuple[str, bool]], at_once: int) -> None:
     async def all_of_them() -> None:
-        turns = Turns("test", at_once, of_one=of_one, waiting_of_one=50)
+        turns = Turns("test", at_once)
         tasks = [asyncio.create_task(turns.run(account, lambda: time.sleep(0.001))) for account, _ in asks]
         await asyncio.sleep(0.001)
         for task, (_, leaves) in zip(tasks, asks, strict=True):
@@ -297,7 +270,7 @@ def test_turns_come_back_whoever_is_cancelled(asks: list[tuple[str, bool]], at_o
         until = time.monotonic() + 5
         while turns.working and time.monotonic() < until:
             await asyncio.sleep(0.005)
-        assert turns.working == 0 and not turns._asked and not turns._of_account
+        assert turns.working == 0
 
     run_in_a_loop(all_of_them())
 

@@ -13,6 +13,7 @@ MOST_PIXELS = 60_000_000
 MOST_SIDE = 2_000  # px of what is kept
 FORMATS = ("PNG", "JPEG", "WEBP", "GIF")
 QUALITY = 86  # of a JPEG
+LOGO_BYTES, LOGO_PIXELS, LOGO_SIZE = 2_000_000, 20_000_000, (800, 300)
 
 
 class Picture(NamedTuple):
@@ -59,6 +60,20 @@ def remade(content: bytes) -> Picture:
             return _saved(plain, is_photograph)
     except (OSError, ValueError, SyntaxError, EOFError, Image.DecompressionBombError) as error:
         raise FileError("picture.unreadable") from error
+
+
+def logo_of(content: bytes) -> bytes:
+    """The picture in a file as a small PNG, for the head of a paper. Raises FileError for anything else than a PNG or JPEG of a sane size."""
+    try:
+        with Image.open(io.BytesIO(content), formats=("PNG", "JPEG")) as image:
+            if len(content) > LOGO_BYTES or image.width * image.height > LOGO_PIXELS:
+                raise ValueError("too large")
+            image.thumbnail(LOGO_SIZE)
+            held = io.BytesIO()
+            image.convert("RGBA").save(held, "PNG")
+            return held.getvalue()
+    except (OSError, ValueError, SyntaxError, EOFError, Image.DecompressionBombError) as error:
+        raise FileError("error.logo", megabytes=LOGO_BYTES / 1_000_000) from error
 
 
 def _upright(image: Image.Image) -> Image.Image:

@@ -26,12 +26,12 @@ django.setup(set_prefix=False)
 from django.conf import settings  # noqa: E402 - after Django is set up
 
 from fundament.core.message import message  # noqa: E402
-from fundament.web.accounts.requests import account_of_scope, is_known, screen_of_scope  # noqa: E402
+from fundament.web.accounts.requests import is_known, screen_of_scope  # noqa: E402
 from fundament.web.bodies import REFUSED, most_body_of  # noqa: E402
 from fundament.web.live.channel import EVENTS, Channel  # noqa: E402
 from fundament.web.policies import FOR_FILES, raw_headers  # noqa: E402
 from fundament.web.sending import Answer, Sender  # noqa: E402
-from fundament.web.turns import ORDINARY, SAFE, SLOW, TooManyError, turn_of, turns_of_views  # noqa: E402
+from fundament.web.turns import ORDINARY, SAFE, turn_of, turns_of_views  # noqa: E402
 from fundament.web.watchdog import Watchdog  # noqa: E402
 
 Scope = dict[str, Any]
@@ -152,7 +152,7 @@ class Application:
     async def _answer(self, scope: Scope, receive: Receive, body: bytes) -> Answer | None:
         """The answer when it is its turn; None where somebody who only asked to see something left before."""
         kind = ORDINARY if REFUSED in scope else turn_of(scope["method"], scope["path"])
-        account = account_of_scope(scope) if kind == SLOW else (scope.get("client") or ("",))[0]
+        account = (scope.get("client") or ("",))[0]
         left = asyncio.create_task(_left(receive)) if scope["method"] in SAFE and REFUSED not in scope else None
         work = asyncio.create_task(self.turns[kind].run(account, lambda: self._django.answer(scope, body)))
         try:
@@ -161,9 +161,6 @@ class Application:
                 work.cancel()  # it waits no longer; what is begun is ended in its thread
                 return None
             return work.result()
-        except TooManyError:
-            refused = {**scope, REFUSED: (429, message("error.one_at_a_time"))}
-            return await self.turns[ORDINARY].run(account, lambda: self._django.answer(refused, b""))
         finally:
             if left is not None:
                 left.cancel()

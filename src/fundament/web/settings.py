@@ -16,7 +16,6 @@ TESTING = bool(os.environ.get("FUNDAMENT_TESTING"))
 DEBUG = False
 VIEWS_AT_ONCE = 6  # in one process; others wait their turn, and a screen that only listens holds none
 HASHING_AT_ONCE = 1  # passwords looked at, in one process
-SLOW_AT_ONCE, SLOW_WAITING = 3, 24  # views that wait for other servers or read files, in one process; and how many more of one person wait
 ANSWERS_HELD = 64_000_000  # bytes of answers that are not read yet, in one process
 STUCK_SECONDS = 60.0  # until a process whose turns, connections or loop do not come back ends itself
 POOLED = bool(os.environ.get("FUNDAMENT_POOLED"))  # web processes share connections among threads
@@ -97,7 +96,7 @@ DATABASES = {
         "CONN_MAX_AGE": 0,  # the pool keeps connections, not the threads
         # a web request waits for nothing for long: a connection, a locked row, a statement
         "OPTIONS": {
-            "pool": {"min_size": 1, "max_size": VIEWS_AT_ONCE + HASHING_AT_ONCE + SLOW_AT_ONCE + 2, "timeout": 10},
+            "pool": {"min_size": 1, "max_size": VIEWS_AT_ONCE + HASHING_AT_ONCE + 2, "timeout": 10},
             "options": "-c lock_timeout=5s -c statement_timeout=20s",
         }
         if POOLED

@@ -30,7 +30,7 @@ class Watchdog:
     def problem(self) -> str:
         """What is wrong, "" for nothing."""
         for name, turns in self._turns.items():
-            if turns.seconds_stuck > settings.STUCK_SECONDS * turns.patience:
+            if turns.seconds_stuck > settings.STUCK_SECONDS:
                 return f"no {name} turn came back for {turns.seconds_stuck:.0f} s"
         if self._pool_seconds_empty() > settings.STUCK_SECONDS:
             return "the pool has no connection, and no view works"

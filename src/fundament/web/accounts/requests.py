@@ -11,7 +11,7 @@ from django.contrib.auth import get_user
 from django.contrib.auth.models import AnonymousUser
 from django.core.handlers.asgi import ASGIRequest
 from django.db import connection
-from django.http import HttpRequest, parse_cookie
+from django.http import HttpRequest
 
 from fundament.web.accounts.models import Membership, Person
 from fundament.web.accounts.roles import Actor
@@ -67,12 +67,6 @@ def screen_of_scope(scope: dict[str, Any]) -> tuple[int, int] | None:
         return None if workspace is None else (workspace, int(person_of(request).pk))
     finally:
         connection.close()
-
-
-def account_of_scope(scope: dict[str, Any]) -> str:
-    """Whose turn a bare ASGI request takes: that of its session, or of its address where it has none. Asks nobody whether the session is one."""
-    cookies = parse_cookie(next((value for name, value in scope["headers"] if name == b"cookie"), b"").decode("latin1"))
-    return cookies.get(settings.SESSION_COOKIE_NAME) or str((scope.get("client") or ("",))[0])
 
 
 def _request_of(scope: dict[str, Any]) -> ASGIRequest:

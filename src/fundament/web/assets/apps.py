@@ -7,10 +7,11 @@ class AssetsConfig(AppConfig):
 
     def ready(self) -> None:
         from fundament.web.assets.models import Asset
-        from fundament.web.assets.services import keeping
+        from fundament.web.assets.services import keeping, library
         from fundament.web.errands.services import running
         from fundament.web.operating.registry import Store, declare_store
         from fundament.web.operating.services.overview import stored_bytes
 
         running.declare(running.KindOfErrand(keeping.PICTURE, keeping.carried_out, lambda _: "/studies/"))
+        running.declare(running.KindOfErrand(library.LIBRARY, library.carried_out, lambda _: "/studies/"))
         declare_store(Store("Pictures of drafts", lambda workspace: stored_bytes(Asset.objects.filter(workspace_id=workspace), "content")))

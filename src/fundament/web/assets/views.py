@@ -7,23 +7,27 @@ from django.shortcuts import render
 from django.urls import reverse
 from django.views.decorators.http import require_GET, require_POST
 
-from fundament.core.errors import SaidError
-from fundament.messages import say_error
+from fundament.messages import say
 from fundament.web.accounts.requests import actor_of
 from fundament.web.accounts.roles import ask, get_for
 from fundament.web.answers import answers_json
 from fundament.web.assets.models import Asset
 from fundament.web.assets.services import keeping
+from fundament.web.assets.services import library as searching
 from fundament.web.bodies import takes_bodies_of
+from fundament.web.errands.models import Errand
+from fundament.web.errands.parts import waiting
+from fundament.web.errands.services.running import of_number
 from fundament.web.policies import FOR_FILES
-from fundament.web.turns import SLOW, takes_turn
-from fundament.web.typed import asked, typed
+from fundament.web.sites.services.answers import address_of
+from fundament.web.templating import message_of
+from fundament.web.typed import typed
 
 _FOREVER = "private, max-age=31536000, immutable"  # its address has its content's hash
 
 
 @answers_json
-@takes_bodies_of(keeping.MOST_BYTES + 100_000)
+@takes_bodies_of(searching.MOST_BYTES + 100_000)
 @require_POST
 def keep_asset(request: HttpRequest) -> HttpResponse:
     """Have a picture kept out of a file, from an address, or from the library: where the desk is told of it."""
@@ -46,23 +50,36 @@ def picture(asset: Asset) -> HttpResponse:
     return HttpResponse(bytes(asset.content), content_type=asset.media_type, headers={**FOR_FILES, "Cache-Control": _FOREVER})
 
 
-@require_GET
-@takes_turn(SLOW)
-def library(request: HttpRequest) -> HttpResponse:
-    """The library's pictures to some words, as a part of the desk."""
-    ask(actor_of(request), "draft.write")
-    words, problem, found = asked(request, "words", 200), "", None
-    try:
-        found = keeping.search_library(words)
-    except SaidError as error:
-        problem, found = say_error(error), []
-    return render(request, "assets/library_part.html", {"words": words, "found": found, "problem": problem})
+@require_POST
+def ask_library(request: HttpRequest) -> HttpResponse:
+    """Have the library searched for some words, as a part of the desk."""
+    actor, words = actor_of(request), typed(request, "words", 200).strip()
+    ask(actor, "draft.write")
+    errand = searching.ask_for_library(actor, words) if words else None
+    if errand is None:
+        return render(request, "assets/library_part.html", {"is_missing": not address_of("pictures")})
+    return _library(request, errand)
 
 
 @require_GET
-@takes_turn(SLOW)
-def library_preview(request: HttpRequest) -> HttpResponse:
-    """A picture of the library, small."""
+def library(request: HttpRequest, errand_id: int) -> HttpResponse:
+    """What a search of the library found."""
     ask(actor_of(request), "draft.write")
-    content, media_type = keeping.preview(asked(request, "of", 8_000))
+    return _library(request, of_number(actor_of(request), errand_id, searching.LIBRARY))
+
+
+def _library(request: HttpRequest, errand: Errand) -> HttpResponse:
+    if errand.is_under_way:
+        return waiting(request, errand, reverse("picture-library", args=[errand.pk]), "The library is searched.")
+    context = {
+        "errand": errand, "words": errand.arguments["words"], "found": (errand.result or {}).get("found", []),
+        "problem": say(message_of(errand.problem)) if errand.problem else "",
+    }  # fmt: skip
+    return render(request, "assets/library_part.html", context)
+
+
+@require_GET
+def library_preview(request: HttpRequest, errand_id: int, number: int) -> HttpResponse:
+    """A picture of the library, small, as a search brought it."""
+    content, media_type = searching.preview(actor_of(request), errand_id, number)
     return HttpResponse(content, content_type=media_type, headers={**FOR_FILES, "Cache-Control": "private, max-age=3600"})

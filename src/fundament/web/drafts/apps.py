@@ -10,7 +10,7 @@ class DraftsConfig(AppConfig):
 
         from fundament.web.accounts.signals import rights_ended
         from fundament.web.drafts.models import Draft, Revision
-        from fundament.web.drafts.services import bringing, opening_study_file
+        from fundament.web.drafts.services import bringing, opening_study_file, wording
         from fundament.web.drafts.services.measuring import used_terms
         from fundament.web.drafts.services.reworking import begin_reworking
         from fundament.web.drafts.services.saving import follow_text
@@ -47,6 +47,8 @@ class DraftsConfig(AppConfig):
 
         errands.declare(errands.KindOfErrand(bringing.BRING, bringing.carried_out, lambda given: reverse("drafts", args=[given["study"]])))
         errands.declare(errands.KindOfErrand(opening.OPEN_FILE, opening_study_file.carried_out, lambda _: reverse("new-study")))
+        errands.declare(errands.KindOfErrand(wording.WORD, wording.word, lambda given: reverse("desk", args=[given["draft"]])))
+        errands.declare(errands.KindOfErrand(wording.REWRITE, wording.rewrite, lambda _: reverse("studies")))
         rights_ended.connect(shares_end, dispatch_uid="shares_end", weak=False)
         uses_wanted.connect(uses_of_draft, dispatch_uid="uses_of_draft", weak=False)
         study_read.connect(draft_of_rework, dispatch_uid="draft_of_rework", weak=False)

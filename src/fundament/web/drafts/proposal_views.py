@@ -7,6 +7,7 @@ from typing import Any
 
 from django.http import HttpRequest, JsonResponse
 from django.template.loader import render_to_string
+from django.urls import reverse
 from django.views.decorators.http import require_GET, require_POST
 
 from fundament.core.documents.changing import CONTENT, blocks_of, text_of_block
@@ -17,9 +18,10 @@ from fundament.web.accounts.roles import ask, can
 from fundament.web.answers import answers_json
 from fundament.web.bodies import body_of, takes_bodies_of
 from fundament.web.drafts.panels import LEAST_BOUND, verdict_of
-from fundament.web.drafts.services import proposing
+from fundament.web.drafts.services import proposing, wording
+from fundament.web.errands.services.running import of_number
 from fundament.web.errors import ApplicationError
-from fundament.web.turns import SLOW, takes_turn
+from fundament.web.typed import asked
 
 MOST_BODY = 2_000_000  # forty proposals with their texts
 
@@ -29,12 +31,13 @@ MOST_BODY = 2_000_000  # forty proposals with their texts
 def proposals(request: HttpRequest, draft_id: int) -> JsonResponse:
     """The panel with the proposals for the stored text, and what each does to it."""
     actor = actor_of(request)
-    proposed = proposing.proposals_for(actor, draft_id)
+    worded = asked(request, "worded", 15)
+    proposed = proposing.proposals_for(actor, draft_id, of_number(actor, worded, wording.WORD) if worded else None)
     score = proposed.measured.score
     settled = proposing.settled_of(proposed.draft)
     context = {
         "score": score, "measured": proposed.measured, "verdict": verdict_of(score) if score else "", "rows": [_shown(one) for one in proposed.proposals],
-        "joint": proposed.joint, "whole": sum(not one.is_skeleton for one in proposed.proposals), "problem": say(proposed.problem) if proposed.problem else "", "is_worded": proposed.is_worded, "to_write": proposed.to_write,
+        "joint": proposed.joint, "whole": sum(not one.is_skeleton for one in proposed.proposals), "problem": say(proposed.problem) if proposed.problem else "", "is_worded": proposed.is_worded, "is_asked": proposed.asked is not None, "to_write": proposed.to_write,
         "settled": settled, "may_say": can(actor, "draft.state"),
     }  # fmt: skip
     nodes = blocks_of(proposed.draft.document)
@@ -43,6 +46,8 @@ def proposals(request: HttpRequest, draft_id: int) -> JsonResponse:
             "panel": render_to_string("drafts/proposals_part.html", context, request),
             "proposals": [_plain(one, nodes) for one in proposed.proposals],
             "version": proposed.draft.version,
+            "errand": reverse("errand", args=[proposed.asked.pk]) if proposed.asked is not None else None,
+            "worded": proposed.asked.pk if proposed.asked is not None else worded or None,
         }
     )
 
@@ -61,15 +66,20 @@ def settle(request: HttpRequest, draft_id: int) -> JsonResponse:
 
 @answers_json
 @require_POST
-@takes_turn(SLOW)
 def rewrite(request: HttpRequest, draft_id: int) -> JsonResponse:
-    """A passage said otherwise, as a proposal. JSON: kind, block, start, end."""
+    """Have a passage said otherwise. JSON: kind, block, start, end; and errand, when that is done: then it is answered as a proposal."""
     actor, body = actor_of(request), body_of(request)
     ask(actor, "draft.write")
     places = [body.get("start", 0), body.get("end", 0)]
     if not all(isinstance(place, int) and not isinstance(place, bool) and 0 <= place < 10**7 for place in places):
         raise ApplicationError("error.proposal")
-    found = proposing.rewrite(actor, draft_id, str(body.get("kind", ""))[:20], str(body.get("block", ""))[:60], *places)
+    start, end = places
+    passage = (str(body.get("kind", ""))[:20], str(body.get("block", ""))[:60], start, end)
+    if body.get("errand") is None:
+        errand = proposing.ask_for_rewrite(actor, draft_id, *passage)
+        return JsonResponse({"errand": reverse("errand", args=[errand.pk]), "number": errand.pk}, status=202)
+    answer = of_number(actor, str(body["errand"]), wording.REWRITE)
+    found = proposing.rewritten_as(actor, draft_id, *passage, answer=answer)
     context = {"row": _shown(found), "words": (len(found.before.split()), len(found.after.split()))}
     return JsonResponse(
         {

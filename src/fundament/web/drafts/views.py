@@ -27,12 +27,12 @@ from fundament.web.drafts.panels_beside import beside_context
 from fundament.web.drafts.services import outlines, publishing, saving
 from fundament.web.drafts.services.bringing import BRING
 from fundament.web.drafts.services.measuring import Measured, later, measure, measure_stored, note_score
-from fundament.web.drafts.services.proposing import rewrites
 from fundament.web.drafts.services.revising import curve_of
 from fundament.web.drafts.services.seeing import draft_for, draft_to_measure, drafts_by_study, drafts_of, revisions_of
 from fundament.web.drafts.services.stating import said_of, statements_of
 from fundament.web.drafts.services.texts import Text
 from fundament.web.drafts.services.turns import turns
+from fundament.web.drafts.services.wording import rewrites
 from fundament.web.drafts.uses import evidence_for, marks_for, passages_for, whys, word_for
 from fundament.web.errands.services.running import failed
 from fundament.web.errors import ApplicationError, NotFoundError

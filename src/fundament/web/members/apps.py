@@ -8,10 +8,15 @@ class MembersConfig(AppConfig):
     label = "members"
 
     def ready(self) -> None:
+        from django.urls import reverse
+
+        from fundament.web.errands.services import running as errands
         from fundament.web.history.verbs import Verb, declare
+        from fundament.web.members.services import workspaces
         from fundament.web.members.services.profile import connect
 
         connect()
+        errands.declare(errands.KindOfErrand(workspaces.LOGO, workspaces.carried_out, lambda _: reverse("members")))
         declare(
             Verb("workspace.rename", "workspace.rename"),
             Verb("workspace.logo", "workspace.rename"),

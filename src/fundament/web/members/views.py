@@ -14,17 +14,22 @@ from django.shortcuts import redirect, render
 from django.urls import reverse
 from django.views.decorators.http import require_GET, require_http_methods, require_POST
 
-from fundament.messages import say_error
+from fundament.core.message import message
+from fundament.files.pictures import LOGO_BYTES
+from fundament.messages import say, say_error
 from fundament.web.accounts.models import INTERFACE_LANGUAGES, ROLES, TIME_ZONES, Invitation, Person, WorkspaceLogo
 from fundament.web.accounts.requests import WORKSPACE, actor_of, person_of
-from fundament.web.accounts.roles import can, seen_by
+from fundament.web.accounts.roles import ask, can, seen_by
 from fundament.web.bodies import takes_bodies_of
+from fundament.web.errands.services.running import failed
 from fundament.web.errors import ApplicationError, NotFoundError
 from fundament.web.members.services import members, passwords, profile, tries, workspaces
 from fundament.web.members.services.links import is_open, opened
 from fundament.web.members.tasks import queue_password_mail
 from fundament.web.policies import FOR_FILES
-from fundament.web.turns import HASHING, SLOW, takes_turn
+from fundament.web.templating import message_of
+from fundament.web.turns import HASHING, takes_turn
+from fundament.web.typed import asked
 
 _BACKEND = "fundament.web.accounts.backend.PersonBackend"
 
@@ -102,24 +107,22 @@ def _members(request: HttpRequest, status: int = 200, **more: Any) -> HttpRespon
 @require_GET
 def member_list(request: HttpRequest) -> HttpResponse:
     """Who belongs to the workspace, and as what."""
-    return _members(request)
+    errand = failed(actor_of(request), asked(request, "errand", 15), workspaces.LOGO)
+    return _members(request, problem=say(message_of(errand.problem)) if errand is not None and errand.problem else "")
 
 
-@takes_bodies_of(workspaces.MOST_LOGO_BYTES + 100_000)
+@takes_bodies_of(LOGO_BYTES + 100_000)
 @require_POST
-@takes_turn(SLOW)
 def set_logo(request: HttpRequest) -> HttpResponse:
-    """Give the workspace's papers a logo, or take it away."""
-    upload = request.FILES.get("logo")
-    try:
-        if upload is None and not request.POST.get("remove"):
-            raise ApplicationError("error.no_file")
-        workspaces.set_logo(actor_of(request), upload.read() if upload else b"")
-    except ApplicationError as error:
-        if error.status != 422:
-            raise
-        return _members(request, 422, problem=say_error(error))
-    return redirect("members")
+    """Give the workspace's papers a logo, which a job makes of the file, or take it away."""
+    actor, upload = actor_of(request), request.FILES.get("logo")
+    if request.POST.get("remove"):
+        workspaces.set_logo(actor, None)
+        return redirect("members")
+    ask(actor, "workspace.rename")
+    if upload is None:
+        return _members(request, 422, problem=say(message("error.no_file")))
+    return redirect("errand", workspaces.ask_for_logo(actor, (upload.name or "logo").replace("\x00", "")[-200:], upload.read()).pk)
 
 
 @require_GET

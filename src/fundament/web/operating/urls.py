@@ -7,5 +7,4 @@ from fundament.web.operating import views
 urlpatterns = [
     path("settings/operating/", views.page, name="operating"),
     path("settings/operating/jobs/<int:job>/again/", views.job_again, name="job-again"),
-    path("settings/operating/services/<slug:key>/try/", views.service_now, name="service-now"),
 ]

@@ -10,23 +10,18 @@ from django.views.decorators.http import require_GET, require_POST
 from fundament.web.accounts.requests import actor_of
 from fundament.web.operating.services import jobs, overview
 from fundament.web.operating.services.readiness import readiness
-from fundament.web.turns import SLOW, takes_turn
-
-
-def _page(request: HttpRequest, tried: overview.Tried | None = None) -> HttpResponse:
-    actor = actor_of(request)
-    stored = overview.disk_used(actor)
-    context = {
-        "settings_tab": "operating", "failed": jobs.failed_jobs(actor), "services": overview.services(actor), "tried": tried,
-        "stored": stored, "stored_whole": sum(size for _, size in stored), "limits": overview.limits(), "ready": readiness(),
-    }  # fmt: skip
-    return render(request, "operating/page.html", context)
 
 
 @require_GET
 def page(request: HttpRequest) -> HttpResponse:
     """The page."""
-    return _page(request)
+    actor = actor_of(request)
+    stored = overview.disk_used(actor)
+    context = {
+        "settings_tab": "operating", "failed": jobs.failed_jobs(actor), "services": overview.services(actor),
+        "stored": stored, "stored_whole": sum(size for _, size in stored), "limits": overview.limits(), "ready": readiness(),
+    }  # fmt: skip
+    return render(request, "operating/page.html", context)
 
 
 @require_POST
@@ -35,10 +30,3 @@ def job_again(request: HttpRequest, job: int) -> HttpResponse:
     jobs.try_again(actor_of(request), job)
     messages.success(request, "The job is queued again.")
     return redirect("operating")
-
-
-@require_POST
-@takes_turn(SLOW)
-def service_now(request: HttpRequest, key: str) -> HttpResponse:
-    """Ask a service a small question, now."""
-    return _page(request, overview.try_now(actor_of(request), key))

@@ -8,11 +8,16 @@ class SitesConfig(AppConfig):
     label = "sites"
 
     def ready(self) -> None:
+        from django.urls import reverse
+
+        from fundament.web.errands.services import running as errands
         from fundament.web.history.verbs import Verb, declare
         from fundament.web.operating.registry import Service, declare_service
         from fundament.web.sites import tasks  # noqa: F401 - makes its jobs known
-        from fundament.web.sites.services import answers
+        from fundament.web.sites.services import answers, traffic, trying
 
+        errands.declare(errands.KindOfErrand(trying.TRIAL, trying.carried_out, lambda _: reverse("operating"), trying.said_of))
+        errands.declare(errands.KindOfErrand(traffic.TRAFFIC, traffic.carried_out, lambda given: reverse("site", args=[given["site"]])))
         declare(
             Verb("site.add", "site.change"),
             Verb("site.change", "site.change"),

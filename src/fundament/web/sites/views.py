@@ -9,23 +9,27 @@ from django.contrib import messages
 from django.db.models import Count, Q
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import redirect, render
+from django.urls import reverse
 from django.utils.html import format_html
 from django.utils.safestring import SafeString
 from django.views.decorators.http import require_GET, require_POST
 
-from fundament.core.errors import SaidError
-from fundament.messages import label, say, say_error
+from fundament.messages import label, say
 from fundament.web.accounts.models import TIME_ZONES
 from fundament.web.accounts.requests import actor_of
 from fundament.web.accounts.roles import can
 from fundament.web.bodies import takes_bodies_of
 from fundament.web.drawings.months import months_strip
+from fundament.web.errands.models import Errand
+from fundament.web.errands.parts import waiting
+from fundament.web.errands.services.running import of_number
 from fundament.web.numbers import whole_number
 from fundament.web.query_tables import query_table_of
 from fundament.web.sites.models import Page
 from fundament.web.sites.services import site_reading
 from fundament.web.sites.services import sites as services
-from fundament.web.sites.services.answers import provider_of
+from fundament.web.sites.services.traffic import TRAFFIC, ask_for_traffic
+from fundament.web.sites.services.trying import ask_for_trial
 from fundament.web.tables import Column, exported
 from fundament.web.templating import message_of
 
@@ -133,25 +137,34 @@ def site(request: HttpRequest, site_id: int) -> HttpResponse:
     return render(request, "sites/site.html", context)
 
 
+@require_POST
+def ask_traffic(request: HttpRequest, site_id: int) -> HttpResponse:
+    """Have the catalogue asked how many visits searches bring."""
+    errand = ask_for_traffic(actor_of(request), site_id)
+    return _traffic(request, errand) if errand is not None else HttpResponse()
+
+
 @require_GET
-def traffic(request: HttpRequest, site_id: int) -> HttpResponse:
-    """How many visits searches bring, by month, as the catalogue knows it; asked for once the page is there."""
-    found = services.site_for(actor_of(request), site_id)
-    context: dict[str, Any] = {"months": {}, "problem": ""}
-    try:
-        catalogue = provider_of("keywords")
-        if hasattr(catalogue, "traffic"):
-            context["months"] = catalogue.traffic(found.host, country=found.country)
-    except SaidError as error:
-        context["problem"] = say_error(error)
-    if context["months"]:
-        newest = max(context["months"])
-        context |= {
-            "drawing": months_strip(context["months"]),
-            "last": context["months"][newest],
-            "month": date.fromisoformat(f"{newest}-01"),
-        }
+def traffic(request: HttpRequest, errand_id: int) -> HttpResponse:
+    """How many visits searches bring, by month, as the catalogue knows it."""
+    return _traffic(request, of_number(actor_of(request), errand_id, TRAFFIC))
+
+
+def _traffic(request: HttpRequest, errand: Errand) -> HttpResponse:
+    if errand.is_under_way:
+        return waiting(request, errand, reverse("site-traffic", args=[errand.pk]), "The keyword catalogue is asked for its visits.")
+    context: dict[str, Any] = {"problem": say(message_of(errand.problem)) if errand.problem else ""}
+    months: dict[str, float] = (errand.result or {}).get("months", {})
+    if months:
+        newest = max(months)
+        context |= {"drawing": months_strip(months), "last": months[newest], "month": date.fromisoformat(f"{newest}-01")}
     return render(request, "sites/traffic_part.html", context)
+
+
+@require_POST
+def service_now(request: HttpRequest, key: str) -> HttpResponse:
+    """Ask a service a small question, now; a job asks it, and the owners' page says what became of it."""
+    return redirect("errand", ask_for_trial(actor_of(request), key).pk)
 
 
 @require_POST

@@ -3,20 +3,22 @@
 from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
-from concurrent.futures import ThreadPoolExecutor
+from contextlib import AbstractContextManager
 from dataclasses import dataclass
 from typing import Any
 
 from fundament.core.documents.changing import blocks_of
 from fundament.core.documents.schema import plain_text
 from fundament.core.edits.proposals.build import Asked, asked, finish, joint_gain, ready
-from fundament.core.edits.proposals.model import Assistant, Proposal
+from fundament.core.edits.proposals.model import Proposal, Wording
 from fundament.core.edits.proposals.rewriting import passage_of, phrases_to_keep, rewritten
 from fundament.core.edits.proposals.trial import Trial
 from fundament.core.message import Message
+from fundament.core.scoring.compiled import CompiledYardstick
 from fundament.providers.errors import ProviderError
 from fundament.web.accounts.roles import Actor, get_for
 from fundament.web.drafts.models import Draft, SettledProposal, stamps
+from fundament.web.drafts.services import wording
 from fundament.web.drafts.services.claims import claims_of
 from fundament.web.drafts.services.measuring import Measured, measure_stored
 from fundament.web.drafts.services.saving import keep
@@ -24,12 +26,13 @@ from fundament.web.drafts.services.seeing import draft_to_measure
 from fundament.web.drafts.services.stating import said_of
 from fundament.web.drafts.services.texts import text_of
 from fundament.web.drafts.services.turns import alone
+from fundament.web.errands.models import Errand
 from fundament.web.errors import ApplicationError
 from fundament.web.history.services.record import recorded
-from fundament.web.sites.services.answers import provider_of
 from fundament.web.studies.models import Study
 from fundament.web.studies.services.asking import asked_of
 from fundament.web.studies.services.yardsticks import compiled_of
+from fundament.web.templating import message_of
 
 MOST_AT_ONCE, MOST_KEY, MOST_TEXT = 40, 220, 20_000
 
@@ -50,7 +53,7 @@ class ToWrite:
 
 @dataclass(frozen=True)
 class Proposed:
-    """proposals: the largest gain first. joint: what all of them gain together. problem: why none are worded, where that is so. worded: whether somebody words at all."""
+    """proposals: the largest gain first. joint: what all of them gain together. problem: why none are worded, where that is so. is_worded: whether somebody words at all. asked: the errand that has terms worded, as long as it is under way."""
 
     draft: Draft
     measured: Measured
@@ -59,16 +62,11 @@ class Proposed:
     problem: Message | None = None
     is_worded: bool = True
     to_write: tuple[ToWrite, ...] = ()
+    asked: Errand | None = None
 
 
-def assistant() -> Assistant | None:
-    """Whoever words proposals here; None where nobody is set up. Raises ProviderError."""
-    found: Assistant | None = provider_of("assistant")
-    return found
-
-
-def proposals_for(actor: Actor, draft_id: int) -> Proposed:
-    """Work out what to propose for the text that is stored. The assistant is waited for while nobody else waits for the processor."""
+def proposals_for(actor: Actor, draft_id: int, errand: Errand | None = None) -> Proposed:
+    """Work out what to propose for the text that is stored. errand: in which the assistant was asked before; what it has no answer for is asked anew, and nobody waits for it."""
     draft = draft_to_measure(actor, draft_id)
     person = actor.person.pk if actor.person else 0
     measured = measure_stored(draft, person=person, with_items=False)
@@ -81,18 +79,30 @@ def proposals_for(actor: Actor, draft_id: int) -> Proposed:
     )
     finished, questions = _finished(draft), _unanswered(draft, measured)
     wanted = asked(trial, measured.edits, finished)
-
-    def own_ones() -> tuple[Proposal, ...]:
-        with alone(person, text.characters):
-            return ready(trial, reading, features, measured.edits, finished, questions)
-
-    with ThreadPoolExecutor(1) as beside:  # while the assistant words
-        own = beside.submit(own_ones)
-        answers, problem, is_worded = _worded(wanted)
+    answers, problem, is_worded, under_way = _worded(actor, draft_id, wanted, errand)
     with alone(person, text.characters):
-        proposals = tuple(finish(trial, own.result(), wanted, answers))
+        own = ready(trial, reading, features, measured.edits, finished, questions)
+        proposals = tuple(finish(trial, own, wanted, answers))
         joint = joint_gain(trial, proposals) if proposals else 0.0
-    return Proposed(draft, measured, proposals, joint, problem, is_worded, tuple(_to_write(wanted, proposals)))
+    return Proposed(draft, measured, proposals, joint, problem, is_worded, tuple(_to_write(wanted, proposals)), under_way)
+
+
+def _worded(
+    actor: Actor, draft_id: int, wanted: Asked, errand: Errand | None
+) -> tuple[list[list[Wording]], Message | None, bool, Errand | None]:
+    """(wordings of each task, why there are none, whether anybody words here, the errand under way)."""
+    if not wanted.tasks:
+        return [], None, True, None
+    try:
+        helper = wording.assistant()
+    except ProviderError as error:
+        return [], error.message, True, None
+    if helper is None or not helper.understands:
+        return [], None, False, None
+    found, problem = wording.worded(errand)
+    if errand is None or (not errand.is_under_way and problem is None and not found.keys() >= set(wanted.tasks)):
+        errand = wording.ask_for_words(actor, draft_id, wanted.tasks)
+    return [found.get(task, []) for task in wanted.tasks], problem, True, errand if errand is not None and errand.is_under_way else None
 
 
 def _to_write(wanted: Asked, proposals: Sequence[Proposal]) -> Iterator[ToWrite]:
@@ -110,17 +120,6 @@ def _unanswered(draft: Draft, measured: Measured) -> list[str]:
     found = asked_of(Study.objects.get(pk=draft.measured_by), measured.compiled, measured.reading)
     open_ones = [one for one in found if one.kind == "question" and one.ours is not None and one.ours.verdict == "absent"]
     return [one.text for one in sorted(open_ones, key=lambda one: -one.answered)]
-
-
-def _worded(wanted: Asked) -> tuple[list[Any], Message | None, bool]:
-    """(wordings, why there are none, whether anybody words here)."""
-    if not wanted.tasks:
-        return [], None, True
-    try:
-        helper = assistant()
-        return (helper.word(wanted.tasks), None, True) if helper is not None and helper.understands else ([], None, False)
-    except ProviderError as error:
-        return [], error.message, True
 
 
 def settled_of(draft: Draft) -> list[SettledProposal]:
@@ -177,32 +176,55 @@ def _row(draft: Draft, actor: Actor, verdict: str, row: dict[str, Any]) -> Settl
     )  # fmt: skip
 
 
-def rewrite(actor: Actor, draft_id: int, kind: str, block: str, start: int, end: int) -> Proposal:
-    """A passage of the stored text said otherwise, by characters of a block's text. Raises CoreError, ProviderError, ApplicationError."""
+@dataclass(frozen=True)
+class Passage:
+    """A passage of the stored text that is to be said otherwise. node: its block's. start, end: by characters of the block's text."""
+
+    draft: Draft
+    compiled: CompiledYardstick
+    node: dict[str, Any]
+    text: str
+    start: int
+    end: int
+
+
+def ask_for_rewrite(actor: Actor, draft_id: int, kind: str, block: str, start: int, end: int) -> Errand:
+    """Have a passage of the stored text said otherwise, by characters of a block's text. Raises CoreError, ProviderError, ApplicationError."""
+    passage = _passage(actor, draft_id, kind, block, start, end)
+    with _alone(actor, passage.draft):
+        kept = phrases_to_keep(passage.text, _trial(passage.draft, passage.compiled))
+    return wording.ask_for_rewrite(actor, kind, passage.text, kept, passage.compiled.language)
+
+
+def rewritten_as(actor: Actor, draft_id: int, kind: str, block: str, start: int, end: int, answer: Errand) -> Proposal:
+    """What came of it, as a proposal. Raises CoreError, ProviderError, ApplicationError, where the passage was changed meanwhile too."""
+    if answer.problem is not None:
+        problem = message_of(answer.problem)
+        raise ApplicationError(problem.code, **problem.values)
+    passage = _passage(actor, draft_id, kind, block, start, end)
+    if passage.text != answer.arguments["passage"] or not answer.result:
+        raise ApplicationError("error.passage_changed")
+    with _alone(actor, passage.draft):
+        return rewritten(_trial(passage.draft, passage.compiled), passage.node, passage.start, passage.end, answer.result["text"], kind)
+
+
+def _passage(actor: Actor, draft_id: int, kind: str, block: str, start: int, end: int) -> Passage:
     draft = get_for(actor, "draft.write", Draft.objects.annotate(**stamps()), pk=draft_id)
-    helper = assistant()
+    helper = wording.assistant()
     if helper is None or kind not in helper.rewrites:
         raise ApplicationError("error.rewrite_kind")
     compiled = compiled_of(draft.measured_by, draft.figures_stamp)
     if compiled is None:
         raise ApplicationError("draft.no_competitor")
-    text = text_of(draft)
-    node = blocks_of(text.document).get(block)
+    node = blocks_of(draft.document).get(block)
     whole, start, end = passage_of(node, start, end)
-    trial = Trial(compiled, text.document, text.title_tag, text.meta_description, said_of(draft), claims_of(draft.page_id, compiled))
-    person = actor.person.pk if actor.person else 0
-    passage = whole[start:end]
-    with alone(person, text.characters):
-        kept = phrases_to_keep(passage, trial)
-    answer = helper.rewrite(kind, passage, kept, compiled.language)
-    with alone(person, text.characters):
-        return rewritten(trial, node or {}, start, end, answer, kind)
+    return Passage(draft, compiled, node or {}, whole[start:end], start, end)
 
 
-def rewrites() -> tuple[str, ...]:
-    """What the assistant can do with a chosen passage; what it cannot do has no button."""
-    try:
-        helper = assistant()
-    except ProviderError:
-        return ()
-    return helper.rewrites if helper is not None else ()
+def _trial(draft: Draft, compiled: CompiledYardstick) -> Trial:
+    text = text_of(draft)
+    return Trial(compiled, text.document, text.title_tag, text.meta_description, said_of(draft), claims_of(draft.page_id, compiled))
+
+
+def _alone(actor: Actor, draft: Draft) -> AbstractContextManager[None]:
+    return alone(actor.person.pk if actor.person else 0, text_of(draft).characters)

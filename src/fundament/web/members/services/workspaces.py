@@ -3,18 +3,23 @@
 from __future__ import annotations
 
 import base64
-import io
+from collections.abc import Mapping
+from typing import Any
 
 from django.http import HttpRequest
-from PIL import Image
+from django.urls import reverse
 
+from fundament.files.pictures import load_pictures, logo_of
 from fundament.web.accounts.models import Membership, WorkspaceLogo
 from fundament.web.accounts.requests import WORKSPACE, person_of
 from fundament.web.accounts.roles import Actor, ask
+from fundament.web.errands.models import Errand
+from fundament.web.errands.services.running import ask_for
 from fundament.web.errors import ApplicationError, NotFoundError
+from fundament.web.files_in_requests import read_file
 from fundament.web.history.services.record import recorded
 
-MOST_LOGO_BYTES, MOST_PIXELS, LOGO_SIZE = 2_000_000, 20_000_000, (800, 300)
+LOGO = "workspace.logo"  # the kind of errand
 
 
 def switch(request: HttpRequest, workspace_id: int) -> None:
@@ -36,10 +41,22 @@ def rename(actor: Actor, name: str) -> None:
         actor.workspace.save(update_fields=["name"])
 
 
-def set_logo(actor: Actor, content: bytes) -> None:
-    """Give the workspace's papers a logo, as a PNG made anew from what came; nothing takes it away."""
+def ask_for_logo(actor: Actor, name: str, content: bytes) -> Errand:
+    """Have `set_logo` done by a job."""
     ask(actor, "workspace.rename")
-    png = base64.b64encode(_as_png(content)).decode() if content else ""
+    return ask_for(actor, LOGO, name, {}, content)
+
+
+def carried_out(actor: Actor, arguments: Mapping[str, Any], content: bytes | None) -> str:
+    """The errand itself: where the logo is seen."""
+    set_logo(actor, content)
+    return reverse("members")
+
+
+def set_logo(actor: Actor, content: bytes | None) -> None:
+    """Give the workspace's papers a logo, as a PNG made anew from a file; None takes it away. Raises FileError and ConfinedError."""
+    ask(actor, "workspace.rename")
+    png = base64.b64encode(read_file(actor.workspace.pk, logo_of, content, prepare=load_pictures)).decode() if content is not None else ""
     with recorded(actor, "workspace.logo", actor.workspace) as recording:
         known = WorkspaceLogo.objects.filter(workspace=actor.workspace).first()
         if known is not None:
@@ -47,19 +64,3 @@ def set_logo(actor: Actor, content: bytes) -> None:
             known.delete()
         if png:
             recording.made(WorkspaceLogo.objects.create(workspace=actor.workspace, png=png))
-
-
-def _as_png(content: bytes) -> bytes:
-    """A picture from outside, made small. Raises ApplicationError for anything else than a PNG or JPEG of a sane size."""
-    try:
-        if len(content) > MOST_LOGO_BYTES:
-            raise ValueError("too large")
-        with Image.open(io.BytesIO(content), formats=("PNG", "JPEG")) as image:
-            if image.width * image.height > MOST_PIXELS:
-                raise ValueError("too many pixels")
-            image.thumbnail(LOGO_SIZE)
-            held = io.BytesIO()
-            image.convert("RGBA").save(held, "PNG")
-            return held.getvalue()
-    except (OSError, ValueError, SyntaxError, Image.DecompressionBombError) as error:
-        raise ApplicationError("error.logo", megabytes=MOST_LOGO_BYTES / 1_000_000) from error

@@ -44,12 +44,18 @@ class Tried:
     seconds: float
 
 
-def try_now(actor: Actor, key: str) -> Tried:
-    """Ask a service a small question. It is asked outside of any transaction."""
+def service_of(actor: Actor, key: str) -> Service:
+    """A service that is set up. Raises NotFoundError."""
     ask(actor, "workspace.operate")
     service = SERVICES.get(key)
     if service is None or not service.address():
         raise NotFoundError("error.not_found")
+    return service
+
+
+def try_now(actor: Actor, key: str) -> Tried:
+    """Ask a service a small question, outside of any transaction. Raises NotFoundError."""
+    service = service_of(actor, key)
     begin = time.monotonic()
     try:
         said, worked = service.try_now(), True
