@@ -121,6 +121,7 @@ APPLICATION = {
     "error.one_at_a_time": "Something that you asked for is still being read. Try again when it is done; nothing of it is lost.",
     "error.bodies": "Too much is being sent at once. Try again in a moment; what you wrote is kept in this browser.",
     "error.revisions": "This draft was kept {most:g} times within an hour, which is the most. Your text stays in this browser; save again later.",
+    "service.pictures_found": "It answered; {pictures:n|picture|pictures} for a trial.",
     "service.tried": "{name}: {said} ({seconds:g} s)",
     "service.answered": "It answers: {results:n|result|results} for the word “test”.",
     "error.studies_waiting": "{most} studies of this workspace are being read or wait to be; open this one when some of them are ready.",

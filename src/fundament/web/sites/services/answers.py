@@ -95,7 +95,7 @@ def try_speed() -> Message:
 
 def try_pictures() -> Message:
     """Ask the library for pictures. Raises ProviderError."""
-    return message("service.figures_found", figures=len(_needed("pictures").search("house")))
+    return message("service.pictures_found", pictures=len(_needed("pictures").search("house")))
 
 
 def try_assistant() -> Message:
