@@ -21,6 +21,7 @@ from openpyxl import load_workbook
 from PIL import Image
 
 from fundament.files.errors import FileError
+from fundament.rendering import pdf
 from fundament.rendering.docx import docx_of
 from fundament.rendering.html import page
 from fundament.rendering.markdown import markdown_of
@@ -28,6 +29,7 @@ from fundament.rendering.paper import Facts, Heading, Paper, Paragraph, Points, 
 from fundament.schemas.plan import from_json, to_json
 from fundament.web.accounts.models import WorkspaceLogo
 from fundament.web.accounts.roles import Actor
+from fundament.web.errands.models import Errand
 from fundament.web.errors import ApplicationError
 from fundament.web.members.services import workspaces
 from fundament.web.studies.models import Study
@@ -113,12 +115,30 @@ def test_a_plan_says_of_which_place_and_day_its_results_are(signed_in: Client, p
 
 def test_the_pdf_has_text_title_language_and_bookmarks(signed_in: Client, planned: Study, actor: Actor) -> None:
     workspaces.set_logo(actor, picture())
-    content = signed_in.get(reverse("export-plan", args=[planned.pk]), {"format": "pdf"}).content
+    assert signed_in.get(reverse("export-plan", args=[planned.pk]), {"format": "pdf"}).status_code == 404  # no view sets one
+    screen = after_errand(signed_in, signed_in.post(reverse("set-plan-pdf", args=[planned.pk]))).content.decode()
+    number = Errand.objects.latest("pk").pk
+    assert "The PDF is made" in screen and reverse("plan-pdf", args=[number]) in screen
+    answer = signed_in.get(reverse("plan-pdf", args=[number]))
+    content = answer.content
+    assert answer["Content-Disposition"].endswith('.pdf"') and answer["Content-Type"] == "application/pdf"
     assert content.startswith(b"%PDF") and len(content) > 20_000
     streams = [zlib.decompress(found) for found in re.findall(rb"/FlateDecode[^>]*>>\nstream\n(.*?)\nendstream", content, re.DOTALL)]
     everything = content + b"".join(streams)
     for mark in (b"/Outlines", b"/Lang", b"/StructTreeRoot", b"/Image"):
         assert mark in everything
+
+
+def test_letters_that_no_font_has_are_said_and_others_are_set(
+    signed_in: Client, planned: Study, actor: Actor, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    outlining.add_heading(actor, planned.pk, "しっくい")
+    assert not pdf.scripts_without_font("Mörtel, łaty, しっくい, 石灰, ปูน, раствор, चूना")
+    after_errand(signed_in, signed_in.post(reverse("set-plan-pdf", args=[planned.pk])))
+    assert Errand.objects.latest("pk").state == "done"
+    monkeypatch.setattr(pdf, "_has_font", lambda letter: letter < "\u0e00")
+    screen = after_errand(signed_in, signed_in.post(reverse("set-plan-pdf", args=[planned.pk]))).content.decode()
+    assert "no font with letters of Hiragana" in screen and "Save the PDF" not in screen
 
 
 @pytest.mark.parametrize("table", ["sections", "terms", "entities", "questions", "competitors"])

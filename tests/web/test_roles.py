@@ -55,6 +55,8 @@ ADDRESSES: dict[str, tuple[str, str | None]] = {
     "set-logo": ("POST", "owner"),
     "logo": ("GET", "reader"),
     "plan": ("GET", "reader"),
+    "set-plan-pdf": ("POST", "reader"),
+    "plan-pdf": ("GET", None),
     "compare": ("GET", "reader"),
     "notices": ("GET", "reader"),
     "notices-count": ("GET", "reader"),
@@ -187,7 +189,7 @@ ADDRESSES: dict[str, tuple[str, str | None]] = {
     "keep-revision": ("POST", "writer"),
     "compare-revisions": ("GET", "reader"),
 }
-OF_ONE = ("errand", "site-traffic", "picture-library", "picture-preview")  # whoever asked sees it, and nobody else
+OF_ONE = ("errand", "plan-pdf", "site-traffic", "picture-library", "picture-preview")  # whoever asked sees it, and nobody else
 # these lead nowhere in particular, so somebody of another workspace sees their own
 OF_NOBODY = {
     "ready",
@@ -251,7 +253,7 @@ def places(actor: Actor, study: Study, draft: Draft) -> dict[str, dict[str, Any]
     of_draft = {"draft_id": draft.pk}
     of_revision = {**of_draft, "revision_id": draft.revisions.get().pk}
     found: dict[str, dict[str, Any]] = {name: {} for name in OF_NOBODY}
-    found |= dict.fromkeys(["results", "duplicate-study", "progress", "scores-of-left-out", "choose", "as-proposed", "read-again", "renew", "rename-study", "archive-study", "study-history", "yardstick", "aims", "confirm-plan", "plan-length", "decide", "add-terms", "take-back", "join", "set-secondary", "add-entity", "scores-moved", "study-file", "demand", "take-up", "keep-intent", "add-page", "reread-study", "compare", "questions", "plan", "set-plan", "export-plan", "add-heading", "draft-from-outline", "terms", "measures", "entities", "own-entities", "outline", "drafts", "new-draft"], of_study)  # fmt: skip
+    found |= dict.fromkeys(["results", "duplicate-study", "progress", "scores-of-left-out", "choose", "as-proposed", "read-again", "renew", "rename-study", "archive-study", "study-history", "yardstick", "aims", "confirm-plan", "plan-length", "decide", "add-terms", "take-back", "join", "set-secondary", "add-entity", "scores-moved", "study-file", "demand", "take-up", "keep-intent", "add-page", "reread-study", "compare", "questions", "plan", "set-plan", "set-plan-pdf", "export-plan", "add-heading", "draft-from-outline", "terms", "measures", "entities", "own-entities", "outline", "drafts", "new-draft"], of_study)  # fmt: skip
     found |= dict.fromkeys(("reading", "preview", "overrule", "as-read", "read-page-again", "bring-page"), of_result)
     found |= dict.fromkeys(
         [
@@ -315,7 +317,7 @@ def places(actor: Actor, study: Study, draft: Draft) -> dict[str, dict[str, Any]
     found |= {"change-member": membership, "password-link": membership, "end-invitation": {"invitation_id": invitation.pk}}
     found["job-again"], found["service-now"] = {"job": a_failed_job(study)}, {"key": "results"}
     found["switch-workspace"] = {"workspace_id": actor.workspace.pk}
-    found["errand"] = found["site-traffic"] = found["picture-library"] = {"errand_id": 10**6}  # one's own alone
+    found["errand"] = found["plan-pdf"] = found["site-traffic"] = found["picture-library"] = {"errand_id": 10**6}  # one's own alone
     found["picture-preview"] = {"errand_id": 10**6, "number": 0}
     found["end-sign-in"] = {"sign_in_id": 10**6}
     found["invitation"] = found["new-password"] = {"token": "none"}

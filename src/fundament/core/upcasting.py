@@ -87,6 +87,11 @@ def _reading_from_7(plain: dict[str, Any]) -> dict[str, Any]:
     return {**plain, "version": "8"}
 
 
+def _reading_from_8(plain: dict[str, Any]) -> dict[str, Any]:
+    """In XHTML an element may be closed in its own tag; the older reader lost what followed some ("<script/>"), until the page is read anew."""
+    return {**plain, "version": "9"}
+
+
 def _analysis_from_9(plain: dict[str, Any]) -> dict[str, Any]:
     """Names that most languages write alike are names in German too; the older German pages lack them until they are read anew."""
     return {**plain, "version": "10"}
@@ -111,6 +116,7 @@ STEPS: dict[tuple[str, str], tuple[str, Step]] = {  # (stage, from) -> (to, step
     ("analysis", "7"): ("8", _analysis_from_7),
     ("analysis", "8"): ("9", _analysis_from_8),
     ("reading", "7"): ("8", _reading_from_7),
+    ("reading", "8"): ("9", _reading_from_8),
     ("analysis", "9"): ("10", _analysis_from_9),
     ("analysis", "10"): ("11", _analysis_from_10),
 }

@@ -4,7 +4,7 @@ They are stored with what the stage makes. Raise a stage's version whenever the 
 `upcasting` a step from the one before if the old values can still be used.
 """
 
-STAGES = {"reading": "8", "analysis": "11", "consensus": "13", "score": "11"}
+STAGES = {"reading": "9", "analysis": "11", "consensus": "13", "score": "11"}
 READING_VERSION = STAGES["reading"]
 ANALYSIS_VERSION = STAGES["analysis"]
 CONSENSUS_VERSION = STAGES["consensus"]

@@ -42,6 +42,7 @@ PLAN = {
     "left_out.thin": "too thin",
     "left_out.old": "out of date",
     "left_out.ours": "our own page",
+    "error.paper_letters": "This machine has no font with letters of {scripts:list}. Take DOCX or Markdown, or ask whoever runs this installation for a font.",
     "error.paper_slow": "The paper was not finished within {seconds:g} seconds. Try once more, or take another format.",
     "error.paper_failed": "The paper could not be set as PDF. Take another format, and tell whoever runs this installation.",
     "error.plan_intent": "What the searcher wants is up to {most:g} characters.",

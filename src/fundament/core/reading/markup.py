@@ -14,6 +14,10 @@ _NAME = re.compile(r"<(/?)([A-Za-z][^\s/>]{0,40})[^\s/>]*+")
 # possessive: what was read is not tried again another way. They are only matched at a place, never searched for
 _ATTRIBUTE_HERE = re.compile(r"""[\s/]*+[^\s/>][^\s/>=]*+(?:\s*+=\s*+(?:"[^"]*+"|'[^']*+'|(?!["'])[^\s>]*+))?+""")
 _TAG_END_HERE = re.compile(rf"(?:{_ATTRIBUTE_HERE.pattern})*+[\s/]*+>")
+_XHTML = re.compile(
+    r"""^\s{0,100}(?:<\?xml\s|<!DOCTYPE[^>]{0,300}XHTML|<html[^>]{0,1000}xmlns\s{0,9}=\s{0,9}["']http://www\.w3\.org/1999/xhtml)""",
+    re.IGNORECASE,
+)
 LONG_TAG = 1_000  # characters; a shorter tag has too few attributes to be slow
 _VOID = word_list("area base br col embed frame hr img input link meta param source track wbr image keygen bgsound basefont")
 # their end may be left out, and a next one or a block closes them
@@ -29,9 +33,9 @@ def bounded_markup(html: str) -> tuple[str, bool]:
     """The document without what exceeds the bounds, and whether anything does.
 
     Beyond MOST_OPEN open elements start tags are dropped, and so are attributes beyond MOST_ATTRIBUTES of a tag; text stays. Beyond MOST_TAGS tags or
-    MOST_CHARACTERS the document ends.
+    MOST_CHARACTERS the document ends. In a document that says it is XHTML an element that is closed in its own tag ("<script/>") is given the end tag that HTML wants.
     """
-    whole = len(html)
+    is_cut, is_xhtml = len(html) > MOST_CHARACTERS, _XHTML.match(html) is not None
     html = html[:MOST_CHARACTERS]
     pieces: list[str] = []
     kept_to = 0  # up to here the document is in pieces, or dropped
@@ -51,12 +55,17 @@ def bounded_markup(html: str) -> tuple[str, bool]:
         tags += 1
         ended = _TAG_END_HERE.match(html, named.end())
         if ended is None or tags > MOST_TAGS:  # a tag that never ends is nothing, and so is all behind it
-            html = html[:start]
+            html, is_cut = html[:start], True
             break
         place = ended.end()
         name = named.group(2).lower()
         if named.group(1):
             _close(name, open_elements, open_of, formatting)
+            continue
+        if is_xhtml and html[place - 2] == "/" and name not in _VOID and not (open_of.get("svg") or open_of.get("math")):
+            until = _end_of_attributes(html, named.end()) if place - start > LONG_TAG else None
+            pieces += [html[kept_to : until or place - 2], f"></{name}>"]
+            kept_to, is_cut = place, is_cut or until is not None
             continue
         if name in _RAW_TEXT and not (open_of.get("svg") or open_of.get("math")):
             raw_end = _RAW_TEXT[name].search(html, place)
@@ -67,16 +76,15 @@ def bounded_markup(html: str) -> tuple[str, bool]:
             place = len(html)
         elif not _open(name, open_elements, open_of, formatting):
             pieces.append(html[kept_to:start])
-            kept_to = place
+            kept_to, is_cut = place, True
             continue
         if ended.end() - start > LONG_TAG:
             until = _end_of_attributes(html, named.end())
             if until is not None:
                 pieces += [html[kept_to:until], ">"]
-                kept_to = ended.end()
+                kept_to, is_cut = ended.end(), True
     pieces.append(html[kept_to:])
-    found = "".join(pieces)
-    return found, len(found) < whole
+    return "".join(pieces), is_cut
 
 
 def _open(name: str, open_elements: list[str], open_of: dict[str, int], formatting: dict[str, int]) -> bool:

@@ -13,7 +13,7 @@ class StudiesConfig(AppConfig):
         from fundament.web.history.verbs import Verb, declare
         from fundament.web.imports import registry
         from fundament.web.operating.registry import Store, declare_store
-        from fundament.web.studies.services import pages
+        from fundament.web.studies.services import pages, papers
         from fundament.web.studies.services.collecting import raw_bytes, reading_bytes
         from fundament.web.studies.services.correcting import follow_result
         from fundament.web.studies.services.deciding import follow_decisions
@@ -24,6 +24,7 @@ class StudiesConfig(AppConfig):
         registry.declare(RESULTS)
         declare_store(Store("Pages as they came", raw_bytes))
         declare_store(Store("Pages as they were read", reading_bytes))
+        errands.declare(errands.KindOfErrand(papers.PLAN, papers.carried_out, lambda given: reverse("plan", args=[given["study"]])))
         errands.declare(errands.KindOfErrand(pages.PAGE, pages.carried_out, lambda given: reverse("results", args=[given["study"]])))
         declare(
             Verb("study.open", "study.open", can_be_undone=False),

@@ -3,42 +3,35 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Sequence
-from pathlib import Path
 from typing import Any
 
-from django.conf import settings
 from django.http import HttpRequest, HttpResponse
-from django.shortcuts import render
+from django.shortcuts import redirect, render
 from django.urls import reverse
 from django.utils.safestring import mark_safe
-from django.utils.text import slugify
 from django.views.decorators.http import require_GET, require_POST
 
-from fundament.core.outline.proposal import frequent_subtopics
 from fundament.core.yardstick.statements import figures_side_by_side
 from fundament.rendering.docx import docx_of
 from fundament.rendering.html import inside
 from fundament.rendering.markdown import markdown_of
 from fundament.rendering.paper import Paper
-from fundament.rendering.pdf import pdf_of
-from fundament.rendering.plan_paper import plan_paper
 from fundament.schemas.plan import Plan, to_json
 from fundament.web.accounts.models import Membership
 from fundament.web.accounts.requests import actor_of
 from fundament.web.answers import on_to
+from fundament.web.errands.services.running import ended
 from fundament.web.errors import ApplicationError, NotFoundError
 from fundament.web.numbers import whole_number
-from fundament.web.studies.models import Study
-from fundament.web.studies.opened import Opened, opened
-from fundament.web.studies.services import deciding, planning
+from fundament.web.studies.opened import opened
+from fundament.web.studies.services import deciding, papers, planning
 from fundament.web.studies.ways import WAYS
 from fundament.web.tables import csv_response, xlsx_response
+from fundament.web.typed import asked
 
-FONTS = Path(settings.STATICFILES_DIRS[0]) / "build" / "fonts"
 WORD = "application/vnd.openxmlformats-officedocument.wordprocessingml.document"
 PAPERS: dict[str, tuple[str, Callable[[Paper], bytes]]] = {
     "docx": (WORD, docx_of),
-    "pdf": ("application/pdf", lambda paper: pdf_of(paper, fonts=FONTS)),
     "md": ("text/markdown; charset=utf-8", lambda paper: markdown_of(paper).encode()),
 }
 Rows = Callable[[Plan], list[Sequence[Any]]]
@@ -67,24 +60,13 @@ TABLES: dict[str, tuple[tuple[str, ...], Rows]] = {
 }
 
 
-def _paper(open_: Opened, *, with_logo: bool = True) -> tuple[Plan, Paper] | None:
-    if open_.compiled is None:
-        return None
-    found = open_.compiled.yardstick
-    plan = planning.plan_of(open_.study, open_.compiled)
-    shared = [subtopic.label for subtopic in frequent_subtopics(found.subtopics, len(found.pages))]
-    return plan, plan_paper(
-        plan, kinds=planning.kinds_of(open_.study), subtopics=shared, logo=planning.logo_of(open_.study) if with_logo else b""
-    )
-
-
 @require_GET
 def plan(request: HttpRequest, study_id: int) -> HttpResponse:
     """The plan as it would be on paper, with what is its own to fill in."""
     open_ = opened(request, study_id, "plan")
-    made = _paper(open_, with_logo=False)
     context = dict(open_.context)
-    if made is not None:
+    if open_.compiled is not None:
+        made = papers.paper_of(open_.study, open_.compiled, with_logo=False)
         context |= {
             "paper": mark_safe(inside(made[1])),  # noqa: S308  everything in it is escaped where it is made
             "plan": made[0],
@@ -94,7 +76,7 @@ def plan(request: HttpRequest, study_id: int) -> HttpResponse:
                 (statement, figures_side_by_side(figures for _, _, figures in statement.stated)) for statement in made[0].statements
             ],
             "statement_ways": WAYS["statements"],
-            "seen": deciding.stamp_of(open_.study),
+            "seen": deciding.stamp_of(open_.study), "pdf": ended(open_.actor, asked(request, "errand", 15), papers.PLAN),
         }  # fmt: skip
     return render(request, "studies/plan.html", context)
 
@@ -111,18 +93,17 @@ def set_plan(request: HttpRequest, study_id: int) -> HttpResponse:
 
 @require_GET
 def export_plan(request: HttpRequest, study_id: int) -> HttpResponse:
-    """The plan as a file: DOCX, PDF, Markdown, JSON; or one of its tables as CSV or XLSX."""
+    """The plan as a file: DOCX, Markdown, JSON; or one of its tables as CSV or XLSX."""
     open_ = opened(request, study_id, "plan")
     wanted, table = request.GET.get("format", ""), request.GET.get("table", "")
     if table and (table not in TABLES or wanted not in ("csv", "xlsx")):
         raise NotFoundError("error.not_found")
     if not table and wanted not in (*PAPERS, "json"):
         raise NotFoundError("error.not_found")
-    made = _paper(open_)
-    if made is None:
+    if open_.compiled is None:
         raise ApplicationError("error.no_plan")
-    found, paper = made
-    name = f"plan-{_file_name(open_.study)}"
+    found, paper = papers.paper_of(open_.study, open_.compiled)
+    name = papers.file_name(open_.study)
     if table:
         heading, rows = TABLES[table]
         answer = csv_response if wanted == "csv" else xlsx_response
@@ -133,8 +114,17 @@ def export_plan(request: HttpRequest, study_id: int) -> HttpResponse:
     return _file(made_of(paper), media, f"{name}.{wanted}")
 
 
-def _file_name(study: Study) -> str:
-    return slugify(study.keyword)[:60] or str(study.pk)
+@require_POST
+def set_pdf(request: HttpRequest, study_id: int) -> HttpResponse:
+    """Have the plan set as PDF by a job."""
+    return redirect("errand", papers.ask_for_pdf(actor_of(request), study_id).pk)
+
+
+@require_GET
+def plan_pdf(request: HttpRequest, errand_id: int) -> HttpResponse:
+    """The PDF that was made."""
+    name, content = papers.pdf_made(actor_of(request), errand_id)
+    return _file(content, "application/pdf", name)
 
 
 def _file(content: bytes, media: str, name: str) -> HttpResponse:

@@ -166,6 +166,12 @@ def has_worker(errand: Errand) -> bool:
     return errand.state != "waiting" or timezone.now() - errand.asked_at < PATIENCE or readiness()["worker"]
 
 
+def ended(actor: Actor, number: str, kind: str) -> Errand | None:
+    """The errand of this kind by its number as a screen is given it, when it is at its end; None for any other."""
+    found = _mine(actor, number, kind)
+    return found if found is not None and not found.is_under_way else None
+
+
 def _mine(actor: Actor, number: str, kind: str) -> Errand | None:
     if not (number.isascii() and number.isdigit()) or len(number) > 15:
         return None
