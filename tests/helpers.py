@@ -7,11 +7,9 @@ import contextlib
 import re
 from collections.abc import Coroutine, Iterator, Sequence
 from concurrent.futures import ThreadPoolExecutor
-from types import SimpleNamespace
 from typing import Any
 
 import pytest
-from procrastinate.jobs import Job
 
 from fundament.core.consensus.build import build_consensus
 from fundament.core.consensus.decide import Decisions, decide
@@ -33,12 +31,6 @@ def raises_saying(kind: type[SaidError], words: str) -> Iterator[None]:
     sentence = say(caught.value.message)
     assert re.search(re.escape(words), sentence), sentence
     assert sentence.endswith(".") and "\n" not in sentence
-
-
-def as_job(task: Any, attempts: int = 0) -> Any:
-    """What a worker gives a task of its job."""
-    job = Job(id=7, queue="default", lock=None, queueing_lock=None, task_name=task.name, attempts=attempts)
-    return SimpleNamespace(job=job)
 
 
 def text_document(words: str) -> dict[str, Any]:

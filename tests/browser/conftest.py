@@ -28,7 +28,6 @@ from fundament.web.accounts.roles import Actor
 from fundament.web.drafts.models import Draft
 from fundament.web.drafts.services.saving import create_draft
 from fundament.web.drafts.services.texts import Text
-from fundament.web.errands import tasks
 from fundament.web.errands.services import running
 from fundament.web.studies.models import Study
 from fundament.web.studies.services import yardsticks
@@ -177,7 +176,7 @@ def errands_done(stilled_database: None, monkeypatch: pytest.MonkeyPatch) -> Ite
             finally:
                 connection.close()
 
-        monkeypatch.setattr(tasks, "queue_errand", lambda errand: transaction.on_commit(lambda: worker.submit(carry_out, errand.pk)))
+        monkeypatch.setattr(running, "queue_errand", lambda errand: transaction.on_commit(lambda: worker.submit(carry_out, errand.pk)))
         yield
 
 

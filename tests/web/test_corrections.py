@@ -22,9 +22,8 @@ from fundament.web.studies.models import BlockCorrection, Consensus, EntityFile,
 from fundament.web.studies.services.choosing import set_chosen
 from fundament.web.studies.services.correcting import corrections_of, overrule, reading_of
 from fundament.web.studies.services.entities import bring_entities, drop_entities, offer_file, read_file
-from fundament.web.studies.services.renewing import outdated_studies, renew
+from fundament.web.studies.services.renewing import outdated_studies, queue_outdated, renew
 from fundament.web.studies.services.yardsticks import compiled_of, stamp_of
-from fundament.web.studies.tasks import queue_outdated
 from tests.helpers import raises_saying
 from tests.web.conftest import make_draft, member, settle
 

@@ -22,9 +22,8 @@ from fundament.web.studies.services.collecting import collect
 from fundament.web.studies.services.renewing import renew
 from fundament.web.studies.services.seeing import decisions_for
 from fundament.web.studies.services.yardsticks import compiled_of, forget_all, stamp_of
-from fundament.web.studies.tasks import make_figures_task, read_study_task
-from tests.helpers import as_job
 from tests.web.conftest import make_study, settle, text
+from tests.web.running_jobs import break_job, run_job
 
 
 def aim(study: Study) -> float:
@@ -123,19 +122,15 @@ def test_a_near_copy_on_another_host_is_proposed_to_be_left_out(actor: Actor, ou
     assert copy.advice == ["advice.near_copy", {"rank": 1}] and not copy.chosen
 
 
-@pytest.mark.parametrize(("task", "state"), [(read_study_task, "reading"), (make_figures_task, "ready")])
+@pytest.mark.parametrize(("task", "state"), [("read_study", "reading"), ("make_figures", "ready")])
 def test_a_job_that_ends_in_an_error_leaves_a_state_to_go_on_from(
-    signed_in: Client, study: Study, monkeypatch: pytest.MonkeyPatch, task: Any, state: str
+    signed_in: Client, study: Study, monkeypatch: pytest.MonkeyPatch, task: str, state: str
 ) -> None:
-    def broken(**_: Any) -> None:
-        raise RuntimeError("nobody foresaw this")
-
     Study.objects.filter(pk=study.pk).update(state=state, figures="making")
-    monkeypatch.setattr(reading, "read_study", broken)
-    monkeypatch.setattr(figures, "make_figures", broken)
+    break_job(monkeypatch, task, RuntimeError("nobody foresaw this"))
     for attempt in range(ATTEMPTS):
         with pytest.raises(RuntimeError):
-            task.func(as_job(task, attempt), study.pk)
+            run_job(task, attempt, study_id=study.pk)
         study.refresh_from_db()
         assert (study.figures == "failed") == (attempt == ATTEMPTS - 1)
     assert study.state == ("failed" if state == "reading" else "ready")

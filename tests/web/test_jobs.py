@@ -15,10 +15,9 @@ from fundament.web.errors import ApplicationError, NotAllowedError, NotFoundErro
 from fundament.web.operating.models import JobTrouble
 from fundament.web.operating.services import jobs
 from fundament.web.studies.models import Study
-from fundament.web.studies.services import reading
+from fundament.web.studies.queueing import queue_reading
 from fundament.web.studies.services.opening import open_study
-from fundament.web.studies.tasks import queue_reading, read_study_task
-from tests.helpers import as_job
+from tests.web.running_jobs import break_job, run_job
 
 MARKET = {"country": "gb", "language": "en", "device": "desktop", "depth": 20}
 
@@ -73,12 +72,9 @@ def test_a_worker_that_is_asked_to_stop_gives_its_jobs_back_without_a_mark(opene
 
 
 def test_an_error_is_noted_with_its_kind_and_place_and_without_its_words(opened: Study, monkeypatch: pytest.MonkeyPatch) -> None:
-    def broken(**_: Any) -> None:
-        raise RuntimeError("somebody's words")
-
-    monkeypatch.setattr(reading, "read_study", broken)
+    break_job(monkeypatch, "read_study", RuntimeError("somebody's words"))
     with pytest.raises(RuntimeError):
-        read_study_task.func(as_job(read_study_task), opened.pk)
+        run_job("read_study", study_id=opened.pk)
     trouble = JobTrouble.objects.get()
     assert trouble.reason.startswith("RuntimeError at ") and "words" not in trouble.reason
 

@@ -13,8 +13,7 @@ from django.urls import reverse
 from fundament.web.operating.services.jobs import ATTEMPTS
 from fundament.web.studies.models import Study
 from fundament.web.studies.services.opening import open_study
-from fundament.web.studies.tasks import read_study_task
-from tests.helpers import as_job
+from tests.web.running_jobs import run_job
 
 ROW = '"title": "A", "snippet": ""'
 ANSWERS = {
@@ -48,7 +47,7 @@ def test_an_odd_answer_leaves_no_study_asking_for_ever(
     study = open_study(actor, keyword="lime", country="gb", language="en", device="desktop", depth=20, addresses=[])
     for attempt in range(ATTEMPTS):
         with contextlib.suppress(Exception):  # the worker notes it and tries again
-            read_study_task.func(as_job(read_study_task, attempt), study.pk)
+            run_job("read_study", attempt, study_id=study.pk)
             break
     study.refresh_from_db()
     assert study.state in ("failed", "empty", "ready")

@@ -29,10 +29,10 @@ from fundament.web.members.services.members import invite
 from fundament.web.sites.models import Page
 from fundament.web.sites.services import sites
 from fundament.web.studies.models import Study
+from fundament.web.studies.queueing import queue_reading
 from fundament.web.studies.services import outlining
 from fundament.web.studies.services.opening import rename
 from fundament.web.studies.services.yardsticks import compiled_of
-from fundament.web.studies.tasks import queue_reading
 from tests.web.conftest import ROLES, make_draft, member
 
 # name of the address -> (method, least role; None: whoever is signed in, "": whoever comes along)

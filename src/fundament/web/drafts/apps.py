@@ -10,6 +10,7 @@ class DraftsConfig(AppConfig):
 
         from fundament.web.accounts.signals import rights_ended
         from fundament.web.drafts.models import Draft, Revision
+        from fundament.web.drafts.queueing import queue_scoring
         from fundament.web.drafts.services import bringing, opening_study_file, wording
         from fundament.web.drafts.services.measuring import used_terms
         from fundament.web.drafts.services.reworking import begin_reworking
@@ -17,7 +18,6 @@ class DraftsConfig(AppConfig):
         from fundament.web.drafts.services.seeing import noted_scores
         from fundament.web.drafts.services.sharing import end_shares_of
         from fundament.web.drafts.services.stating import follow_words
-        from fundament.web.drafts.tasks import queue_scoring
         from fundament.web.errands.services import running as errands
         from fundament.web.history.verbs import Verb, declare
         from fundament.web.operating.registry import Store, declare_store

@@ -12,8 +12,3 @@ from fundament.web.members.services.passwords import mail_link
 def mail_password_link_task(name_or_mail: str) -> None:
     """Mail a link for a new password. A job, so that the answer to who asks takes as long for an account that is there as for one that is not."""
     mail_link(name_or_mail)
-
-
-def queue_password_mail(name_or_mail: str) -> None:
-    """Queue the mail."""
-    mail_password_link_task.defer(name_or_mail=name_or_mail)

@@ -23,9 +23,9 @@ from fundament.web.accounts.roles import ask, can, seen_by
 from fundament.web.bodies import takes_bodies_of
 from fundament.web.errands.services.running import failed
 from fundament.web.errors import ApplicationError, NotFoundError
+from fundament.web.members.queueing import queue_password_mail
 from fundament.web.members.services import members, passwords, profile, tries, workspaces
 from fundament.web.members.services.links import is_open, opened
-from fundament.web.members.tasks import queue_password_mail
 from fundament.web.policies import FOR_FILES
 from fundament.web.templating import message_of
 from fundament.web.turns import HASHING, takes_turn

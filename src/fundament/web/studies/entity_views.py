@@ -24,10 +24,10 @@ from fundament.web.drawings.matrix import matrix
 from fundament.web.errors import ApplicationError
 from fundament.web.studies.models import Addition, Study
 from fundament.web.studies.opened import decision_column, opened, opener
+from fundament.web.studies.queueing import queue_entity_file
 from fundament.web.studies.services import entities as entity_services
 from fundament.web.studies.services.evidence import entity_evidence
 from fundament.web.studies.services.seeing import decisions_for, study_for
-from fundament.web.studies.tasks import queue_entity_file
 from fundament.web.tables import Column, exported, table_of
 
 

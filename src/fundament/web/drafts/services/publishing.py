@@ -11,6 +11,7 @@ from fundament.core.plain import to_plain
 from fundament.core.reading.difference import difference
 from fundament.web.accounts.roles import Actor, get_for
 from fundament.web.drafts.models import Draft, Publication
+from fundament.web.drafts.queueing import queue_publication
 from fundament.web.drafts.services.saving import keep
 from fundament.web.drafts.services.texts import text_of
 from fundament.web.errors import ApplicationError, NotFoundError
@@ -45,7 +46,6 @@ def publications_of(draft: Draft) -> list[Publication]:
 
 def ask_to_read(actor: Actor, draft_id: int, publication_id: int) -> Publication:
     """Have the page of a publication read, and compared with the text that was published."""
-    from fundament.web.drafts.tasks import queue_publication
 
     get_for(actor, "draft.write", Draft.objects.only("workspace_id"), pk=draft_id)
     row = Publication.objects.filter(workspace=actor.workspace, draft_id=draft_id, pk=publication_id).first()

@@ -16,6 +16,7 @@ from fundament.messages import say
 from fundament.web.accounts.models import Membership
 from fundament.web.accounts.roles import Actor
 from fundament.web.errands.models import Errand
+from fundament.web.errands.queueing import queue_errand
 from fundament.web.errors import NotFoundError, TooOftenError
 from fundament.web.live.notify import announce
 from fundament.web.operating.services.readiness import readiness
@@ -62,7 +63,6 @@ def declare(kind: KindOfErrand) -> None:
 
 def ask_for(actor: Actor, kind: str, about: str, arguments: Mapping[str, Any], content: bytes | None = None) -> Errand:
     """Have it done by a job. Whether the actor may do it is asked before, and again by the work itself. Raises TooOftenError while one of its kind is under way."""
-    from fundament.web.errands.tasks import queue_errand
 
     assert kind in _kinds and actor.person is not None
     Errand.objects.filter(workspace=actor.workspace, asked_at__lt=timezone.now() - KEPT).exclude(state__in=Errand.UNDER_WAY).delete()

@@ -19,6 +19,7 @@ from fundament.files.tables import MOST_BYTES
 from fundament.web.accounts.roles import Actor, ask, get_for, seen_by
 from fundament.web.errors import ApplicationError
 from fundament.web.imports.models import RememberedColumns, TableImport
+from fundament.web.imports.queueing import queue_look, queue_taking
 from fundament.web.imports.registry import IMPORTERS, Importer
 from fundament.web.live.notify import announce
 
@@ -33,7 +34,6 @@ class StoppedError(Exception):
 
 def offer(actor: Actor, kind: str, content: bytes, name: str, about: dict[str, Any] | None = None) -> TableImport:
     """Keep a file and have it looked at."""
-    from fundament.web.imports.tasks import queue_look
 
     importer = importer_of(kind)
     ask(actor, importer.asks)
@@ -81,7 +81,6 @@ def imports_for(actor: Actor) -> list[TableImport]:
 
 def say_columns(actor: Actor, import_id: int, fields: Mapping[int, str], sheet: str = "") -> TableImport:
     """Say what each column is ("" or nothing: left out), or that another sheet is meant; the file is looked at again, and what was said is remembered."""
-    from fundament.web.imports.tasks import queue_look
 
     row = import_for(actor, import_id)
     importer = importer_of(row.kind)
@@ -113,7 +112,6 @@ def say_columns(actor: Actor, import_id: int, fields: Mapping[int, str], sheet: 
 
 def begin(actor: Actor, import_id: int) -> TableImport:
     """Have the rows taken."""
-    from fundament.web.imports.tasks import queue_taking
 
     row = import_for(actor, import_id)
     with transaction.atomic():

@@ -11,6 +11,7 @@ from fundament.providers.errors import ProviderError
 from fundament.web.accounts.roles import Actor, ask
 from fundament.web.errors import ApplicationError
 from fundament.web.keywords.models import KeywordList
+from fundament.web.keywords.queueing import queue_filling
 from fundament.web.keywords.services.lists import Phrase, cleaned, create_list, store
 from fundament.web.live.notify import announce
 from fundament.web.sites.services.answers import provider_of
@@ -20,7 +21,6 @@ MOST = 5_000
 
 def ask_catalogue(actor: Actor, seed: str, *, country: str, language: str) -> KeywordList:
     """A new list of what the catalogue knows around a phrase, or of what a site ranks for when an address or a host is given; a job fills it."""
-    from fundament.web.keywords.tasks import queue_filling
 
     ask(actor, "keywords.change")
     plain = cleaned(seed)
@@ -69,7 +69,6 @@ def fill(list_id: int) -> None:
 def ask_again(actor: Actor, list_id: int) -> KeywordList:
     """Ask the catalogue once more for a list that it could not fill."""
     from fundament.web.keywords.services.lists import list_for
-    from fundament.web.keywords.tasks import queue_filling
 
     row = list_for(actor, list_id, "keywords.change")
     if row.problem is None or not row.source.startswith("catalogue: "):

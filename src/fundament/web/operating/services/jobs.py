@@ -10,7 +10,8 @@ from typing import Any
 
 from django.db import transaction
 from django.utils import timezone
-from procrastinate import JobContext
+from procrastinate import JobContext, RetryStrategy
+from procrastinate.contrib.django import app
 from procrastinate.contrib.django.django_connector import DjangoConnector
 from procrastinate.contrib.django.models import ProcrastinateJob
 from procrastinate.jobs import Job, Status
@@ -36,11 +37,12 @@ _queue = JobManager(_connector)
 
 @dataclass(frozen=True)
 class KindOfJob:
-    """task: its name in the queue. shown: what is done in it, for people. about: what people call its thing. workspace_of: whose it is, from its arguments (None: nobody's). give_up: leaves a state that says so and that one can go
+    """task: its name in the queue. shown: what is done in it, for people. work: does it. about: what people call its thing. workspace_of: whose it is, from its arguments (None: nobody's). give_up: leaves a state that says so and that one can go
     on from, after the last try."""
 
     task: str
     shown: str
+    work: Callable[..., Any]
     about: Callable[..., str]
     workspace_of: Callable[..., int | None]
     give_up: Callable[..., Any]
@@ -50,9 +52,17 @@ KINDS: dict[str, KindOfJob] = {}
 
 
 def declare(*kinds: KindOfJob) -> None:
-    """Make kinds of jobs known; called once by each app with its tasks."""
+    """Make kinds of jobs known to the queue and to the owners' page; called once by each app with its tasks."""
     for kind in kinds:
         KINDS[kind.task] = kind
+        app.task(name=kind.task, retry=RetryStrategy(max_attempts=ATTEMPTS, wait=2), pass_context=True)(_task_of(kind.task))
+
+
+def _task_of(name: str) -> Callable[..., None]:
+    def task(context: JobContext, **arguments: Any) -> None:
+        run(context, KINDS[name].work, **arguments)
+
+    return task
 
 
 def run(context: JobContext, work: Callable[..., Any], **arguments: Any) -> None:

@@ -21,6 +21,7 @@ from fundament.web.errors import ApplicationError
 from fundament.web.live.notify import announce
 from fundament.web.sites import analysts
 from fundament.web.sites.models import Page, Site
+from fundament.web.sites.queueing import queue_listing, queue_reading
 from fundament.web.sites.services.fetching import page_fetcher
 from fundament.web.sites.services.readings import store_raw, store_reading, without_text
 from fundament.web.sites.services.sites import MOST_PAGES, is_of, note_addresses, site_for
@@ -34,7 +35,6 @@ TOLD_EVERY = 5  # pages
 
 def begin_listing(actor: Actor, site_id: int) -> Site:
     """Have a site's sitemap read."""
-    from fundament.web.sites.tasks import queue_listing
 
     site = site_for(actor, site_id, "site.change")
     return _begin(site, "listing", queue_listing)
@@ -42,7 +42,6 @@ def begin_listing(actor: Actor, site_id: int) -> Site:
 
 def begin_reading(actor: Actor, site_id: int, *, again: bool = False) -> Site:
     """Have the pages read that were not yet; again: those that were not to be had, too."""
-    from fundament.web.sites.tasks import queue_reading
 
     site = site_for(actor, site_id, "site.change")
     if again:
@@ -135,7 +134,6 @@ def _sitemap(fetcher: PageFetcher, address: str) -> Sitemap:
 
 def read_pages(site_id: int, *, wait: Callable[[float], None] = time.sleep) -> None:
     """Read the site's pages one after another, so many a minute, for SLICE_SECONDS; then another job goes on."""
-    from fundament.web.sites.tasks import queue_reading
 
     site = Site.objects.filter(pk=site_id, state="reading").first()
     if site is None:

@@ -28,6 +28,7 @@ from fundament.fair import FairLock
 from fundament.web.live.notify import announce
 from fundament.web.sites.services.readings import hashes_of, pairs_of, store_reading
 from fundament.web.studies.models import BlockCorrection, Consensus, CurrentConsensus, Identity, KeyAlias, Result, Study
+from fundament.web.studies.queueing import queue_figures
 from fundament.web.studies.services.standing import standing_of
 from fundament.web.studies.signals import figures_changed
 
@@ -72,7 +73,6 @@ def follow(study_id: int) -> None:
 
     Where the consensus is at hand the figures are right when this returns; else a job makes it, and the study says so.
     """
-    from fundament.web.studies.tasks import queue_figures
 
     study = Study.objects.select_for_update().get(pk=study_id)
     if study.state != "ready":

@@ -16,6 +16,7 @@ from fundament.web.accounts.roles import Actor, ask, get_for, seen_by
 from fundament.web.errors import ApplicationError
 from fundament.web.history.services.record import recorded
 from fundament.web.studies.models import SecondaryKeyword, Study, StudyDefaults
+from fundament.web.studies.queueing import queue_reading, queue_renewal
 from fundament.web.studies.services.bringing import keep_files
 
 MOST_FOLDER = 80
@@ -30,7 +31,6 @@ def open_study(
     are compared. market: country, language, device, depth; name, folder and rework_address too. now: read at once instead
     (for loading data)."""
     from fundament.web.studies.services.reading import read_study
-    from fundament.web.studies.tasks import queue_reading
 
     ask(actor, "study.open")
     with transaction.atomic():
@@ -84,7 +84,6 @@ def _refuse_too_many(actor: Actor) -> None:
 
 def read_again(actor: Actor, study_id: int) -> Study:
     """Queue the reading again: of a study that failed or found nothing, or of the pages that failed."""
-    from fundament.web.studies.tasks import queue_reading
 
     with transaction.atomic():
         study = get_for(actor, "study.choose", Study.objects.select_for_update(), pk=study_id)
@@ -102,7 +101,6 @@ def read_again(actor: Actor, study_id: int) -> Study:
 
 def renew(actor: Actor, study_id: int) -> Study:
     """Queue the making of a study's figures from its pages, with this version of the core."""
-    from fundament.web.studies.tasks import queue_renewal
 
     study = get_for(actor, "study.choose", Study.objects.all(), pk=study_id)
     with transaction.atomic():

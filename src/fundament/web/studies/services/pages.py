@@ -24,6 +24,7 @@ from fundament.web.live.notify import announce
 from fundament.web.sites.models import RawResponse
 from fundament.web.sites.services.readings import store_raw
 from fundament.web.studies.models import Result, Study
+from fundament.web.studies.queueing import queue_waiting
 from fundament.web.studies.services.bringing import NO_ADDRESS
 from fundament.web.studies.services.reworking import plain_address
 
@@ -143,7 +144,6 @@ def _result(actor: Actor, study_id: int, result_id: int) -> tuple[Study, Result]
 
 
 def _queue(study: Study, actor: Actor) -> None:
-    from fundament.web.studies.tasks import queue_waiting
 
     queue_waiting(study, actor.person.pk if actor.person else None)
     announce(study.workspace_id, f"study:{study.pk}", what="progress")

@@ -34,6 +34,7 @@ from fundament.web.sites.services.fetching import page_fetcher
 from fundament.web.sites.services.observing import observe
 from fundament.web.sites.services.readings import as_core, known_reading_of, reading_as_core, store_raw, store_reading, without_text
 from fundament.web.studies.models import CompetitorChoice, RankedResult, Ranking, Result, Study
+from fundament.web.studies.queueing import queue_observing
 from fundament.web.studies.services.bringing import bring_pages
 from fundament.web.studies.services.demand import ask_demand
 from fundament.web.studies.services.figures import make_figures
@@ -292,8 +293,6 @@ def _choose(study: Study) -> None:
         Study.objects.filter(pk=study.pk).update(state="ready", problem=None, figures="making", figures_problem=None)
     make_figures(study.pk)
     if any(map(address_of, ("trust", "speed", "keywords"))):
-        from fundament.web.studies.tasks import queue_observing
-
         queue_observing(study)
     study.refresh_from_db()
     announce(study.workspace_id, f"study:{study.pk}", what="progress")

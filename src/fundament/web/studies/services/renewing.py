@@ -8,6 +8,7 @@ from fundament.core.errors import StoredValueError
 from fundament.core.version import CONSENSUS_VERSION
 from fundament.web.sites.services.readings import read_anew
 from fundament.web.studies.models import Result, Study
+from fundament.web.studies.queueing import queue_renewal
 from fundament.web.studies.services.correcting import reading_of
 from fundament.web.studies.services.figures import make_figures
 from fundament.web.studies.services.intents import note_division
@@ -45,3 +46,11 @@ def _bring_up_to_date(result: Result) -> None:
         result.save(update_fields=["state", "problem", "chosen"])
         return
     result.save(update_fields=["reading", *note_counts(result, reading)])
+
+
+def queue_outdated() -> int:
+    """Queue the renewal of every study whose figures an earlier version of the core made; how many there are."""
+    studies = outdated_studies()
+    for study_id in studies:
+        queue_renewal(study_id, soon=False)
+    return len(studies)

@@ -23,6 +23,7 @@ from fundament.web.sites import analysts
 from fundament.web.sites.models import StoredReading
 from fundament.web.sites.services.readings import as_core, store_reading
 from fundament.web.studies.models import Result, Study
+from fundament.web.studies.queueing import queue_rereading
 from fundament.web.studies.services.correcting import reading_of
 from fundament.web.studies.services.figures import make_figures
 from fundament.web.studies.services.intents import note_division
@@ -34,7 +35,6 @@ VERB = "study.reread"
 
 def ask_to_reread(actor: Actor, study_id: int) -> Study:
     """Queue the reading of a study's pages from how they came."""
-    from fundament.web.studies.tasks import queue_rereading
 
     with transaction.atomic():
         study: Study = get_for(actor, "study.choose", Study.objects.select_for_update(), pk=study_id)

@@ -16,8 +16,8 @@ from procrastinate.contrib.django import app
 from procrastinate.jobs import Job, Status
 
 from fundament.core.warm import warm_for_building
-from fundament.web.errands.tasks import ERRANDS
 from fundament.web.operating.services.jobs import give_back, take_up
+from fundament.web.operating.services.queueing import ERRANDS
 
 logger = logging.getLogger(__name__)
 LOOK_AROUND = 20.0  # seconds, after which jobs of workers that ended are looked for
@@ -43,7 +43,7 @@ class Command(BaseCommand):
 
     def handle(self, *args: Any, **options: Any) -> None:
         from fundament.web.sites import analysts
-        from fundament.web.studies.tasks import queue_outdated
+        from fundament.web.studies.services.renewing import queue_outdated
 
         queue_outdated()
         analysts.start(options["analysts"])
