@@ -21,9 +21,9 @@ from fundament.core.language.analysis import KEPT_SENTENCES, keep_sentences
 from fundament.core.language.packs import english_lemmas
 from fundament.core.language.words import lemma_of
 from fundament.core.reading.model import Block, Reading
-from fundament.core.yardstick import subtopics as grouping
 from fundament.core.yardstick.model import ComparedPage, Consensus
 from fundament.core.yardstick.page_analysis import analyse_page
+from fundament.core.yardstick.section_groups import subtopics as grouping
 from tests.gold.studies import DemoStudy, demo_studies
 
 PER_STUDY = {"subtopics": 18, "terms": 22, "entities": 16}

@@ -14,7 +14,7 @@ from fundament.core.documents.read_document import read_document
 from fundament.core.documents.schema import clean_document
 from fundament.core.edits.next_edits import edits_for_features
 from fundament.core.scoring.compiled import CompiledYardstick
-from fundament.core.scoring.features import draft_features
+from fundament.core.scoring.measured.features import draft_features
 from fundament.core.scoring.score import score_features
 
 ROUNDS, TIMES = 30, 8  # the neutral draft so many times over, each time with other words in front of its paragraphs

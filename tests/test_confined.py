@@ -10,7 +10,7 @@ import pytest
 
 from fundament.confined import ConfinedError, confined
 from fundament.core.errors import CoreError
-from fundament.core.yardstick.skos import load_parsers, read_skos
+from fundament.core.yardstick.entity_finding.skos import load_parsers, read_skos
 from tests import confined_work
 from tests.answers import in_background
 

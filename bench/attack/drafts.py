@@ -17,7 +17,7 @@ from fundament.core.documents.schema import clean_document
 from fundament.core.edits.next_edits import findings_for_features, measured
 from fundament.core.errors import CoreError
 from fundament.core.scoring.compiled import CompiledYardstick
-from fundament.core.scoring.features import draft_features
+from fundament.core.scoring.measured.features import draft_features
 from fundament.core.scoring.score import score_features
 
 WORDS = [

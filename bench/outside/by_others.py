@@ -23,10 +23,10 @@ from fundament.core.consensus.build import build_consensus
 from fundament.core.consensus.decide import Decisions, decide
 from fundament.core.language.vectors import embed
 from fundament.core.reading.model import Reading
-from fundament.core.scoring import features as features_module
 from fundament.core.scoring import points as points_module
 from fundament.core.scoring.compiled import CompiledYardstick
-from fundament.core.scoring.features import draft_features
+from fundament.core.scoring.measured import features as features_module
+from fundament.core.scoring.measured.features import draft_features
 from fundament.core.scoring.points import points_of
 from fundament.core.scoring.score import score
 from fundament.core.yardstick.model import ComparedPage, Consensus

@@ -17,9 +17,9 @@ from numpy.typing import NDArray
 from bench.outside.studies import STUDIES, OutsideStudy, sections
 from fundament.core.language.analysis import analyse_text
 from fundament.core.language.vectors import embed
-from fundament.core.scoring.coverage import CLOSENESS_SHARE, COVERED_FROM, PERHAPS_FROM, TellingWords, section_words
-from fundament.core.scoring.subtopic_vectors import Sections, SubtopicVectors
-from fundament.core.yardstick.section_similarity import section_vectors
+from fundament.core.scoring.measured.coverage import CLOSENESS_SHARE, COVERED_FROM, PERHAPS_FROM, TellingWords, section_words
+from fundament.core.scoring.measured.subtopic_vectors import Sections, SubtopicVectors
+from fundament.core.yardstick.section_groups.section_similarity import section_vectors
 
 LABELS = Path(__file__).with_name("labels") / "covered.json"
 TUNED = ("logs",)

@@ -13,7 +13,7 @@ from collections import Counter
 from collections.abc import Iterator
 
 from bench.outside.texts import manual_paragraphs
-from fundament.core.reading.decode import decode_html
+from fundament.core.reading.markup_tree.decode import decode_html
 
 # character set: languages
 SETS = {

@@ -21,8 +21,8 @@ from sklearn.preprocessing import StandardScaler
 from bench.outside.studies import STUDIES, TUNED
 from fundament.core.language.words import tokenize
 from fundament.core.yardstick.model import ComparedPage
-from fundament.core.yardstick.section_probability import SIGNS, pair_signs
-from fundament.core.yardstick.subtopics import group_sections, sections_to_group
+from fundament.core.yardstick.section_groups.section_probability import SIGNS, pair_signs
+from fundament.core.yardstick.section_groups.subtopics import group_sections, sections_to_group
 from tests.gold.agreement import fold
 from tests.gold.studies import demo_studies
 

@@ -15,8 +15,8 @@ from sklearn.preprocessing import StandardScaler
 from bench.outside.studies import STUDIES, TUNED, OutsideStudy
 from fundament.core.language.words import tokenize
 from fundament.core.yardstick.model import Term
-from fundament.core.yardstick.termhood import term_signs
-from fundament.core.yardstick.terms import LEAST_TERMHOOD, candidate_terms
+from fundament.core.yardstick.term_finding.termhood import term_signs
+from fundament.core.yardstick.term_finding.terms import LEAST_TERMHOOD, candidate_terms
 from tests.gold import terms as gold_terms
 from tests.gold.studies import demo_studies
 

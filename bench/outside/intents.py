@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from bench.outside.intent_sets import SINGLE, TUNED, TWO_INTENTS, TWO_SUBJECTS, compared
-from fundament.core.yardstick.intents import divide
+from fundament.core.yardstick.other_pages.intents import divide
 
 RIGHT = 0.9  # share of the pages in their own group
 

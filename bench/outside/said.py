@@ -21,7 +21,7 @@ import lxml.html
 
 from bench.extraction import EXTRACTORS, extract
 from bench.outside.collections import recipes, said_pages
-from fundament.core.reading.decode import decode_html
+from fundament.core.reading.markup_tree.decode import decode_html
 
 _COMMENTS = re.compile(r"comment|kommentar|respond|reaction|reply", re.IGNORECASE)
 _STATED = re.compile(r"<script[^>]{0,200}ld\+json.{0,400000}?</script>", re.IGNORECASE | re.DOTALL)

@@ -17,18 +17,18 @@ from fundament.core.edits.next_edits import edits_for_features
 from fundament.core.errors import CoreError
 from fundament.core.reading.corrections import without_repeated
 from fundament.core.reading.model import Reading
-from fundament.core.reading.no_page import kind_of_no_page
+from fundament.core.reading.page.no_page import kind_of_no_page
 from fundament.core.reading.read_draft import read_draft, text_to_html
 from fundament.core.reading.read_page import read_page
 from fundament.core.scoring.compiled import CompiledYardstick
-from fundament.core.scoring.features import draft_features
+from fundament.core.scoring.measured.features import draft_features
 from fundament.core.scoring.model import Item, Score
 from fundament.core.scoring.score import score_features
+from fundament.core.yardstick.entity_finding.skos import read_skos
 from fundament.core.yardstick.keyword_zones import keyword_uses, zone_advice, zone_ranges
 from fundament.core.yardstick.model import ComparedPage, Range, Settings, Yardstick
+from fundament.core.yardstick.other_pages.proposed_competitors import advice_for_readings
 from fundament.core.yardstick.page_analysis import analyse_page
-from fundament.core.yardstick.proposed_competitors import advice_for_readings
-from fundament.core.yardstick.skos import read_skos
 from fundament.core.yardstick.trade_measures import TermMeasures, trade_measures
 from fundament.messages import say, say_all, subject_of
 from fundament.providers.pages import PageFetcher
@@ -300,7 +300,7 @@ def read_draft_file(path: Path) -> Reading:
         raise CoreError("command.draft_large", path=str(path), megabytes=MOST_DRAFT_BYTES // 1_000_000)
     suffix = path.suffix.lower()
     if suffix in (".html", ".htm"):
-        from fundament.core.reading.decode import decode_html
+        from fundament.core.reading.markup_tree.decode import decode_html
 
         other = kind_of_no_page(content)
         if other:

@@ -18,8 +18,8 @@ from fundament.core.consensus.moved import MOST_MOVED
 from fundament.core.errors import CoreError
 from fundament.core.plain import from_plain, to_plain
 from fundament.core.reading.read_draft import read_draft
-from fundament.core.scoring.competitor_features import recounted
 from fundament.core.scoring.compiled import CompiledYardstick
+from fundament.core.scoring.measured.competitor_features import recounted
 from fundament.core.scoring.score import score
 from fundament.core.yardstick.added_weights import ADDED_SHARE, with_added
 from fundament.core.yardstick.model import ComparedPage, Consensus, Yardstick

@@ -13,9 +13,9 @@ from hypothesis import strategies as st
 from bench.attack.shapes import SHAPES
 from fundament.core.language.sentences import LONGEST, split_sentences
 from fundament.core.language.words import end_of_words, words_in
-from fundament.core.reading import bounds
 from fundament.core.reading.counted import BEYOND
-from fundament.core.reading.markup import bounded_markup
+from fundament.core.reading.markup_tree import bounds
+from fundament.core.reading.markup_tree.markup import bounded_markup
 from fundament.core.reading.model import Reading
 from fundament.core.reading.read_page import read_page
 from standins.makes import render

@@ -4,8 +4,8 @@ from __future__ import annotations
 
 import pytest
 
-from fundament.core.reading import bounds
-from fundament.core.reading.markup import bounded_markup
+from fundament.core.reading.markup_tree import bounds
+from fundament.core.reading.markup_tree.markup import bounded_markup
 from fundament.core.reading.read_page import read_page
 
 PARAGRAPH = "<p>A paragraph of plain words that is long enough to be running text on any page, and a second sentence after it.</p>"

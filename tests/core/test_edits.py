@@ -13,7 +13,7 @@ from fundament.core.edits.next_edits import next_edits
 from fundament.core.reading.model import Reading
 from fundament.core.reading.read_draft import read_draft
 from fundament.core.scoring.compiled import CompiledYardstick
-from fundament.core.scoring.features import draft_features
+from fundament.core.scoring.measured.features import draft_features
 from fundament.core.scoring.score import score
 from fundament.core.yardstick.model import ComparedPage
 from fundament.messages import label, say_all, subject_of

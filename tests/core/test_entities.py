@@ -9,10 +9,10 @@ import pytest
 from fundament.core.language.analysis import analyse_text
 from fundament.core.language.wordnet import noun_senses
 from fundament.core.reading.read_page import read_page
-from fundament.core.yardstick.concept_kinds import concept_kinds, senses_as_written
-from fundament.core.yardstick.entity_names import find_names, is_compound
+from fundament.core.yardstick.entity_finding.concept_kinds import concept_kinds, senses_as_written
+from fundament.core.yardstick.entity_finding.entity_names import find_names, is_compound
+from fundament.core.yardstick.entity_finding.name_runs import cue_beside, name_runs
 from fundament.core.yardstick.model import ComparedPage, Entity
-from fundament.core.yardstick.name_runs import cue_beside, name_runs
 from fundament.core.yardstick.page_analysis import NameUse, analyse_page
 from tests.helpers import yardstick_of
 
@@ -167,7 +167,7 @@ def test_names_are_runs_of_capitals_that_say_something(text: str, language: str,
     ],
 )  # fmt: skip
 def test_a_site_is_known_by_the_name_that_was_registered(url: str, is_own: bool) -> None:
-    from fundament.core.yardstick.entity_names import is_of_site
+    from fundament.core.yardstick.entity_finding.entity_names import is_of_site
 
     assert is_of_site("ashlartrust", url) == is_own
 

@@ -6,9 +6,9 @@ import numpy as np
 import pytest
 
 from fundament.core.reading.read_draft import read_draft
-from fundament.core.scoring.block_features import PlacedBlock, place_block, place_blocks
 from fundament.core.scoring.compiled import CompiledYardstick
-from fundament.core.scoring.features import draft_features
+from fundament.core.scoring.measured.block_features import PlacedBlock, place_block, place_blocks
+from fundament.core.scoring.measured.features import draft_features
 from fundament.core.yardstick.model import ComparedPage, Yardstick
 
 OF_BLOCK = ("counts", "best", "heading", "real", "matches")

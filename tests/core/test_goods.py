@@ -4,8 +4,8 @@ from __future__ import annotations
 
 import pytest
 
-from fundament.core.reading.goods import announces_others, announces_services, announces_the_goods, is_only_a_price
 from fundament.core.reading.model import Reading
+from fundament.core.reading.page.goods import announces_others, announces_services, announces_the_goods, is_only_a_price
 from fundament.core.reading.read_page import read_page
 
 NAME = "Goat hair for plaster"

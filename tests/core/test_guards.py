@@ -15,9 +15,7 @@ from fundament.core.language.packs import packs
 from fundament.core.language.phrases import Match
 from fundament.core.language.word_order import word_order
 from fundament.core.reading.read_draft import read_draft
-from fundament.core.scoring.block_features import place_block
 from fundament.core.scoring.compiled import CompiledYardstick
-from fundament.core.scoring.features import draft_features
 from fundament.core.scoring.guards.copies import Copies
 from fundament.core.scoring.guards.frames import frame_of, frames_together, worn_sentences
 from fundament.core.scoring.guards.items import allowed_share, is_short_item
@@ -26,6 +24,8 @@ from fundament.core.scoring.guards.provenance import Origin, claims_of_earlier, 
 from fundament.core.scoring.guards.subject import evidence_of, factor_of
 from fundament.core.scoring.guards.verdicts import Claims
 from fundament.core.scoring.guards.word_order import without_order
+from fundament.core.scoring.measured.block_features import place_block
+from fundament.core.scoring.measured.features import draft_features
 from fundament.core.scoring.score import score, score_features
 from fundament.core.yardstick.model import ComparedPage
 from fundament.core.yardstick.page_words import words_of_page

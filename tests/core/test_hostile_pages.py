@@ -5,9 +5,9 @@ from __future__ import annotations
 import pytest
 
 from fundament.core.reading.addresses import joined, parts_of, site_of
-from fundament.core.reading.bounds import MOST_ATTRIBUTES
-from fundament.core.reading.decode import decode_html
-from fundament.core.reading.prices import PRICE
+from fundament.core.reading.markup_tree.bounds import MOST_ATTRIBUTES
+from fundament.core.reading.markup_tree.decode import decode_html
+from fundament.core.reading.page.prices import PRICE
 from fundament.core.reading.read_page import read_page
 
 ODD_ADDRESSES = [

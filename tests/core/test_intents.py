@@ -8,7 +8,7 @@ import pytest
 
 from fundament.core.reading.model import Reading
 from fundament.core.reading.read_page import read_page
-from fundament.core.yardstick.intents import LEAST_PAGES, Division, divide
+from fundament.core.yardstick.other_pages.intents import LEAST_PAGES, Division, divide
 from fundament.core.yardstick.page_analysis import PageAnalysis, analyse_page
 from standins.makes import render
 from standins.sheets import read_folder

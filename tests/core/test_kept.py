@@ -8,8 +8,8 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from fundament.core.kept import Kept
-from fundament.core.scoring.block_features import KeptBlocks, place_blocks
 from fundament.core.scoring.compiled import CompiledYardstick
+from fundament.core.scoring.measured.block_features import KeptBlocks, place_blocks
 from fundament.core.yardstick.model import Yardstick
 
 STEPS = st.lists(st.tuples(st.integers(0, 9), st.integers(0, 60)))

@@ -11,17 +11,10 @@ from hypothesis import strategies as st
 
 from fundament.core.reading.read_draft import read_draft
 from fundament.core.scoring.compiled import CompiledYardstick
-from fundament.core.scoring.coverage import levels_of, text_shares
-from fundament.core.scoring.features import draft_features
-from fundament.core.scoring.figures import Figures, Sections, figures_at
-from fundament.core.scoring.length import (
-    Distribution,
-    any_of,
-    best_of,
-    counts_by_section,
-    cut_into_sections,
-    share_of,
-)
+from fundament.core.scoring.measured.coverage import levels_of, text_shares
+from fundament.core.scoring.measured.features import draft_features
+from fundament.core.scoring.measured.figures import Figures, Sections, figures_at
+from fundament.core.scoring.measured.length import Distribution, any_of, best_of, counts_by_section, cut_into_sections, share_of
 from fundament.core.scoring.points import points_of
 from fundament.core.scoring.score import score
 from fundament.core.yardstick.model import ComparedPage

@@ -9,11 +9,11 @@ from hypothesis import strategies as st
 from sklearn.feature_extraction.text import TfidfTransformer
 
 from fundament.core.reading.read_draft import read_draft
-from fundament.core.yardstick.c_value import c_values
 from fundament.core.yardstick.keyword_zones import ZONES, keyword_uses, zone_advice, zone_ranges
 from fundament.core.yardstick.model import Yardstick
 from fundament.core.yardstick.ranges import robust_range
 from fundament.core.yardstick.structure import is_question
+from fundament.core.yardstick.term_finding.c_value import c_values
 from fundament.core.yardstick.trade_measures import LONGEST, measure_tables, trade_measures
 from fundament.messages import say
 

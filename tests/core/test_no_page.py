@@ -14,8 +14,8 @@ from hypothesis import strategies as st
 
 from fundament.cli import main
 from fundament.core.errors import CoreError
-from fundament.core.reading.decode import decode_html
-from fundament.core.reading.no_page import kind_of_no_page
+from fundament.core.reading.markup_tree.decode import decode_html
+from fundament.core.reading.page.no_page import kind_of_no_page
 from fundament.core.reading.read_page import read_page
 from fundament.messages import say_error
 

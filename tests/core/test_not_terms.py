@@ -11,8 +11,8 @@ from fundament.core.language.noun_kinds import noun_kind
 from fundament.core.reading.read_page import read_page
 from fundament.core.yardstick.makers import least_makers, makers_of
 from fundament.core.yardstick.model import ComparedPage
-from fundament.core.yardstick.not_terms import NotTerms
 from fundament.core.yardstick.page_analysis import analyse_page
+from fundament.core.yardstick.term_finding.not_terms import NotTerms
 from tests.helpers import yardstick_of
 
 

@@ -13,9 +13,9 @@ from fundament.core.language.parts_of_speech import Lexicon, fold, read_lexicon,
 from fundament.core.reading.read_page import read_page
 from fundament.core.yardstick.model import ComparedPage
 from fundament.core.yardstick.page_analysis import analyse_page
-from fundament.core.yardstick.section_probability import probabilities
-from fundament.core.yardstick.section_similarity import Section
-from fundament.core.yardstick.termhood import Phrase, termhood
+from fundament.core.yardstick.section_groups.section_probability import probabilities
+from fundament.core.yardstick.section_groups.section_similarity import Section
+from fundament.core.yardstick.term_finding.termhood import Phrase, termhood
 from fundament.messages import say
 from tests.helpers import yardstick_of
 

@@ -10,7 +10,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from fundament.core.plain import from_plain, to_plain
-from fundament.core.reading.decode import decode_html
+from fundament.core.reading.markup_tree.decode import decode_html
 from fundament.core.reading.model import Reading
 from fundament.core.reading.read_draft import read_draft, text_to_html
 from fundament.core.reading.read_page import read_page

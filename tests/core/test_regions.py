@@ -6,11 +6,11 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from fundament.core.reading.markup_tree.tree import Element, parse_html
 from fundament.core.reading.metadata import Metadata
 from fundament.core.reading.model import Reading
-from fundament.core.reading.page_kind import is_thread
+from fundament.core.reading.page.page_kind import is_thread
 from fundament.core.reading.read_page import read_page
-from fundament.core.reading.tree import Element, parse_html
 
 TEXT = "".join(
     f"<p>The wall was pointed for the {n}th time that year, and the mason said that lime would have lasted longer than what was there.</p>"

@@ -9,7 +9,8 @@ from hypothesis import strategies as st
 
 from fundament.core.reading.read_draft import read_draft
 from fundament.core.scoring.compiled import CompiledYardstick
-from fundament.core.scoring.coverage import (
+from fundament.core.scoring.guards.reworded import FOLLOWS, followed
+from fundament.core.scoring.measured.coverage import (
     MOST_NEEDED,
     MOST_SERVED,
     THIN_SHARE,
@@ -20,7 +21,6 @@ from fundament.core.scoring.coverage import (
     section_words,
     text_shares,
 )
-from fundament.core.scoring.guards.reworded import FOLLOWS, followed
 from fundament.core.scoring.score import score
 from fundament.core.yardstick.model import ComparedPage
 

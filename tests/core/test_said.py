@@ -13,9 +13,9 @@ from fundament.core.consensus.keys import proposed_keys
 from fundament.core.edits.next_edits import next_edits
 from fundament.core.reading.read_draft import read_draft
 from fundament.core.scoring.compiled import CompiledYardstick
-from fundament.core.scoring.features import draft_features
 from fundament.core.scoring.guards.taken import Taken
 from fundament.core.scoring.guards.verdicts import Claims
+from fundament.core.scoring.measured.features import draft_features
 from fundament.core.scoring.model import MOST_ON_WORD
 from fundament.core.scoring.said import STATED, Said, Settlement, target_key
 from fundament.core.scoring.score import score, score_said

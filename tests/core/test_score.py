@@ -14,8 +14,8 @@ from fundament.core.reading.model import Reading
 from fundament.core.reading.read_draft import read_draft
 from fundament.core.scoring.aim import ABOVE_BEST
 from fundament.core.scoring.compiled import CompiledYardstick
-from fundament.core.scoring.features import draft_features
 from fundament.core.scoring.guards.verdicts import Claims
+from fundament.core.scoring.measured.features import draft_features
 from fundament.core.scoring.score import score, score_features, why
 from fundament.core.yardstick.model import ComparedPage, Consensus
 from tests.conftest import KEYWORD
@@ -63,7 +63,7 @@ def test_1_the_parts_add_up_and_every_point_has_a_source(compiled: CompiledYards
 @pytest.mark.parametrize("count", [3, 4, 7, 99])
 def test_2_a_competitor_is_scored_against_the_others(articles: list[ComparedPage], count: int, monkeypatch: pytest.MonkeyPatch) -> None:
     # a page's substance is told without its own words, and by what is usual on all pages; `without_page` has no way to tell it
-    monkeypatch.setattr("fundament.core.scoring.substance.has_substance", lambda _: False)
+    monkeypatch.setattr("fundament.core.scoring.measured.substance.has_substance", lambda _: False)
     pages = articles[:count]
     built = yardstick_of(pages, KEYWORD)
     assert set(built.page_scores) == {summary.url for summary in built.pages}

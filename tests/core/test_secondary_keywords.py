@@ -15,7 +15,7 @@ from fundament.core.consensus.decide import Decision, Decisions, decide
 from fundament.core.errors import CoreError
 from fundament.core.reading.read_draft import read_draft
 from fundament.core.scoring.compiled import CompiledYardstick
-from fundament.core.scoring.features import draft_features
+from fundament.core.scoring.measured.features import draft_features
 from fundament.core.scoring.points import PLACEMENT_POINTS, excess_use, excess_use_of_one, use_credit, use_credit_of_one
 from fundament.core.scoring.score import score, why
 from fundament.core.scoring.shown import in_tenths

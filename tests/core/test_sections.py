@@ -8,8 +8,8 @@ import pytest
 from fundament.core.reading.read_page import read_page
 from fundament.core.yardstick.model import ComparedPage, Yardstick
 from fundament.core.yardstick.page_analysis import analyse_page
-from fundament.core.yardstick.section_similarity import Section, plain_label, section_distances
-from fundament.core.yardstick.subtopics import sections_of
+from fundament.core.yardstick.section_groups.section_similarity import Section, plain_label, section_distances
+from fundament.core.yardstick.section_groups.subtopics import sections_of
 from tests.helpers import yardstick_of
 
 NONE: frozenset[str] = frozenset()

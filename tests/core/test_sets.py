@@ -11,7 +11,7 @@ from fundament.core.reading.model import Reading
 from fundament.core.reading.read_page import read_page
 from fundament.core.yardstick.build import notes_on_set
 from fundament.core.yardstick.model import ComparedPage
-from fundament.core.yardstick.near_copies import copied_from
+from fundament.core.yardstick.other_pages.near_copies import copied_from
 from fundament.core.yardstick.page_analysis import analyse_page
 from fundament.core.yardstick.ranges import drawn_to_the_usual
 from tests.gold.studies import demo_study

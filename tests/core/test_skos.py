@@ -10,9 +10,9 @@ from fundament.core.errors import CoreError
 from fundament.core.reading.read_draft import read_draft
 from fundament.core.scoring.compiled import CompiledYardstick
 from fundament.core.scoring.score import score
+from fundament.core.yardstick.entity_finding.skos import read_skos
+from fundament.core.yardstick.entity_finding.skos_out import write_skos
 from fundament.core.yardstick.model import ComparedPage, OwnEntity, Settings, Yardstick
-from fundament.core.yardstick.skos import read_skos
-from fundament.core.yardstick.skos_out import write_skos
 from tests.conftest import KEYWORD
 from tests.core.without_page import without_page
 from tests.helpers import raises_saying, yardstick_of

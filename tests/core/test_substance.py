@@ -12,8 +12,8 @@ from hypothesis import strategies as st
 
 from fundament.core.reading.read_draft import read_draft
 from fundament.core.scoring.compiled import CompiledYardstick
-from fundament.core.scoring.features import draft_features
 from fundament.core.scoring.guards.verdicts import Claims
+from fundament.core.scoring.measured.features import draft_features
 from fundament.core.scoring.said import Said
 from fundament.core.scoring.score import score
 from fundament.core.yardstick.substance import (

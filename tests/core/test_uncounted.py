@@ -13,12 +13,12 @@ from fundament.core.language.uses import uses_in_sentence
 from fundament.core.reading.read_draft import read_draft
 from fundament.core.scoring.compiled import CompiledYardstick
 from fundament.core.scoring.evidence import best_blocks, evidence_sentence
-from fundament.core.scoring.features import draft_features
+from fundament.core.scoring.measured.features import draft_features
 from fundament.core.scoring.score import score
 from fundament.core.scoring.uncounted import INSIDE, uncounted_uses, uses_in_block
 from fundament.core.yardstick.build import notes_on_set
 from fundament.core.yardstick.model import MOST_PROPOSED, Yardstick, proposed_words
-from fundament.core.yardstick.term_variants import with_written_ways
+from fundament.core.yardstick.term_finding.term_variants import with_written_ways
 from fundament.messages import say_all
 from tests.gold.natural import naturally
 

@@ -8,10 +8,10 @@ import numpy as np
 
 from fundament.core.errors import CoreError
 from fundament.core.yardstick.build import structure_ranges, zone_shares
-from fundament.core.yardstick.entities import weigh_entities
+from fundament.core.yardstick.entity_finding.entities import weigh_entities
 from fundament.core.yardstick.model import Yardstick, proposed_words
-from fundament.core.yardstick.subtopics import weigh_subtopics
-from fundament.core.yardstick.terms import use_tables, with_targets, with_weights
+from fundament.core.yardstick.section_groups.subtopics import weigh_subtopics
+from fundament.core.yardstick.term_finding.terms import use_tables, with_targets, with_weights
 
 
 def without_page(yardstick: Yardstick, url: str) -> Yardstick:

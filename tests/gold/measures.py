@@ -11,14 +11,14 @@ from fundament.core.language.words import tokenize
 from fundament.core.reading.model import Reading
 from fundament.core.reading.read_draft import read_draft
 from fundament.core.reading.read_page import read_page
-from fundament.core.scoring.features import draft_features
 from fundament.core.scoring.guards.verdicts import Claims
+from fundament.core.scoring.measured.features import draft_features
 from fundament.core.scoring.score import score, score_features
 from fundament.core.yardstick.model import ComparedPage, Subtopic, Yardstick
 from fundament.core.yardstick.page_analysis import analyse_page
 from fundament.core.yardstick.ranges import is_usual
+from fundament.core.yardstick.section_groups.subtopics import find_subtopics
 from fundament.core.yardstick.structure import structure_of
-from fundament.core.yardstick.subtopics import find_subtopics
 from standins.sheets import to_html
 from tests.gold import entities as gold_entities
 from tests.gold import terms as gold_terms

@@ -10,7 +10,7 @@ from typing import Any
 
 import pytest
 
-from fundament.core.yardstick.skos import MOST_BYTES
+from fundament.core.yardstick.entity_finding.skos import MOST_BYTES
 from fundament.web import serve
 from fundament.web.asgi import Application
 from fundament.web.bodies import most_body_of

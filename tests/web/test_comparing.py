@@ -11,7 +11,7 @@ from django.urls import reverse
 from openpyxl import load_workbook
 
 from fundament.core.reading.read_page import read_page
-from fundament.core.yardstick.questions import answers
+from fundament.core.yardstick.other_pages.questions import answers
 from fundament.rendering.text_width import text_width
 from fundament.web.accounts.roles import Actor
 from fundament.web.drafts.services.comparing import compare

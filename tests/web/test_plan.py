@@ -200,9 +200,9 @@ def test_what_most_of_them_say_is_decided_like_the_rest_and_dropped_from_plan_an
     signed_in: Client, actor: Actor, study: Study, monkeypatch: pytest.MonkeyPatch
 ) -> None:
     monkeypatch.setattr(
-        "fundament.core.yardstick.statements.LEAST_MAKERS", 2
+        "fundament.core.yardstick.section_groups.statements.LEAST_MAKERS", 2
     )  # the few pages of the fixture's study say hardly anything alike
-    monkeypatch.setattr("fundament.core.yardstick.statements.CUT", 0.3)
+    monkeypatch.setattr("fundament.core.yardstick.section_groups.statements.CUT", 0.3)
     set_secondary_keywords(actor, study.pk, ["lime mix"])  # so that what the pages have in common is worked out anew
     settle(study)
     yardstick = yardstick_of(study)

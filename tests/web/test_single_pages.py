@@ -9,9 +9,9 @@ from django.core.files.uploadedfile import SimpleUploadedFile
 from django.test import Client
 from django.urls import reverse
 
+from fundament.core.reading.page.script_application import needs_browser
 from fundament.core.reading.read_page import read_page
-from fundament.core.reading.script_application import needs_browser
-from fundament.core.yardstick.proposed_competitors import Candidate, advice_for
+from fundament.core.yardstick.other_pages.proposed_competitors import Candidate, advice_for
 from fundament.providers.errors import PageError
 from fundament.web.accounts.models import Membership, Person, Workspace
 from fundament.web.accounts.roles import Actor

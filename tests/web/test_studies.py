@@ -9,7 +9,7 @@ from django.test import Client
 from django.urls import reverse
 from procrastinate.contrib.django.models import ProcrastinateJob
 
-from fundament.core.yardstick.proposed_competitors import Candidate, advice_for
+from fundament.core.yardstick.other_pages.proposed_competitors import Candidate, advice_for
 from fundament.messages import say
 from fundament.web.accounts.models import Membership, Person, Workspace
 from fundament.web.accounts.roles import Actor

@@ -31,7 +31,7 @@ def warm_for_building() -> None:
     """Load what making the figures of a study needs beside that: how frequent words are, and their senses."""
     from fundament.core.language.frequencies import word_general_frequency
     from fundament.core.language.wordnet import noun_senses
-    from fundament.core.yardstick.entity_names import is_of_site
+    from fundament.core.yardstick.entity_finding.entity_names import is_of_site
 
     import_module("scipy.cluster.hierarchy")
     warm_for_scoring()

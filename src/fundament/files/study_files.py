@@ -23,7 +23,7 @@ import msgspec
 
 from fundament.core import upcasting
 from fundament.core.errors import StoredValueError
-from fundament.core.reading import bounds
+from fundament.core.reading.markup_tree import bounds
 from fundament.core.reading.model import Reading
 from fundament.core.yardstick.page_analysis import PageAnalysis
 from fundament.files.archives import Archive, entry_of, members_of

@@ -12,7 +12,7 @@ from collections import Counter
 from dataclasses import dataclass
 
 from fundament.core.message import Message, message
-from fundament.core.reading.guess_charset import guess_charset
+from fundament.core.reading.markup_tree.guess_charset import guess_charset
 from fundament.files.cells import Cell, is_empty
 from fundament.files.errors import FileError
 

@@ -12,8 +12,8 @@ from markdown_it import MarkdownIt
 from fundament.core.documents.html import document_from_html
 from fundament.core.documents.of_page import document_of_page
 from fundament.core.documents.schema import Node
-from fundament.core.reading.decode import decode_html
-from fundament.core.reading.no_page import kind_of_no_page
+from fundament.core.reading.markup_tree.decode import decode_html
+from fundament.core.reading.page.no_page import kind_of_no_page
 from fundament.core.reading.read_draft import text_to_html
 from fundament.core.reading.read_page import read_page
 from fundament.files.errors import FileError

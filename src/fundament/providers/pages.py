@@ -11,7 +11,7 @@ import httpx
 from protego import Protego
 
 from fundament.core.message import Message, message
-from fundament.core.reading.no_page import kind_of_no_page
+from fundament.core.reading.page.no_page import kind_of_no_page
 from fundament.providers.clock import client_until, within
 from fundament.providers.errors import PageError
 from fundament.providers.guard import Target, check_address

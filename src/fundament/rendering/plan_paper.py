@@ -6,7 +6,7 @@ import datetime
 from collections.abc import Sequence
 
 from fundament.core.message import message
-from fundament.core.yardstick.statements import figures_side_by_side
+from fundament.core.yardstick.section_groups.statements import figures_side_by_side
 from fundament.messages import label, number, say
 from fundament.rendering.paper import Block, Facts, Heading, Paper, Paragraph, Section, Table
 from fundament.schemas.plan import Plan, PlannedSection

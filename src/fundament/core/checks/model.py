@@ -8,7 +8,7 @@ from typing import ClassVar
 
 from fundament.core.message import Message
 from fundament.core.scoring.compiled import CompiledYardstick
-from fundament.core.scoring.features import DraftFeatures
+from fundament.core.scoring.measured.features import DraftFeatures
 
 
 @dataclass(frozen=True)

@@ -6,7 +6,7 @@ from collections.abc import Iterator
 
 from fundament.core.checks.model import Change, Check, Context, Finding
 from fundament.core.message import message
-from fundament.core.scoring.features import DraftFeatures
+from fundament.core.scoring.measured.features import DraftFeatures
 from fundament.core.scoring.points import placement_target
 
 

@@ -8,8 +8,8 @@ from fundament.core.checks.model import Change, Check, Context, Finding
 from fundament.core.language.analysis import analyse_text
 from fundament.core.language.words import count_words
 from fundament.core.message import message
-from fundament.core.scoring.block_features import PlacedBlock
 from fundament.core.scoring.compiled import CompiledYardstick
+from fundament.core.scoring.measured.block_features import PlacedBlock
 from fundament.core.scoring.points import structure_target
 from fundament.core.yardstick.structure import LONG_PARAGRAPH, is_question
 

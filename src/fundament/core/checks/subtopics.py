@@ -9,11 +9,11 @@ import numpy as np
 
 from fundament.core.checks.model import Change, Check, Context, Finding
 from fundament.core.message import message
-from fundament.core.scoring.block_features import PlacedBlock, place_blocks
 from fundament.core.scoring.compiled import CompiledYardstick
 from fundament.core.scoring.evidence import best_blocks, evidence_sentence
-from fundament.core.scoring.features import DraftFeatures
-from fundament.core.scoring.headings import HEADED_AT
+from fundament.core.scoring.measured.block_features import PlacedBlock, place_blocks
+from fundament.core.scoring.measured.features import DraftFeatures
+from fundament.core.scoring.measured.headings import HEADED_AT
 from fundament.core.yardstick.model import Range
 from fundament.core.yardstick.ranges import robust_range
 

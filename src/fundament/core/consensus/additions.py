@@ -17,13 +17,13 @@ from fundament.core.errors import CoreError
 from fundament.core.language.function_words import function_words
 from fundament.core.language.phrases import PhraseMatcher
 from fundament.core.language.words import tokenize
-from fundament.core.scoring.competitor_features import recounted
-from fundament.core.yardstick.entities import MOST_BESIDE, surroundings, weighed_entities, with_shares, words_paid
-from fundament.core.yardstick.entity_names import name_lemmas
+from fundament.core.scoring.measured.competitor_features import recounted
+from fundament.core.yardstick.entity_finding.entities import MOST_BESIDE, surroundings, weighed_entities, with_shares, words_paid
+from fundament.core.yardstick.entity_finding.entity_names import name_lemmas
 from fundament.core.yardstick.model import ComparedPage, Consensus, Entity, Subtopic, SubtopicHeading, Term
 from fundament.core.yardstick.ranges import robust_range
-from fundament.core.yardstick.subtopics import weighed_subtopics
-from fundament.core.yardstick.terms import specificity, term_sentences, use_tables, weighed_terms
+from fundament.core.yardstick.section_groups.subtopics import weighed_subtopics
+from fundament.core.yardstick.term_finding.terms import specificity, term_sentences, use_tables, weighed_terms
 
 MOST_TERM_WORDS = 8
 Thing = TypeVar("Thing", Term, Entity, Subtopic)

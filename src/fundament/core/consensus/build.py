@@ -6,8 +6,8 @@ from collections.abc import Sequence
 from dataclasses import replace
 
 from fundament.core.scoring.aim import LEAST_PAGES
-from fundament.core.scoring.competitor_features import competitor_features
-from fundament.core.scoring.substance import substance_of
+from fundament.core.scoring.measured.competitor_features import competitor_features
+from fundament.core.scoring.measured.substance import substance_of
 from fundament.core.yardstick.build import find_evidence
 from fundament.core.yardstick.model import ComparedPage, Consensus, Settings
 

@@ -12,13 +12,13 @@ import numpy as np
 from fundament.core.consensus.keys import Keys, proposed_keys
 from fundament.core.consensus.moved import MOST_MOVED, moved_points
 from fundament.core.scoring.aim import Aim, aim_of
-from fundament.core.scoring.competitor_features import without_sentences
 from fundament.core.scoring.guards.taken import Taken
 from fundament.core.scoring.leave_one_out import Ground, competition, ground_of
+from fundament.core.scoring.measured.competitor_features import without_sentences
 from fundament.core.scoring.weighting import Weighting
 from fundament.core.yardstick.model import ComparedPage, Consensus, Entity, SharedStatement, Subtopic, Term, Yardstick, proposed_words
 from fundament.core.yardstick.secondary_keywords import key_of as secondary_key
-from fundament.core.yardstick.statements import key_of_sentence
+from fundament.core.yardstick.section_groups.statements import key_of_sentence
 
 FACTORS = {"dropped": 0.0, "must": 1.5, "may": 0.5}  # what a decision does to a weight; "kept" and "own target" leave it
 ACTIONS = ("kept", "dropped", "own target", "must", "may")

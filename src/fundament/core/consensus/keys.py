@@ -12,7 +12,7 @@ from collections.abc import Iterable
 from dataclasses import dataclass
 
 from fundament.core.yardstick.model import Consensus, Entity, Subtopic, Term
-from fundament.core.yardstick.section_similarity import plain_label
+from fundament.core.yardstick.section_groups.section_similarity import plain_label
 
 _NOT_LETTERS = re.compile(r"[^\w]+")
 

@@ -5,8 +5,8 @@ from __future__ import annotations
 import re
 
 from fundament.core.documents.schema import Node, clean_document
+from fundament.core.reading.markup_tree.tree import Element, parse_html
 from fundament.core.reading.model import Reading
-from fundament.core.reading.tree import Element, parse_html
 
 _MARK_OF_TAG = {
     "b": "bold", "strong": "bold", "i": "italic", "em": "italic", "cite": "italic", "u": "underline", "s": "strike", "del": "strike", "strike": "strike",

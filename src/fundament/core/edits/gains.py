@@ -19,7 +19,7 @@ from numpy.typing import NDArray
 from fundament.core.checks.model import Change
 from fundament.core.edits.model import Gain
 from fundament.core.scoring.compiled import CompiledYardstick
-from fundament.core.scoring.features import DraftFeatures
+from fundament.core.scoring.measured.features import DraftFeatures
 from fundament.core.scoring.parts import PART_WEIGHTS
 from fundament.core.scoring.points import (
     OVERUSE_COST,

@@ -10,7 +10,7 @@ from fundament.core.edits.gains import Gains
 from fundament.core.edits.model import Edit
 from fundament.core.reading.model import Reading
 from fundament.core.scoring.compiled import CompiledYardstick
-from fundament.core.scoring.features import DraftFeatures, draft_features
+from fundament.core.scoring.measured.features import DraftFeatures, draft_features
 from fundament.core.scoring.parts import PART_WEIGHTS
 from fundament.core.scoring.said import NOTHING_SAID, Said, target_key
 

@@ -5,8 +5,8 @@ from __future__ import annotations
 from collections.abc import Sequence
 
 from fundament.core.scoring.compiled import CompiledYardstick
-from fundament.core.scoring.features import DraftFeatures
-from fundament.core.scoring.headings import HEADED_AT
+from fundament.core.scoring.measured.features import DraftFeatures
+from fundament.core.scoring.measured.headings import HEADED_AT
 
 
 def heading_places(compiled: CompiledYardstick, features: DraftFeatures, keys: Sequence[str]) -> dict[str, str]:

@@ -11,7 +11,7 @@ from fundament.core.language.phrases import PhraseMatcher
 from fundament.core.language.uses import uses_in
 from fundament.core.scoring.compiled import CompiledYardstick
 from fundament.core.yardstick.model import ComparedPage, Subtopic
-from fundament.core.yardstick.subtopics import sections_of
+from fundament.core.yardstick.section_groups.subtopics import sections_of
 
 MOST_TERMS, MOST_ENTITIES = 6, 4
 LEAST_LIFT = 1.5  # how many times as dense as on the whole pages

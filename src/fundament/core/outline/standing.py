@@ -8,8 +8,8 @@ from dataclasses import dataclass
 from fundament.core.language.words import count_words
 from fundament.core.reading.model import Block, Reading
 from fundament.core.scoring.compiled import CompiledYardstick
-from fundament.core.scoring.features import DraftFeatures
-from fundament.core.scoring.headings import HEADED_AT
+from fundament.core.scoring.measured.features import DraftFeatures
+from fundament.core.scoring.measured.headings import HEADED_AT
 
 
 @dataclass(frozen=True)

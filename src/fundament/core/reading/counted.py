@@ -7,7 +7,7 @@ from dataclasses import replace
 
 from fundament.core.language.words import count_words, end_of_words
 from fundament.core.message import Message, message
-from fundament.core.reading.bounds import MOST_BLOCKS, MOST_TEXT, MOST_WORDS
+from fundament.core.reading.markup_tree.bounds import MOST_BLOCKS, MOST_TEXT, MOST_WORDS
 from fundament.core.reading.model import Block, Mark
 
 BEYOND = "beyond what is read of a page"

@@ -3,9 +3,9 @@
 from __future__ import annotations
 
 from fundament.core.reading.addresses import joined, parts_of, site_of
-from fundament.core.reading.blocks import RawPage
+from fundament.core.reading.markup_tree.tree import Element
 from fundament.core.reading.model import Image, Link
-from fundament.core.reading.tree import Element
+from fundament.core.reading.page.blocks import RawPage
 
 NEAR_LEVELS = 4
 MOST_NEAR = 8

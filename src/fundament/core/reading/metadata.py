@@ -13,8 +13,8 @@ from collections import deque
 from dataclasses import dataclass
 from typing import Any
 
-from fundament.core.reading.bounds import MOST_JSON_CHARACTERS, MOST_JSON_VALUES, MOST_TITLE
-from fundament.core.reading.tree import Element
+from fundament.core.reading.markup_tree.bounds import MOST_JSON_CHARACTERS, MOST_JSON_VALUES, MOST_TITLE
+from fundament.core.reading.markup_tree.tree import Element
 
 MOST_META = 20_000  # characters
 MOST_TYPES = 200

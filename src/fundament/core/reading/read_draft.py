@@ -7,11 +7,11 @@ import re
 
 from fundament.core.language.detect import detect_language
 from fundament.core.language.words import count_words
-from fundament.core.reading.blocks import extract_blocks
 from fundament.core.reading.images_and_links import images_of, links_of
+from fundament.core.reading.markup_tree.tree import Element, parse_html
 from fundament.core.reading.metadata import Metadata, read_metadata
 from fundament.core.reading.model import Block, Reading
-from fundament.core.reading.tree import Element, parse_html
+from fundament.core.reading.page.blocks import extract_blocks
 
 _HAS_HEAD = re.compile(r"<(?:html|title|meta)\b", re.IGNORECASE)  # what a text of the editor never has
 _EMPTY_LINES = re.compile(r"\n\s*\n")

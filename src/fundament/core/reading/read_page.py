@@ -11,20 +11,20 @@ from fundament.core.language.names import WITHOUT_SPACES
 from fundament.core.language.words import count_words
 from fundament.core.message import Message, message
 from fundament.core.reading.addresses import joined
-from fundament.core.reading.blocks import extract_blocks, rough_words
 from fundament.core.reading.corrections import by_place
 from fundament.core.reading.counted import counted_blocks
-from fundament.core.reading.decode import decode_html
-from fundament.core.reading.goods import sells
 from fundament.core.reading.images_and_links import images_of, links_of
-from fundament.core.reading.main_content import MainContent
-from fundament.core.reading.markup import bounded_markup
+from fundament.core.reading.markup_tree.decode import decode_html
+from fundament.core.reading.markup_tree.markup import bounded_markup
+from fundament.core.reading.markup_tree.tree import Element, parse_bounded
 from fundament.core.reading.metadata import date_on_page, read_metadata
 from fundament.core.reading.model import Block, Reading
-from fundament.core.reading.no_page import kind_of_no_page
-from fundament.core.reading.page_kind import is_thread, page_kind
-from fundament.core.reading.script_application import NOTE, is_filled_by_script
-from fundament.core.reading.tree import Element, parse_bounded
+from fundament.core.reading.page.blocks import extract_blocks, rough_words
+from fundament.core.reading.page.goods import sells
+from fundament.core.reading.page.main_content import MainContent
+from fundament.core.reading.page.no_page import kind_of_no_page
+from fundament.core.reading.page.page_kind import is_thread, page_kind
+from fundament.core.reading.page.script_application import NOTE, is_filled_by_script
 
 
 def read_page(html: str | bytes, url: str, *, header_charset: str = "", notes: Iterable[Message] = ()) -> Reading:

@@ -15,18 +15,18 @@ from fundament.core.language.phrases import PhraseMatcher
 from fundament.core.language.vectors import Vectors, embed
 from fundament.core.language.word_order import word_order
 from fundament.core.language.words import tokenize
-from fundament.core.scoring.block_features import MOST_BYTES, JudgedSentence, KeptBlocks, Row, no_features
-from fundament.core.scoring.coverage import TellingWords, needed_words, section_words
 from fundament.core.scoring.guards.copies import Copies
 from fundament.core.scoring.guards.reworded import PageBlocks
 from fundament.core.scoring.guards.taken import Taken
 from fundament.core.scoring.guards.verdicts import Claims
-from fundament.core.scoring.subtopic_vectors import Sections, SubtopicVectors
+from fundament.core.scoring.measured.block_features import MOST_BYTES, JudgedSentence, KeptBlocks, Row, no_features
+from fundament.core.scoring.measured.coverage import TellingWords, needed_words, section_words
+from fundament.core.scoring.measured.subtopic_vectors import Sections, SubtopicVectors
 from fundament.core.scoring.targets import Targets
-from fundament.core.yardstick.entities import CONTEXT_NEEDED
+from fundament.core.yardstick.entity_finding.entities import CONTEXT_NEEDED
 from fundament.core.yardstick.model import PageSummary, Range, Yardstick
 from fundament.core.yardstick.secondary_keywords import secondary_keywords, secondary_targets
-from fundament.core.yardstick.section_similarity import section_vectors
+from fundament.core.yardstick.section_groups.section_similarity import section_vectors
 from fundament.core.yardstick.substance import Lexicon
 
 Numbers = NDArray[np.float64]

@@ -10,9 +10,9 @@ from numpy.typing import NDArray
 
 from fundament.core.language.analysis import analyse_text
 from fundament.core.scoring.compiled import CompiledYardstick
-from fundament.core.scoring.coverage import CLOSENESS_SHARE, PERHAPS_FROM
-from fundament.core.scoring.features import DraftFeatures
-from fundament.core.scoring.length import cut_into_sections
+from fundament.core.scoring.measured.coverage import CLOSENESS_SHARE, PERHAPS_FROM
+from fundament.core.scoring.measured.features import DraftFeatures
+from fundament.core.scoring.measured.length import cut_into_sections
 
 LEAST_SHOWN = 0.5  # of PERHAPS_FROM: a sentence of less value is no evidence by itself, so none is quoted
 MOST_PASSAGES = 500  # of a yardstick, whose sentences' values are kept

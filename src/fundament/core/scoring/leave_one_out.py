@@ -13,20 +13,20 @@ from typing import NamedTuple
 import numpy as np
 from numpy.typing import NDArray
 
-from fundament.core.scoring.coverage import needed_words
-from fundament.core.scoring.figures import Figures, figures_at
 from fundament.core.scoring.guards.items import LEAST_SHARE
 from fundament.core.scoring.guards.subject import usual_presence
-from fundament.core.scoring.page_tables import PageTables, tables_of
+from fundament.core.scoring.measured.coverage import needed_words
+from fundament.core.scoring.measured.figures import Figures, figures_at
+from fundament.core.scoring.measured.page_tables import PageTables, tables_of
 from fundament.core.scoring.points import Points, earned_share, evidence_points, points_of, structure_credits, word_points
 from fundament.core.scoring.targets import Targets
 from fundament.core.scoring.weighting import Weighting
-from fundament.core.yardstick.entities import entity_weights
+from fundament.core.yardstick.entity_finding.entities import entity_weights
 from fundament.core.yardstick.model import CompetitorFeatures, Consensus, Term, proposed_words
 from fundament.core.yardstick.ranges import drawn_to_the_usual, robust_ranges, targets_of
 from fundament.core.yardstick.secondary_keywords import secondary_targets
-from fundament.core.yardstick.subtopics import subtopic_weights
-from fundament.core.yardstick.terms import ceilings_of, densities_of, quartiles_of, term_weights, with_targets
+from fundament.core.yardstick.section_groups.subtopics import subtopic_weights
+from fundament.core.yardstick.term_finding.terms import ceilings_of, densities_of, quartiles_of, term_weights, with_targets
 
 Numbers = NDArray[np.float64]
 Mask = NDArray[np.bool_]

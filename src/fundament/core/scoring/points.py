@@ -9,9 +9,9 @@ from typing import NamedTuple, Protocol
 import numpy as np
 from numpy.typing import NDArray
 
-from fundament.core.scoring.figures import COUNTED_ROWS, HEADING_COUNTS, Figures
 from fundament.core.scoring.guards.items import allowed_share
 from fundament.core.scoring.guards.subject import evidence_of, factor_of, there_at_all
+from fundament.core.scoring.measured.figures import COUNTED_ROWS, HEADING_COUNTS, Figures
 from fundament.core.scoring.targets import Targets
 from fundament.core.yardstick.measures import EARNING, MEASURE
 from fundament.core.yardstick.model import Range

@@ -10,10 +10,10 @@ from fundament.core.message import Message, message
 from fundament.core.reading.model import Reading
 from fundament.core.scoring.compiled import CompiledYardstick
 from fundament.core.scoring.evidence import evidence_sentence
-from fundament.core.scoring.features import DraftFeatures, again_with, claims_with, draft_features
 from fundament.core.scoring.guards.taken import Taken, taken_by_competitors
 from fundament.core.scoring.guards.verdicts import GUARDS, NO_CLAIMS, Claims
-from fundament.core.scoring.headings import HEADED_AT
+from fundament.core.scoring.measured.features import DraftFeatures, again_with, claims_with, draft_features
+from fundament.core.scoring.measured.headings import HEADED_AT
 from fundament.core.scoring.model import AsProposed, Denied, Item, Part, Score, Thin
 from fundament.core.scoring.points import (
     PLACEMENT_POINTS,

@@ -12,7 +12,7 @@ from fundament.core.language.phrases import Match, PhraseMatcher
 from fundament.core.language.uses import uses_in_sentence
 from fundament.core.message import Message, message
 from fundament.core.scoring.compiled import CompiledYardstick
-from fundament.core.scoring.features import DraftFeatures
+from fundament.core.scoring.measured.features import DraftFeatures
 
 INSIDE = "inside"  # a longer term
 MOST_BLOCKS = 2_000  # of a yardstick, whose uses are kept

@@ -15,17 +15,17 @@ from fundament.core.language.detect import lacks_of
 from fundament.core.language.words import tokenize
 from fundament.core.message import Message, message
 from fundament.core.reading.model import Reading
-from fundament.core.yardstick.entities import find_entities
+from fundament.core.yardstick.entity_finding.entities import find_entities
 from fundament.core.yardstick.keyword_zones import keyword_uses
 from fundament.core.yardstick.model import MOST_PROPOSED, ComparedPage, Consensus, PageSummary, Range, Settings
-from fundament.core.yardstick.near_copies import copied_from
+from fundament.core.yardstick.other_pages.near_copies import copied_from
 from fundament.core.yardstick.page_words import words_of_page
 from fundament.core.yardstick.ranges import LEAST_VALUES, is_usual, robust_ranges
 from fundament.core.yardstick.secondary_keywords import secondary_keywords
-from fundament.core.yardstick.statements import shared_statements
+from fundament.core.yardstick.section_groups.statements import shared_statements
+from fundament.core.yardstick.section_groups.subtopics import find_subtopics
 from fundament.core.yardstick.structure import contains, structure_of
-from fundament.core.yardstick.subtopics import find_subtopics
-from fundament.core.yardstick.terms import find_terms
+from fundament.core.yardstick.term_finding.terms import find_terms
 
 ZONES = ("title", "description", "h1", "h2", "opening")
 SECONDARY_ZONES = (*ZONES, "body")

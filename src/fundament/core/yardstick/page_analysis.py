@@ -16,7 +16,7 @@ from fundament.core.language.packs import pack_of
 from fundament.core.language.words import is_address, is_dictionary_word, is_quantity
 from fundament.core.reading.model import Block, Reading
 from fundament.core.version import ANALYSIS_VERSION
-from fundament.core.yardstick.name_runs import cue_beside, name_runs
+from fundament.core.yardstick.entity_finding.name_runs import cue_beside, name_runs
 
 _OBJECT_TAGS = frozenset(["NOUN", "PROPN", "ADJ", "DET", "NUM", "PRON"])
 _NOUN_TAGS = frozenset(("NOUN", "PROPN"))

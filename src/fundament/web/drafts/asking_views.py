@@ -13,7 +13,7 @@ from django.utils.safestring import SafeString
 from django.views.decorators.http import require_GET
 
 from fundament.core.yardstick.model import PageSummary
-from fundament.core.yardstick.questions import VERDICTS, Answer
+from fundament.core.yardstick.other_pages.questions import VERDICTS, Answer
 from fundament.messages import label
 from fundament.web.accounts.requests import actor_of
 from fundament.web.accounts.roles import can

@@ -13,7 +13,7 @@ from fundament.core.scoring.model import Item, Score
 from fundament.core.scoring.points import DESCRIPTION_LENGTH, TITLE_LENGTH
 from fundament.core.scoring.said import Said, target_key
 from fundament.core.scoring.shown import in_tenths
-from fundament.core.yardstick.statements import figures_side_by_side
+from fundament.core.yardstick.section_groups.statements import figures_side_by_side
 from fundament.messages import label, say, say_all, subject_of
 from fundament.rendering.text_width import DESCRIPTION_SIZE, ENTRIES, TITLE_SIZE, cut_off, text_width
 from fundament.web.drafts.models import Draft

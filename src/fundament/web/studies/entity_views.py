@@ -13,9 +13,9 @@ from django.views.decorators.http import require_GET, require_POST
 from fundament.core.consensus.decide import Decision as CoreDecision
 from fundament.core.errors import CoreError
 from fundament.core.message import Message
+from fundament.core.yardstick.entity_finding.skos import MOST_BYTES
+from fundament.core.yardstick.entity_finding.skos_out import write_skos
 from fundament.core.yardstick.model import Entity, Yardstick
-from fundament.core.yardstick.skos import MOST_BYTES
-from fundament.core.yardstick.skos_out import write_skos
 from fundament.messages import label, say, say_error
 from fundament.web.accounts.requests import actor_of
 from fundament.web.accounts.roles import ask

@@ -11,7 +11,7 @@ from django.urls import reverse
 from django.utils.safestring import mark_safe
 from django.views.decorators.http import require_GET, require_POST
 
-from fundament.core.yardstick.statements import figures_side_by_side
+from fundament.core.yardstick.section_groups.statements import figures_side_by_side
 from fundament.rendering.docx import docx_of
 from fundament.rendering.html import inside
 from fundament.rendering.markdown import markdown_of

@@ -17,7 +17,7 @@ from fundament.core.edits.proposals.own import own_proposals
 from fundament.core.edits.proposals.tasks import writing_tasks
 from fundament.core.edits.proposals.trial import Trial
 from fundament.core.reading.model import Reading
-from fundament.core.scoring.features import DraftFeatures
+from fundament.core.scoring.measured.features import DraftFeatures
 
 MOST = 20
 WITHOUT_GAIN = frozenset(["emphasis"])  # counts nothing in the score

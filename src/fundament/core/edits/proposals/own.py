@@ -29,9 +29,9 @@ from fundament.core.language.packs import pack_of
 from fundament.core.reading.model import Reading
 from fundament.core.scoring.compiled import CompiledYardstick
 from fundament.core.scoring.evidence import best_blocks
-from fundament.core.scoring.features import DraftFeatures
 from fundament.core.scoring.guards.copies import RUN
-from fundament.core.scoring.headings import HEADED_AT
+from fundament.core.scoring.measured.features import DraftFeatures
+from fundament.core.scoring.measured.headings import HEADED_AT
 from fundament.core.scoring.points import DESCRIPTION_LENGTH, TITLE_LENGTH, structure_target
 from fundament.core.yardstick.structure import LONG_PARAGRAPH
 

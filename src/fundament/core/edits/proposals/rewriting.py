@@ -18,7 +18,7 @@ from fundament.core.edits.proposals.trial import Trial
 from fundament.core.errors import CoreError
 from fundament.core.language import grammar
 from fundament.core.language.analysis import analyse_text
-from fundament.core.scoring.features import DraftFeatures
+from fundament.core.scoring.measured.features import DraftFeatures
 
 _END_OF_SENTENCE = re.compile(r"(?<=[.!?])\s{1,9}(?=[\"“(]?[^\W\d_])(?![\"“(]?[a-z])")
 MOST_SENTENCES = 12  # of an answer that are tried one by one

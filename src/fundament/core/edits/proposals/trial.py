@@ -12,8 +12,8 @@ from fundament.core.documents.changing import DESCRIPTION, TITLE, Operation, cha
 from fundament.core.documents.read_document import read_document
 from fundament.core.documents.schema import Node
 from fundament.core.scoring.compiled import CompiledYardstick
-from fundament.core.scoring.features import DraftFeatures
 from fundament.core.scoring.guards.verdicts import NO_CLAIMS, Claims
+from fundament.core.scoring.measured.features import DraftFeatures
 from fundament.core.scoring.model import Score
 from fundament.core.scoring.said import NOTHING_SAID, Said
 from fundament.core.scoring.score import score_said

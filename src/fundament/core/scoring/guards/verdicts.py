@@ -21,7 +21,7 @@ from fundament.core.scoring.guards.word_order import of_doubtful_order, without_
 from fundament.core.yardstick.substance import SaidWords
 
 if TYPE_CHECKING:
-    from fundament.core.scoring.block_features import PlacedBlock
+    from fundament.core.scoring.measured.block_features import PlacedBlock
 
 DOUBTED = "doubted"  # a passage that may have no natural order of words: warned of, and takes nothing
 CRAMMED = "crammed"  # found in the sentence itself, see `language.uses`

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 
 from fundament.core.reading.model import Reading
 from fundament.core.scoring.compiled import CompiledYardstick
-from fundament.core.scoring.features import DraftFeatures
+from fundament.core.scoring.measured.features import DraftFeatures
 from fundament.core.scoring.model import PART_WEIGHTS, Score
 from fundament.core.yardstick.keyword_zones import ZONES, keyword_uses, zone_ranges
 from fundament.core.yardstick.measures import MEASURES

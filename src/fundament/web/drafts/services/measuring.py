@@ -16,7 +16,7 @@ from fundament.core.edits.next_edits import findings_for_features, for_this_page
 from fundament.core.message import Message, message
 from fundament.core.reading.model import Reading
 from fundament.core.scoring.compiled import CompiledYardstick
-from fundament.core.scoring.features import DraftFeatures
+from fundament.core.scoring.measured.features import DraftFeatures
 from fundament.core.scoring.model import Score
 from fundament.core.scoring.said import NOTHING_SAID, Said
 from fundament.core.scoring.score import score_said

@@ -12,7 +12,7 @@ from fundament.core import upcasting
 from fundament.core.kept import Kept
 from fundament.core.plain import to_plain
 from fundament.core.reading import model as core
-from fundament.core.reading.script_application import needs_browser
+from fundament.core.reading.page.script_application import needs_browser
 from fundament.core.version import READING_VERSION, STAGES
 from fundament.core.yardstick.page_analysis import PageAnalysis
 from fundament.providers.errors import PageError

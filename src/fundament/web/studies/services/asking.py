@@ -8,7 +8,7 @@ from dataclasses import dataclass
 from fundament.core.kept import Kept
 from fundament.core.reading.model import Reading
 from fundament.core.scoring.compiled import CompiledYardstick
-from fundament.core.yardstick.questions import ABSENT, Answer, answers
+from fundament.core.yardstick.other_pages.questions import ABSENT, Answer, answers
 from fundament.web.studies.models import Study
 from fundament.web.studies.services.figures import chosen_of, compared_pages
 

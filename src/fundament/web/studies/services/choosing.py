@@ -6,7 +6,7 @@ from collections.abc import Iterable, Sequence
 
 from django.utils import timezone
 
-from fundament.core.yardstick.proposed_competitors import SAME_PAGE
+from fundament.core.yardstick.other_pages.proposed_competitors import SAME_PAGE
 from fundament.web.accounts.roles import Actor, get_for
 from fundament.web.history.services.record import Recording, recorded
 from fundament.web.studies.models import CompetitorChoice, Result, Study

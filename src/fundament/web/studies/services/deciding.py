@@ -11,7 +11,7 @@ from django.db import transaction
 
 from fundament.core.consensus.decide import ACTIONS
 from fundament.core.yardstick.secondary_keywords import key_of
-from fundament.core.yardstick.statements import key_of_sentence
+from fundament.core.yardstick.section_groups.statements import key_of_sentence
 from fundament.web.accounts.roles import Actor, get_for
 from fundament.web.errors import ApplicationError, ChangedSinceError, NotFoundError
 from fundament.web.history.services.record import Recording, recorded

@@ -9,8 +9,8 @@ from django.db import transaction
 
 from fundament.core.errors import SaidError, StoredValueError
 from fundament.core.message import Message
-from fundament.core.yardstick.demand import CLOSE, key_of, look_for
 from fundament.core.yardstick.model import Term, Yardstick
+from fundament.core.yardstick.other_pages.demand import CLOSE, key_of, look_for
 from fundament.providers.keywords import CatalogueKeyword
 from fundament.web.live.notify import announce
 from fundament.web.sites.services.answers import provider_of

@@ -10,7 +10,7 @@ from django.db import transaction
 from fundament.confined import confined
 from fundament.core.errors import SaidError
 from fundament.core.plain import to_plain
-from fundament.core.yardstick.skos import check_file, load_parsers, read_skos
+from fundament.core.yardstick.entity_finding.skos import check_file, load_parsers, read_skos
 from fundament.web.accounts.roles import Actor, get_for
 from fundament.web.history.services.record import recorded
 from fundament.web.live.notify import announce

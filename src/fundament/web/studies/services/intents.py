@@ -7,7 +7,7 @@ from dataclasses import dataclass
 
 from fundament.core.errors import StoredValueError
 from fundament.core.message import Message, message
-from fundament.core.yardstick.intents import divide
+from fundament.core.yardstick.other_pages.intents import divide
 from fundament.web.accounts.roles import Actor, get_for
 from fundament.web.errors import NotFoundError
 from fundament.web.history.services.record import recorded

@@ -17,9 +17,9 @@ from fundament.core.errors import SaidError, StoredValueError
 from fundament.core.language.analysis import take_over
 from fundament.core.message import message
 from fundament.core.reading.model import Reading as CoreReading
-from fundament.core.reading.script_application import NOTE as FILLED_BY_SCRIPT
-from fundament.core.yardstick.near_copies import copied_from
-from fundament.core.yardstick.proposed_competitors import SAME_PAGE, Candidate, advice_for
+from fundament.core.reading.page.script_application import NOTE as FILLED_BY_SCRIPT
+from fundament.core.yardstick.other_pages.near_copies import copied_from
+from fundament.core.yardstick.other_pages.proposed_competitors import SAME_PAGE, Candidate, advice_for
 from fundament.messages import say
 from fundament.providers.errors import ProviderError
 from fundament.providers.pages import FetchedPage

@@ -13,7 +13,7 @@ from fundament.core.consensus.standing import DecidedThings
 from fundament.core.documents.schema import Node
 from fundament.core.scoring.compiled import CompiledYardstick
 from fundament.core.yardstick.model import Yardstick
-from fundament.core.yardstick.standing_among import Hardness, hardness
+from fundament.core.yardstick.other_pages.standing_among import Hardness, hardness
 from fundament.core.yardstick.trade_measures import TermMeasures, trade_measures
 from fundament.web.accounts.roles import Actor, get_for, seen_by
 from fundament.web.studies.models import Decision, Result, Study
@@ -91,7 +91,7 @@ def hardness_of(yardstick: Yardstick, results: Iterable[Result], observed: Mappi
 def measures_of(compiled: CompiledYardstick, document: Node | None, title: str = "", description: str = "") -> tuple[TermMeasures, ...]:
     """The trade measures of the study's terms, with a draft's own beside when one is given."""
     from fundament.core.documents.read_document import read_document
-    from fundament.core.scoring.features import draft_features
+    from fundament.core.scoring.measured.features import draft_features
 
     if document is None:
         return trade_measures(compiled.yardstick)

@@ -16,11 +16,11 @@ from fundament.core.consensus.standing import KINDS, DecidedThings, decided_amon
 from fundament.core.errors import StoredValueError
 from fundament.core.kept import Kept
 from fundament.core.scoring.aim import Aim
-from fundament.core.scoring.block_features import KeptBlocks
 from fundament.core.scoring.compiled import CompiledYardstick, copies_of
 from fundament.core.scoring.guards.copies import Copies
 from fundament.core.scoring.guards.taken import Taken
 from fundament.core.scoring.leave_one_out import Ground, ground_of
+from fundament.core.scoring.measured.block_features import KeptBlocks
 from fundament.core.yardstick.model import Consensus, Yardstick
 from fundament.core.yardstick.secondary_keywords import key_of
 from fundament.web.studies.models import Consensus as StoredConsensus
