@@ -82,7 +82,7 @@ def test_a_text_is_committed_before_it_is_measured(signed_in: Client, draft: Dra
     def broken(*_: Any, **__: Any) -> Any:
         raise RuntimeError("the measuring broke")
 
-    monkeypatch.setattr("fundament.web.drafts.views.measure", broken)
+    monkeypatch.setattr("fundament.web.drafts.services.save_and_measure.measure", broken)
     with pytest.raises(RuntimeError):
         post(signed_in, draft, "<p>Safe all the same.</p>", 1)
     assert "Safe all the same" in stored(draft)

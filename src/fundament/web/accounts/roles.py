@@ -63,6 +63,11 @@ class Actor:
         """ "person", "guest" or "job"."""
         return "person" if self.person is not None else "guest" if self.role == GUEST else "job"
 
+    @property
+    def number(self) -> int:
+        """Of the person; 0 for a guest and for a job."""
+        return self.person.pk if self.person is not None else 0
+
 
 def job_in(workspace: Workspace) -> Actor:
     """The application at work by itself: it may do what an owner may."""

@@ -9,21 +9,21 @@ class DraftsConfig(AppConfig):
         from django.urls import reverse
 
         from fundament.web.accounts.signals import rights_ended
+        from fundament.web.drafts import as_our_texts
         from fundament.web.drafts.models import Draft, Revision
         from fundament.web.drafts.queueing import queue_scoring
         from fundament.web.drafts.services import bringing, opening_study_file, wording
-        from fundament.web.drafts.services.measuring import used_terms
         from fundament.web.drafts.services.reworking import begin_reworking
         from fundament.web.drafts.services.saving import follow_text
-        from fundament.web.drafts.services.seeing import noted_scores
         from fundament.web.drafts.services.sharing import end_shares_of
         from fundament.web.drafts.services.stating import follow_words
         from fundament.web.errands.services import running as errands
         from fundament.web.history.verbs import Verb, declare
         from fundament.web.operating.registry import Store, declare_store
         from fundament.web.operating.services.overview import stored_bytes
+        from fundament.web.studies import our_texts
         from fundament.web.studies.services import opening
-        from fundament.web.studies.signals import figures_changed, scores_wanted, study_read, uses_wanted
+        from fundament.web.studies.signals import figures_changed, study_read
 
         declare_store(Store("Drafts", lambda workspace: stored_bytes(Draft.objects.filter(workspace_id=workspace), "document")))
         declare_store(
@@ -33,14 +33,8 @@ class DraftsConfig(AppConfig):
         def score_drafts(sender: object, study_id: int, **_: object) -> None:
             queue_scoring(study_id)
 
-        def scores_of_drafts(sender: object, study_id: int, **_: object) -> list[tuple[int, float]]:
-            return noted_scores(study_id)
-
         def draft_of_rework(sender: object, study_id: int, **_: object) -> None:
             begin_reworking(study_id)
-
-        def uses_of_draft(sender: object, study_id: int, **_: object) -> frozenset[str] | None:
-            return used_terms(study_id)
 
         def shares_end(sender: object, workspace_id: int, person_id: int, **_: object) -> None:
             end_shares_of(workspace_id, person_id)
@@ -49,10 +43,9 @@ class DraftsConfig(AppConfig):
         errands.declare(errands.KindOfErrand(opening.OPEN_FILE, opening_study_file.carried_out, lambda _: reverse("new-study")))
         errands.declare(errands.KindOfErrand(wording.WORD, wording.word, lambda given: reverse("desk", args=[given["draft"]])))
         errands.declare(errands.KindOfErrand(wording.REWRITE, wording.rewrite, lambda _: reverse("studies")))
+        our_texts.declare(as_our_texts)
         rights_ended.connect(shares_end, dispatch_uid="shares_end", weak=False)
-        uses_wanted.connect(uses_of_draft, dispatch_uid="uses_of_draft", weak=False)
         study_read.connect(draft_of_rework, dispatch_uid="draft_of_rework", weak=False)
-        scores_wanted.connect(scores_of_drafts, dispatch_uid="scores_of_drafts", weak=False)
         figures_changed.connect(score_drafts, dispatch_uid="score_drafts", weak=False)
         declare(
             Verb("draft.create", "draft.create", can_be_undone=False),  # it is put away instead

@@ -11,10 +11,10 @@ from fundament.files.texts import MOST_BYTES
 from fundament.messages import label, say_error
 from fundament.web.accounts.requests import actor_of
 from fundament.web.bodies import takes_bodies_of
+from fundament.web.drafts.draft_views import list_of_drafts
 from fundament.web.drafts.services import exporting
 from fundament.web.drafts.services.bringing import ask_for_draft
 from fundament.web.drafts.services.seeing import draft_for
-from fundament.web.drafts.views import list_of_drafts
 from fundament.web.errors import ApplicationError
 from fundament.web.policies import FOR_FILES
 from fundament.web.typed import typed

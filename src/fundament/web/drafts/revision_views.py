@@ -1,23 +1,30 @@
-"""Revisions of a draft: compared, named, and the curve of its score."""
+"""Revisions of a draft: listed, compared, named, taken over; the curve of its score, and where the text is published."""
 
 from __future__ import annotations
 
+import datetime
 import re
 
+from django.core.paginator import Paginator
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import redirect, render
+from django.utils import timezone
 from django.views.decorators.http import require_GET, require_http_methods, require_POST
 
 from fundament.core.documents.difference import Passage
+from fundament.core.documents.html_out import html_of
 from fundament.core.documents.merging import CHOICES, passages
 from fundament.web.accounts.requests import actor_of
 from fundament.web.accounts.roles import can
-from fundament.web.drafts.services import revising
-from fundament.web.drafts.services.seeing import draft_for
-from fundament.web.errors import ApplicationError
-from fundament.web.numbers import whole_number
+from fundament.web.drafts.services import publishing, revising, saving
+from fundament.web.drafts.services.seeing import draft_for, revisions_of
+from fundament.web.errors import ApplicationError, NotFoundError
+from fundament.web.history.services.undo import history_of
+from fundament.web.numbers import page_number, whole_number
 from fundament.web.typed import typed
 
+PER_PAGE = 50
+MOST_STEPS_LISTED = 20  # of the score's curve, the newest first
 MOST_SHOWN = 1_500  # passages on one screen
 _CHOICE = re.compile(r"p[0-9]{1,6}")  # the name of a choice: the number of its passage
 
@@ -71,3 +78,57 @@ def merge_revision(request: HttpRequest, draft_id: int, revision_id: int) -> Htt
         "may_write": can(actor, "draft.write"), "problem": problem,
     }  # fmt: skip
     return render(request, "drafts/merge.html", context, status=422 if problem else 200)
+
+
+@require_GET
+def revisions(request: HttpRequest, draft_id: int) -> HttpResponse:
+    """All revisions of a draft, a page at a time."""
+    actor = actor_of(request)
+    draft = draft_for(actor, draft_id, with_text=False)
+    page = Paginator(revisions_of(draft), PER_PAGE).get_page(page_number(request.GET.get("page", "1")))
+    context = {
+        "draft": draft, "study": draft.study, "tab": "drafts", "page": page, "may_write": can(actor, "draft.write"),
+        "actions": history_of(actor, f"draft:{draft.pk}"), "publications": (publications := publishing.publications_of(draft)), "is_reading": any(one.is_asked for one in publications), "today": timezone.localdate(),
+        "steps": (steps := revising.curve_of(draft))[::-1][:MOST_STEPS_LISTED], "curve": [(step.at, step.total, step.aim) for step in steps],
+    }  # fmt: skip
+    return render(request, "drafts/revisions.html", context)
+
+
+@require_POST
+def published(request: HttpRequest, draft_id: int) -> HttpResponse:
+    """Say that the text as it is now is at an address since a day."""
+    try:
+        since = datetime.date.fromisoformat(request.POST.get("since", ""))
+    except ValueError:
+        raise ApplicationError("error.no_day") from None
+    publishing.publish_at(actor_of(request), draft_id, request.POST.get("address", ""), since)
+    return redirect("revisions", draft_id)
+
+
+@require_POST
+def read_publication(request: HttpRequest, draft_id: int, publication_id: int) -> HttpResponse:
+    """Have the page read, and compared with what was published."""
+    publishing.ask_to_read(actor_of(request), draft_id, publication_id)
+    return redirect("revisions", draft_id)
+
+
+@require_GET
+def revision(request: HttpRequest, draft_id: int, revision_id: int) -> HttpResponse:
+    """One revision, to read."""
+    actor = actor_of(request)
+    draft = draft_for(actor, draft_id, with_text=False)
+    found = draft.revisions.filter(pk=revision_id).first()
+    if found is None:
+        raise NotFoundError("error.not_found")
+    context = {
+        "draft": draft, "study": draft.study, "tab": "drafts", "revision": found, "body": html_of(found.document),
+        "may_write": can(actor, "draft.write"),
+    }  # fmt: skip
+    return render(request, "drafts/revision.html", context)
+
+
+@require_POST
+def take_over(request: HttpRequest, draft_id: int, revision_id: int) -> HttpResponse:
+    """Make a revision the draft's text; what was there becomes a revision."""
+    draft = saving.take_over(actor_of(request), draft_id, revision_id)
+    return redirect("draft", draft.pk)

@@ -68,7 +68,7 @@ class Ours:
 def _ours(actor: Actor, draft: Draft | None) -> Ours:
     if draft is None:
         return Ours({})
-    measured = measure_stored(draft, person=actor.person.pk if actor.person else 0, with_edits=False, with_items=False)
+    measured = measure_stored(draft, person=actor.number, with_edits=False, with_items=False)
     if measured.features is None or measured.score is None:
         return Ours({})
     return Ours(measured.features.structure, measured.score.total)

@@ -15,10 +15,10 @@ from fundament.web.answers import on_to
 from fundament.web.errors import ApplicationError
 from fundament.web.numbers import whole_number
 from fundament.web.studies.models import Study
+from fundament.web.studies.our_texts import our_texts
 from fundament.web.studies.own_terms import MOST_CHARACTERS, own_terms_in
 from fundament.web.studies.services import adding, deciding
 from fundament.web.studies.services.seeing import decided_keys, decision_on, study_for
-from fundament.web.studies.signals import noted_scores_of
 from fundament.web.studies.telling import told
 from fundament.web.studies.ways import SCREENS
 from fundament.web.typed import all_typed, typed
@@ -67,7 +67,7 @@ def decide(request: HttpRequest, study_id: int) -> HttpResponse:
             raise ApplicationError("error.own_target", most=deciding.MOST_USES)
         uses = low, high
     note = typed(request, "note", MOST_NOTE) if "note" in request.POST else None
-    before = noted_scores_of(study_id)
+    before = our_texts().noted_scores(study_id)
     seen = typed(request, "seen", 40) if "seen" in request.POST and not request.POST.get("over") else None
     try:
         decisions = deciding.decide_on_all(actor, study_id, keys, action, uses=uses, note=note, seen=seen)

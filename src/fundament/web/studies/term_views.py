@@ -15,10 +15,10 @@ from fundament.messages import label
 from fundament.web.drawings.tags import target_strip
 from fundament.web.studies.models import Addition, Study
 from fundament.web.studies.opened import decision_column, opened, opener
+from fundament.web.studies.our_texts import our_texts
 from fundament.web.studies.services.demand import count_unused, volume_of_term, volumes_of
 from fundament.web.studies.services.evidence import term_evidence
 from fundament.web.studies.services.seeing import decisions_for
-from fundament.web.studies.signals import used_in_ours
 from fundament.web.tables import Column, Filter, exported, table_of
 
 
@@ -47,7 +47,7 @@ def _columns(study: Study, pages: int, decided: Mapping[str, CoreDecision], volu
 
 
 def _filters(request: HttpRequest, study: Study, decided: Mapping[str, CoreDecision], volumes: dict[str, float]) -> list[Filter]:
-    ours = used_in_ours(study.pk) if request.GET.get("ours") else frozenset()
+    ours = our_texts().used_terms(study.pk) if request.GET.get("ours") else frozenset()
 
     def has_words(n: int) -> Callable[[Term], bool]:
         return lambda term: len(term.name.split()) == n

@@ -6,6 +6,7 @@ from fundament.web.studies import (
     deciding_views,
     demand_views,
     entity_views,
+    list_views,
     outline_views,
     page_views,
     plan_views,
@@ -16,6 +17,7 @@ from fundament.web.studies import (
 )
 
 urlpatterns = [
+    path("", list_views.study_list, name="studies"),
     path("new/", views.new_study, name="new-study"),
     path("folder/", views.to_folder, name="to-folder"),
     path("<int:study_id>/duplicate/", views.duplicate, name="duplicate-study"),

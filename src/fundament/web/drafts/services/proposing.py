@@ -68,7 +68,7 @@ class Proposed:
 def proposals_for(actor: Actor, draft_id: int, errand: Errand | None = None) -> Proposed:
     """Work out what to propose for the text that is stored. errand: in which the assistant was asked before; what it has no answer for is asked anew, and nobody waits for it."""
     draft = draft_to_measure(actor, draft_id)
-    person = actor.person.pk if actor.person else 0
+    person = actor.number
     measured = measure_stored(draft, person=person, with_items=False)
     compiled, reading, features = measured.compiled, measured.reading, measured.features
     if measured.score is None or compiled is None or reading is None or features is None:
@@ -227,4 +227,4 @@ def _trial(draft: Draft, compiled: CompiledYardstick) -> Trial:
 
 
 def _alone(actor: Actor, draft: Draft) -> AbstractContextManager[None]:
-    return alone(actor.person.pk if actor.person else 0, text_of(draft).characters)
+    return alone(actor.number, text_of(draft).characters)

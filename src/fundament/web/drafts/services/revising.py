@@ -91,7 +91,7 @@ def _version(actor: Actor, draft: Draft, number: str) -> Version:
         if revision is None:
             raise NotFoundError("error.not_found")
         name, at, text = revision.name, revision.created_at, text_of(revision)
-    person = actor.person.pk if actor.person else 0
+    person = actor.number
     measured = measure(draft.measured_by, text, person=person, page=draft.page_id, with_edits=False, with_items=False, said=said_of(draft))
     return Version(number, at, name, text, measured.score)
 
