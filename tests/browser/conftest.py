@@ -25,13 +25,13 @@ from fundament.core.documents.html_out import html_of
 from fundament.runtime import free_port
 from fundament.web.accounts.models import Membership, Person, Workspace
 from fundament.web.accounts.roles import Actor
+from fundament.web.drafts.measuring.texts import Text
 from fundament.web.drafts.models import Draft
-from fundament.web.drafts.services.saving import create_draft
-from fundament.web.drafts.services.texts import Text
+from fundament.web.drafts.text.saving import create_draft
 from fundament.web.errands.services import running
+from fundament.web.studies.figures import yardsticks
 from fundament.web.studies.models import Study
-from fundament.web.studies.services import yardsticks
-from fundament.web.studies.services.opening import open_study
+from fundament.web.studies.results.opening import open_study
 from tests.conftest import KEYWORD
 from tests.rows import KeptRows
 

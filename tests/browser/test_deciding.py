@@ -9,8 +9,8 @@ from playwright.sync_api import Browser, Page, expect
 
 from fundament.web.accounts.roles import Actor
 from fundament.web.drafts.models import Draft
+from fundament.web.studies.decisions.deciding import decide_on
 from fundament.web.studies.models import Decision, Study
-from fundament.web.studies.services.deciding import decide_on
 from tests.browser.conftest import find_barriers
 
 pytestmark = pytest.mark.django_db(transaction=True)

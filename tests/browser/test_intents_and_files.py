@@ -10,9 +10,9 @@ from playwright.sync_api import Browser, Page, expect
 from fundament.web.accounts.models import Membership, Person, Workspace
 from fundament.web.accounts.roles import Actor
 from fundament.web.drafts.models import Draft
+from fundament.web.studies.decisions.deciding import decide_on
+from fundament.web.studies.figures.yardsticks import compiled_of
 from fundament.web.studies.models import Study
-from fundament.web.studies.services.deciding import decide_on
-from fundament.web.studies.services.yardsticks import compiled_of
 from tests.browser.conftest import find_barriers, sign_in
 from tests.web.conftest import member
 from tests.web.test_intents import addresses

@@ -8,7 +8,7 @@ from playwright.sync_api import Page, expect
 
 from fundament.web.accounts.roles import Actor
 from fundament.web.drafts.models import Draft
-from fundament.web.studies.services import outlining
+from fundament.web.studies.plan import outlining
 from tests.browser.test_sheet import no_barriers, open_draft, saved
 from tests.core.test_proposals import TEXT
 

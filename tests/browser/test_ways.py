@@ -12,11 +12,11 @@ from playwright.sync_api import Browser, Page, Route, expect
 from fundament.core.documents.html import document_from_html
 from fundament.web.accounts.models import Membership, Person
 from fundament.web.accounts.roles import Actor
+from fundament.web.drafts.measuring.texts import Text
 from fundament.web.drafts.models import Draft
-from fundament.web.drafts.services.saving import create_draft
-from fundament.web.drafts.services.texts import Text
+from fundament.web.drafts.text.saving import create_draft
 from fundament.web.studies.models import Study
-from fundament.web.studies.services.choosing import set_chosen
+from fundament.web.studies.results.choosing import set_chosen
 from tests.browser.conftest import find_barriers, is_saved, signed_in_page, stored, wait_until_quiet
 from tests.conftest import KEYWORD
 

@@ -14,16 +14,16 @@ from PIL import Image
 from fundament.core.documents.html import document_from_html
 from fundament.web.accounts.models import Membership, Person, Workspace
 from fundament.web.accounts.roles import Actor
+from fundament.web.drafts.measuring.texts import Text
 from fundament.web.drafts.models import Draft
-from fundament.web.drafts.services import sharing
-from fundament.web.drafts.services.saving import create_draft
-from fundament.web.drafts.services.texts import Text
+from fundament.web.drafts.text import sharing
+from fundament.web.drafts.text.saving import create_draft
 from fundament.web.errands.models import Errand
 from fundament.web.errands.services import running
+from fundament.web.studies.figures import yardsticks
+from fundament.web.studies.figures.figures import make_figures
 from fundament.web.studies.models import Study
-from fundament.web.studies.services import yardsticks
-from fundament.web.studies.services.figures import make_figures
-from fundament.web.studies.services.opening import open_study
+from fundament.web.studies.results.opening import open_study
 from tests.conftest import KEYWORD
 from tests.rows import KeptRows
 

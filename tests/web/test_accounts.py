@@ -15,7 +15,7 @@ from django.utils import timezone
 from fundament.web.accounts.models import Invitation, Membership, PasswordLink, Person, SignIn, Workspace
 from fundament.web.accounts.roles import Actor
 from fundament.web.drafts.models import Draft
-from fundament.web.drafts.services import sharing
+from fundament.web.drafts.text import sharing
 from fundament.web.errors import ApplicationError, NotFoundError
 from fundament.web.members.services import members, passwords
 from fundament.web.studies.models import Study

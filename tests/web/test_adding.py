@@ -11,15 +11,16 @@ from fundament.core.consensus.keys import heading_member
 from fundament.core.errors import CoreError
 from fundament.core.yardstick.model import Yardstick
 from fundament.web.accounts.roles import Actor
+from fundament.web.drafts.desk.panels import verdict_of
+from fundament.web.drafts.measuring.measuring import measure, measure_stored
 from fundament.web.drafts.models import Draft
-from fundament.web.drafts.panels import verdict_of
-from fundament.web.drafts.services.measuring import measure, measure_stored
 from fundament.web.errors import ApplicationError, NotAllowedError, NotFoundError
 from fundament.web.history.services.undo import last_to_undo, undo
+from fundament.web.studies.decisions import adding, deciding
+from fundament.web.studies.figures.seeing import decisions_for
+from fundament.web.studies.figures.yardsticks import compiled_of
 from fundament.web.studies.models import Addition, CurrentConsensus, Decision, Identity, Study
-from fundament.web.studies.services import adding, choosing, deciding
-from fundament.web.studies.services.seeing import decisions_for
-from fundament.web.studies.services.yardsticks import compiled_of
+from fundament.web.studies.results import choosing
 from tests.web.conftest import make_draft, settle, text
 
 

@@ -14,12 +14,12 @@ from fundament.core.reading.read_page import read_page
 from fundament.core.yardstick.other_pages.questions import answers
 from fundament.rendering.text_width import text_width
 from fundament.web.accounts.roles import Actor
-from fundament.web.drafts.services.comparing import compare
-from fundament.web.drafts.services.measuring import measure_stored
+from fundament.web.drafts.compared.comparing import compare
+from fundament.web.drafts.measuring.measuring import measure_stored
+from fundament.web.studies.figures import asking
+from fundament.web.studies.figures.asking import asked_of
+from fundament.web.studies.figures.yardsticks import compiled_of
 from fundament.web.studies.models import Study
-from fundament.web.studies.services import asking
-from fundament.web.studies.services.asking import asked_of
-from fundament.web.studies.services.yardsticks import compiled_of
 from tests.web.conftest import make_draft
 
 TEXT = "<h1>Repointing with lime mortar</h1><p>Keep the lime mortar damp for a week. Rake the joint out to twice its width.</p>"
@@ -125,6 +125,6 @@ def test_answers_stay_with_their_competitor_while_the_choice_changes(study: Stud
 
 def test_a_text_too_long_to_be_measured_is_said(signed_in: Client, study: Study, actor: Actor, monkeypatch: pytest.MonkeyPatch) -> None:
     draft = make_draft(actor, study, TEXT)
-    monkeypatch.setattr("fundament.web.drafts.services.measuring.MOST_WORDS", 5)
+    monkeypatch.setattr("fundament.web.drafts.measuring.measuring.MOST_WORDS", 5)
     page = signed_in.get(reverse("compare", args=[study.pk])).content.decode()
     assert f"“{draft.name}” is too long to be measured" in page

@@ -15,15 +15,15 @@ from fundament.core.reading.block_keys import block_keys
 from fundament.core.reading.model import Reading as CoreReading
 from fundament.core.version import CORE_VERSION, READING_VERSION
 from fundament.web.accounts.roles import Actor
-from fundament.web.drafts.services.measuring import score_again
+from fundament.web.drafts.measuring.measuring import score_again
 from fundament.web.errors import NotAllowedError
 from fundament.web.sites.models import StoredReading
+from fundament.web.studies.decisions.entities import bring_entities, drop_entities, offer_file, read_file
+from fundament.web.studies.figures.yardsticks import compiled_of, stamp_of
 from fundament.web.studies.models import BlockCorrection, Consensus, EntityFile, Result, Study
-from fundament.web.studies.services.choosing import set_chosen
-from fundament.web.studies.services.correcting import corrections_of, overrule, reading_of
-from fundament.web.studies.services.entities import bring_entities, drop_entities, offer_file, read_file
-from fundament.web.studies.services.renewing import outdated_studies, queue_outdated, renew
-from fundament.web.studies.services.yardsticks import compiled_of, stamp_of
+from fundament.web.studies.results.choosing import set_chosen
+from fundament.web.studies.results.correcting import corrections_of, overrule, reading_of
+from fundament.web.studies.results.renewing import outdated_studies, queue_outdated, renew
 from tests.helpers import raises_saying
 from tests.web.conftest import make_draft, member, settle
 
@@ -207,7 +207,7 @@ def test_a_file_given_while_another_is_read_is_left_to_its_own_job(actor: Actor,
         raise CoreError("error.skos_json", name="first.json")
 
     first = offer_file(actor, study.pk, b"{", "first.json")
-    monkeypatch.setattr("fundament.web.studies.services.entities._read", given_meanwhile)
+    monkeypatch.setattr("fundament.web.studies.decisions.entities._read", given_meanwhile)
     read_file(first.pk)
     waiting = EntityFile.objects.get(study=study)
     assert waiting.name == "second.ttl" and waiting.problem is None and bytes(waiting.content) == TURTLE

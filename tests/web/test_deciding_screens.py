@@ -11,12 +11,12 @@ from django.urls import reverse
 from fundament.core.consensus.keys import heading_member
 from fundament.core.yardstick.secondary_keywords import key_of
 from fundament.web.accounts.roles import Actor
+from fundament.web.drafts.measuring.measuring import measure_stored
 from fundament.web.drafts.models import Draft
-from fundament.web.drafts.services.measuring import measure_stored
+from fundament.web.studies.decisions.adding import set_secondary_keywords
+from fundament.web.studies.decisions.deciding import decide_on, stamp_of
+from fundament.web.studies.figures.yardsticks import compiled_of
 from fundament.web.studies.models import Addition, Decision, Study
-from fundament.web.studies.services.adding import set_secondary_keywords
-from fundament.web.studies.services.deciding import decide_on, stamp_of
-from fundament.web.studies.services.yardsticks import compiled_of
 from tests.web.conftest import make_draft, member, settle
 
 

@@ -10,11 +10,11 @@ from django.urls import reverse
 
 from fundament.web.accounts.roles import Actor
 from fundament.web.sites.models import ProviderAnswer
+from fundament.web.studies.decisions.adding import set_secondary_keywords
+from fundament.web.studies.figures.demand import ask_demand, demand_of, volume_of_term, volumes_of
 from fundament.web.studies.models import Demand, Study
-from fundament.web.studies.services.adding import set_secondary_keywords
-from fundament.web.studies.services.choosing import set_chosen
-from fundament.web.studies.services.demand import ask_demand, demand_of, volume_of_term, volumes_of
-from fundament.web.studies.services.reading import observe_study
+from fundament.web.studies.results.choosing import set_chosen
+from fundament.web.studies.results.reading import observe_study
 from tests.web.conftest import settle
 from tests.web.test_deciding_screens import yardstick_of
 

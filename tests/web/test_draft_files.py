@@ -17,7 +17,7 @@ from fundament.web.accounts.roles import Actor
 from fundament.web.assets.models import Asset
 from fundament.web.assets.services import keeping
 from fundament.web.drafts.models import Draft
-from fundament.web.drafts.services.exporting import export
+from fundament.web.drafts.text.exporting import export
 from fundament.web.studies.models import Study
 from tests.test_draft_files import png
 from tests.web.conftest import after_errand, make_draft

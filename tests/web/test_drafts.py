@@ -20,14 +20,15 @@ from fundament.core.scoring.score import score
 from fundament.messages import subject_of
 from fundament.web.accounts.models import Membership, Person, Workspace
 from fundament.web.accounts.roles import Actor
+from fundament.web.drafts.desk.panels import MOST_EDITS, PANELS
+from fundament.web.drafts.measuring import measuring
+from fundament.web.drafts.measuring.measuring import measure
 from fundament.web.drafts.models import Draft, Revision, ScorePoint
-from fundament.web.drafts.panels import MOST_EDITS, PANELS
-from fundament.web.drafts.services import measuring, saving
-from fundament.web.drafts.services.measuring import measure
-from fundament.web.drafts.services.saving import KEEP_EVERY
+from fundament.web.drafts.text import saving
+from fundament.web.drafts.text.saving import KEEP_EVERY
+from fundament.web.studies.figures.yardsticks import compiled_of
 from fundament.web.studies.models import Study
-from fundament.web.studies.services.choosing import set_chosen
-from fundament.web.studies.services.yardsticks import compiled_of
+from fundament.web.studies.results.choosing import set_chosen
 from tests.web.conftest import make_draft, settle, text
 
 TEXT = "<h1>Repointing brick with lime mortar</h1><p>The lime mortar is softer than the brick.</p>"
@@ -82,7 +83,7 @@ def test_a_text_is_committed_before_it_is_measured(signed_in: Client, draft: Dra
     def broken(*_: Any, **__: Any) -> Any:
         raise RuntimeError("the measuring broke")
 
-    monkeypatch.setattr("fundament.web.drafts.services.save_and_measure.measure", broken)
+    monkeypatch.setattr("fundament.web.drafts.text.save_and_measure.measure", broken)
     with pytest.raises(RuntimeError):
         post(signed_in, draft, "<p>Safe all the same.</p>", 1)
     assert "Safe all the same" in stored(draft)

@@ -15,7 +15,7 @@ from django.test import RequestFactory
 from fundament.core.checks import checks
 from fundament.core.scoring.model import STATES
 from fundament.core.yardstick.ranges import robust_range
-from fundament.web.drafts.panels import verdict
+from fundament.web.drafts.desk.panels import verdict
 from fundament.web.drawings.aim_lengths import aim_lengths
 from fundament.web.drawings.core_sample import Layer, core_sample
 from fundament.web.drawings.marks_on_scale import marks_on_scale

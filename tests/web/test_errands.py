@@ -13,7 +13,7 @@ from procrastinate.contrib.django.models import ProcrastinateJob
 from fundament.web.accounts.models import Membership
 from fundament.web.accounts.roles import Actor
 from fundament.web.drafts.models import Draft
-from fundament.web.drafts.services.bringing import ask_for_draft
+from fundament.web.drafts.text.bringing import ask_for_draft
 from fundament.web.errands.models import Errand
 from fundament.web.errands.services import running
 from fundament.web.errors import NotFoundError, TooOftenError
@@ -28,8 +28,8 @@ def test_a_form_answers_at_once_and_a_job_does_the_work(signed_in: Client, study
         raise AssertionError("no view reads a file or asks another server")
 
     with monkeypatch.context() as patched:
-        patched.setattr("fundament.web.drafts.services.bringing.read_file", unasked)
-        patched.setattr("fundament.web.drafts.services.bringing.page_fetcher", unasked)
+        patched.setattr("fundament.web.drafts.text.bringing.read_file", unasked)
+        patched.setattr("fundament.web.drafts.text.bringing.page_fetcher", unasked)
         asked = signed_in.post(reverse("bring-draft", args=[study.pk]), {"text": SimpleUploadedFile(*TEXT)})
         page = signed_in.get(asked["Location"])
     assert "sand.txt" in page.content.decode() and "It is about to be done." in page.content.decode()
@@ -96,7 +96,7 @@ def test_a_fault_of_ours_is_no_end_of_it(actor: Actor, study: Study, monkeypatch
         raise RuntimeError("nobody foresaw this")
 
     with monkeypatch.context() as patched:
-        patched.setattr("fundament.web.drafts.services.bringing.read_file", broken)
+        patched.setattr("fundament.web.drafts.text.bringing.read_file", broken)
         with pytest.raises(RuntimeError):
             running.carry_out(errand.pk)
     running.carry_out(errand.pk)  # tried again

@@ -12,16 +12,18 @@ from procrastinate.contrib.django.models import ProcrastinateJob
 
 from fundament.core.errors import CoreError
 from fundament.web.accounts.roles import Actor, job_in
-from fundament.web.drafts.services.measuring import measure
+from fundament.web.drafts.measuring.measuring import measure
 from fundament.web.errors import ApplicationError, NotFoundError
 from fundament.web.operating.services.jobs import ATTEMPTS
 from fundament.web.sites.models import ProviderAnswer, RawResponse, StoredReading
+from fundament.web.studies.decisions import deciding
+from fundament.web.studies.figures import figures
+from fundament.web.studies.figures.seeing import decisions_for
+from fundament.web.studies.figures.yardsticks import compiled_of, forget_all, stamp_of
 from fundament.web.studies.models import CompetitorChoice, Consensus, CurrentConsensus, Decision, Identity, KeyAlias, Result, Study
-from fundament.web.studies.services import choosing, deciding, figures, reading
-from fundament.web.studies.services.collecting import collect
-from fundament.web.studies.services.renewing import renew
-from fundament.web.studies.services.seeing import decisions_for
-from fundament.web.studies.services.yardsticks import compiled_of, forget_all, stamp_of
+from fundament.web.studies.results import choosing, reading
+from fundament.web.studies.results.collecting import collect
+from fundament.web.studies.results.renewing import renew
 from tests.web.conftest import make_study, settle, text
 from tests.web.running_jobs import break_job, run_job
 

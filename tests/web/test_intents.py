@@ -9,8 +9,8 @@ from django.urls import reverse
 from fundament.web.accounts.roles import Actor
 from fundament.web.history.services.undo import last_to_undo, undo
 from fundament.web.studies.models import Study
-from fundament.web.studies.services.duplicating import duplicate
-from fundament.web.studies.services.intents import intents_of, keep_intent
+from fundament.web.studies.results.intents import intents_of, keep_intent
+from fundament.web.study_files.duplicating import duplicate
 from tests.core.test_intents import TOLD
 from tests.web.conftest import make_study, settle
 from tests.web.test_deciding_screens import yardstick_of

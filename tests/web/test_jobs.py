@@ -16,7 +16,7 @@ from fundament.web.operating.models import JobTrouble
 from fundament.web.operating.services import jobs
 from fundament.web.studies.models import Study
 from fundament.web.studies.queueing import queue_reading
-from fundament.web.studies.services.opening import open_study
+from fundament.web.studies.results.opening import open_study
 from tests.web.running_jobs import break_job, run_job
 
 MARKET = {"country": "gb", "language": "en", "device": "desktop", "depth": 20}

@@ -4,11 +4,11 @@ from __future__ import annotations
 
 import pytest
 
-from fundament.web.drafts.services.measuring import measure
-from fundament.web.drafts.services.texts import Text
+from fundament.web.drafts.measuring.measuring import measure
+from fundament.web.drafts.measuring.texts import Text
+from fundament.web.studies.figures import yardsticks
+from fundament.web.studies.figures.yardsticks import compiled_of
 from fundament.web.studies.models import Study
-from fundament.web.studies.services import yardsticks
-from fundament.web.studies.services.yardsticks import compiled_of
 
 pytestmark = pytest.mark.django_db
 

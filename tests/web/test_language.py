@@ -14,9 +14,9 @@ from fundament.core.proofreading.model import Remark, SpellerLateError
 from fundament.core.proofreading.remarks import remarks_of
 from fundament.core.reading.model import Reading
 from fundament.web.accounts.roles import Actor
+from fundament.web.drafts.desk import language
+from fundament.web.drafts.measuring.measuring import measure_stored
 from fundament.web.drafts.models import DictionaryWord, Draft, HandCheck, HushedRemark
-from fundament.web.drafts.services import language
-from fundament.web.drafts.services.measuring import measure_stored
 from fundament.web.studies.models import Study
 from tests.web.conftest import make_draft
 

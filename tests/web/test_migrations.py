@@ -101,10 +101,10 @@ def test_choices_corrections_and_rankings_have_rows_of_their_own(environment: di
 
 def test_the_worker_makes_the_figures_anew_and_corrections_hang_where_they_hung(environment: dict[str, str]) -> None:
     script = (
-        "from fundament.web.studies.services.renewing import outdated_studies, renew\n"
-        "from fundament.web.studies.services.yardsticks import compiled_of\n"
+        "from fundament.web.studies.results.renewing import outdated_studies, renew\n"
+        "from fundament.web.studies.figures.yardsticks import compiled_of\n"
         "from fundament.web.studies.models import Result\n"
-        "from fundament.web.studies.services.correcting import reading_of\n"
+        "from fundament.web.studies.results.correcting import reading_of\n"
         "import json\n"
         "waiting = outdated_studies()\n"
         "[renew(n) for n in waiting]\n"

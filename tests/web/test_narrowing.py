@@ -10,10 +10,10 @@ from django.test import Client
 from django.urls import reverse
 
 from fundament.web.accounts.roles import Actor
+from fundament.web.studies.decisions.adding import add_terms
+from fundament.web.studies.decisions.deciding import decide_on
+from fundament.web.studies.figures.demand import ask_demand
 from fundament.web.studies.models import Study
-from fundament.web.studies.services.adding import add_terms
-from fundament.web.studies.services.deciding import decide_on
-from fundament.web.studies.services.demand import ask_demand
 from tests.web.conftest import make_draft, settle
 from tests.web.test_deciding_screens import yardstick_of
 

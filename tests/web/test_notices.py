@@ -11,8 +11,8 @@ from fundament.web.accounts.roles import Actor
 from fundament.web.notices.models import Notice
 from fundament.web.notices.services.noting import note, notices_for, unseen
 from fundament.web.studies.models import Study
-from fundament.web.studies.services.opening import open_study
-from fundament.web.studies.services.reading import read_study
+from fundament.web.studies.results.opening import open_study
+from fundament.web.studies.results.reading import read_study
 from tests.conftest import KEYWORD
 from tests.web.conftest import member
 

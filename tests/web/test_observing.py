@@ -11,7 +11,7 @@ from django.test import Client
 from fundament.web.sites.models import Observation, ProviderAnswer
 from fundament.web.sites.services.observing import figures_of, observe
 from fundament.web.studies.models import Study
-from fundament.web.studies.services.reading import observe_study
+from fundament.web.studies.results.reading import observe_study
 
 URL = "https://www.ravenscar-conservation.example/guides/repointing-brick-with-lime-mortar/"
 

@@ -12,7 +12,7 @@ from django.urls import reverse
 
 from fundament.web.operating.services.jobs import ATTEMPTS
 from fundament.web.studies.models import Study
-from fundament.web.studies.services.opening import open_study
+from fundament.web.studies.results.opening import open_study
 from tests.web.running_jobs import run_job
 
 ROW = '"title": "A", "snippet": ""'

@@ -12,13 +12,13 @@ from django.utils import timezone
 from fundament.web.accounts.roles import Actor
 from fundament.web.drafts.models import Draft
 from fundament.web.errors import ApplicationError
+from fundament.web.studies.decisions.deciding import decide_on
+from fundament.web.studies.figures.seeing import seconds_left
 from fundament.web.studies.models import Decision, OutlineNode, Study
-from fundament.web.studies.services import outlining
-from fundament.web.studies.services.deciding import decide_on
-from fundament.web.studies.services.duplicating import duplicate
-from fundament.web.studies.services.opening import open_study
-from fundament.web.studies.services.reworking import plain_address
-from fundament.web.studies.services.seeing import seconds_left
+from fundament.web.studies.plan import outlining
+from fundament.web.studies.results.opening import open_study
+from fundament.web.studies.results.reworking import plain_address
+from fundament.web.study_files.duplicating import duplicate
 from tests.conftest import KEYWORD
 from tests.web.conftest import member, settle
 from tests.web.test_deciding_screens import yardstick_of

@@ -15,11 +15,12 @@ from fundament.core.documents.html_out import html_of
 from fundament.core.outline.proposal import coverage, frequent_subtopics, proposed_subtopics
 from fundament.web.accounts.roles import Actor
 from fundament.web.drafts.models import Draft
-from fundament.web.drafts.services.outlines import draft_from_outline, outline_from_draft
+from fundament.web.drafts.text.outlines import draft_from_outline, outline_from_draft
 from fundament.web.errors import ApplicationError, ChangedSinceError
+from fundament.web.studies.decisions import adding
+from fundament.web.studies.decisions.deciding import decide_on
 from fundament.web.studies.models import OutlineNode, Study
-from fundament.web.studies.services import adding, outlining
-from fundament.web.studies.services.deciding import decide_on
+from fundament.web.studies.plan import outlining
 from tests.web.conftest import make_draft, member, settle
 from tests.web.test_deciding_screens import yardstick_of
 

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import pytest
 
-from fundament.web.studies.own_terms import own_terms_in
+from fundament.web.studies.decisions.own_terms import own_terms_in
 
 
 @pytest.mark.parametrize(

@@ -16,10 +16,10 @@ from warcio.warcwriter import WARCWriter
 from fundament.web.accounts.roles import Actor
 from fundament.web.imports.models import TableImport
 from fundament.web.imports.services import taking
+from fundament.web.studies.figures.yardsticks import compiled_of
 from fundament.web.studies.models import PageFile, Study
-from fundament.web.studies.services.opening import open_study
-from fundament.web.studies.services.reading import read_study
-from fundament.web.studies.services.yardsticks import compiled_of
+from fundament.web.studies.results.opening import open_study
+from fundament.web.studies.results.reading import read_study
 from standins.makes import render
 from standins.sheets import Sheet
 

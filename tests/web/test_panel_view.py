@@ -12,12 +12,12 @@ from django.urls import reverse
 
 from fundament.core.edits.places import heading_places
 from fundament.web.accounts.roles import Actor
+from fundament.web.drafts.desk.panels import PanelView, panel_context
+from fundament.web.drafts.measuring.measuring import measure_stored
 from fundament.web.drafts.models import Draft
-from fundament.web.drafts.panels import PanelView, panel_context
-from fundament.web.drafts.services.measuring import measure_stored
-from fundament.web.drafts.services.outlines import draft_from_outline
+from fundament.web.drafts.text.outlines import draft_from_outline
 from fundament.web.studies.models import Study
-from fundament.web.studies.services import outlining
+from fundament.web.studies.plan import outlining
 from tests.web.conftest import make_draft
 from tests.web.test_stating import TEXT
 

@@ -32,12 +32,12 @@ from fundament.web.accounts.roles import Actor
 from fundament.web.errands.models import Errand
 from fundament.web.errors import ApplicationError
 from fundament.web.members.services import workspaces
+from fundament.web.studies.decisions.adding import set_secondary_keywords
+from fundament.web.studies.decisions.deciding import decide_on, plan_length
+from fundament.web.studies.figures.yardsticks import compiled_of
 from fundament.web.studies.models import Study
-from fundament.web.studies.services import outlining
-from fundament.web.studies.services.adding import set_secondary_keywords
-from fundament.web.studies.services.deciding import decide_on, plan_length
-from fundament.web.studies.services.planning import plan_of, set_plan
-from fundament.web.studies.services.yardsticks import compiled_of
+from fundament.web.studies.plan import outlining
+from fundament.web.studies.plan.planning import plan_of, set_plan
 from tests.web.conftest import after_errand, make_draft, member, picture, settle
 from tests.web.test_deciding_screens import yardstick_of
 

@@ -12,11 +12,11 @@ from django.urls import reverse
 
 from fundament.providers.assistant import HttpAssistant
 from fundament.web.accounts.roles import Actor
+from fundament.web.drafts.desk import wording
+from fundament.web.drafts.measuring.measuring import measure_stored
+from fundament.web.drafts.measuring.texts import Text
 from fundament.web.drafts.models import Draft, Revision, SettledProposal
-from fundament.web.drafts.services import wording
-from fundament.web.drafts.services.measuring import measure_stored
-from fundament.web.drafts.services.saving import save
-from fundament.web.drafts.services.texts import Text
+from fundament.web.drafts.text.saving import save
 from fundament.web.errands.models import Errand
 from fundament.web.errands.services import running
 from fundament.web.history.models import ActionLog

@@ -14,7 +14,7 @@ from fundament.core.reading.difference import difference
 from fundament.core.reading.read_draft import read_draft
 from fundament.web.accounts.roles import Actor
 from fundament.web.drafts.models import Draft, Publication
-from fundament.web.drafts.services import publishing
+from fundament.web.drafts.text import publishing
 from fundament.web.errors import ApplicationError, NotFoundError
 from fundament.web.history.services.undo import last_to_undo, undo
 from fundament.web.sites.services import sites

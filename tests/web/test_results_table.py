@@ -11,11 +11,11 @@ from django.test import Client
 from django.urls import reverse
 
 from fundament.web.accounts.roles import Actor
+from fundament.web.studies.figures.left_out import left_out_scores
+from fundament.web.studies.figures.seeing import figures_of
 from fundament.web.studies.models import CompetitorChoice, Result, Study
-from fundament.web.studies.result_columns import result_columns
-from fundament.web.studies.services.choosing import set_chosen
-from fundament.web.studies.services.left_out import left_out_scores
-from fundament.web.studies.services.seeing import figures_of
+from fundament.web.studies.results.choosing import set_chosen
+from fundament.web.studies.results.result_columns import result_columns
 from tests.web.conftest import settle
 
 

@@ -13,9 +13,9 @@ from fundament.core.documents.html import document_from_html
 from fundament.core.documents.schema import plain_text
 from fundament.web.accounts.roles import Actor
 from fundament.web.drafts.models import Draft, Revision, ScorePoint
-from fundament.web.drafts.services import revising
-from fundament.web.drafts.services.saving import save
-from fundament.web.drafts.services.thinning import thin_revisions
+from fundament.web.drafts.text import revising
+from fundament.web.drafts.text.saving import save
+from fundament.web.drafts.text.thinning import thin_revisions
 from fundament.web.errors import NotFoundError
 from fundament.web.history.models import ActionLog
 from fundament.web.history.services.undo import undo

@@ -17,10 +17,10 @@ from fundament.files.pictures import Picture
 from fundament.web.accounts.models import Membership, PasswordLink, Person, SignIn, Workspace
 from fundament.web.accounts.roles import ALLOWED_FROM, LOWEST_FIRST, Actor, can, job_in, seen_by
 from fundament.web.assets.services.keeping import keep_made
+from fundament.web.drafts.measuring.stating import state
 from fundament.web.drafts.models import Draft
-from fundament.web.drafts.services import publishing
-from fundament.web.drafts.services.sharing import share
-from fundament.web.drafts.services.stating import state
+from fundament.web.drafts.text import publishing
+from fundament.web.drafts.text.sharing import share
 from fundament.web.history.models import ActionLog
 from fundament.web.imports.services import taking
 from fundament.web.keywords.models import KeywordList
@@ -28,11 +28,11 @@ from fundament.web.keywords.services import lists
 from fundament.web.members.services.members import invite
 from fundament.web.sites.models import Page
 from fundament.web.sites.services import sites
+from fundament.web.studies.figures.yardsticks import compiled_of
 from fundament.web.studies.models import Study
+from fundament.web.studies.plan import outlining
 from fundament.web.studies.queueing import queue_reading
-from fundament.web.studies.services import outlining
-from fundament.web.studies.services.opening import rename
-from fundament.web.studies.services.yardsticks import compiled_of
+from fundament.web.studies.results.opening import rename
 from tests.web.conftest import ROLES, make_draft, member
 
 # name of the address -> (method, least role; None: whoever is signed in, "": whoever comes along)

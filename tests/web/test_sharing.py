@@ -17,12 +17,12 @@ from fundament.files.pictures import Picture
 from fundament.web.accounts.roles import GUEST, Actor, can, seen_by
 from fundament.web.assets.models import Asset
 from fundament.web.assets.services.keeping import keep_made
+from fundament.web.drafts.measuring.texts import Text
 from fundament.web.drafts.models import Draft, Revision, Share, ShareVisit
-from fundament.web.drafts.services import saving, sharing
-from fundament.web.drafts.services.texts import Text
+from fundament.web.drafts.text import saving, sharing
 from fundament.web.history.models import ActionLog
 from fundament.web.studies.models import Study
-from fundament.web.studies.services import outlining
+from fundament.web.studies.plan import outlining
 from tests.web.conftest import make_draft
 from tests.web.test_stating import TEXT
 

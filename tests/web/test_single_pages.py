@@ -18,9 +18,9 @@ from fundament.web.accounts.roles import Actor
 from fundament.web.errors import ApplicationError
 from fundament.web.notices.models import Notice
 from fundament.web.studies.models import Study
-from fundament.web.studies.services import pages
-from fundament.web.studies.services.choosing import set_chosen
-from fundament.web.studies.services.reading import read_waiting
+from fundament.web.studies.results import pages
+from fundament.web.studies.results.choosing import set_chosen
+from fundament.web.studies.results.reading import read_waiting
 from tests.web.conftest import after_errand
 from tests.web.test_deciding_screens import yardstick_of
 

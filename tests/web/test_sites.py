@@ -19,7 +19,7 @@ from fundament.web.history.services.undo import last_to_undo, undo
 from fundament.web.sites.models import Page, Site
 from fundament.web.sites.services import site_reading, sites
 from fundament.web.studies.models import Study
-from fundament.web.studies.services import purposes
+from fundament.web.studies.results import purposes
 from tests.web.conftest import member, part_after_errand
 
 HOST = "marlandquoin.example"

@@ -13,15 +13,15 @@ from fundament.core.scoring.guards.taken import taken_by_competitors
 from fundament.core.scoring.guards.verdicts import Claims
 from fundament.core.scoring.model import MOST_ON_WORD
 from fundament.web.accounts.roles import Actor
+from fundament.web.drafts.desk.panels import verdict_of
+from fundament.web.drafts.measuring import stating
+from fundament.web.drafts.measuring.measuring import measure_stored, note_score, score_again
 from fundament.web.drafts.models import Draft, Statement
-from fundament.web.drafts.panels import verdict_of
-from fundament.web.drafts.services import stating
-from fundament.web.drafts.services.measuring import measure_stored, note_score, score_again
 from fundament.web.errors import ApplicationError
 from fundament.web.history.models import ActionLog
 from fundament.web.history.services.undo import undo
+from fundament.web.studies.figures.yardsticks import yardstick_without
 from fundament.web.studies.models import Study
-from fundament.web.studies.services.yardsticks import yardstick_without
 from tests.web.conftest import make_draft, settle
 
 TEXT = """<h1>Repointing brick with lime mortar</h1><p>Rake out the old joints with a plugging chisel and brush away the dust. Wet the wall well, for a dry brick takes the

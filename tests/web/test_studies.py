@@ -14,10 +14,10 @@ from fundament.messages import say
 from fundament.web.accounts.models import Membership, Person, Workspace
 from fundament.web.accounts.roles import Actor
 from fundament.web.sites.models import StoredReading
+from fundament.web.studies.figures.yardsticks import compiled_of
 from fundament.web.studies.models import Study
-from fundament.web.studies.services import reading
-from fundament.web.studies.services.choosing import as_proposed, set_chosen
-from fundament.web.studies.services.yardsticks import compiled_of
+from fundament.web.studies.results import reading
+from fundament.web.studies.results.choosing import as_proposed, set_chosen
 from fundament.web.templating import message_of
 from tests.web.conftest import make_study, settle
 

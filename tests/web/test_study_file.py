@@ -24,22 +24,25 @@ from fundament.web.accounts.models import Workspace
 from fundament.web.accounts.roles import Actor, job_in
 from fundament.web.assets.models import Asset
 from fundament.web.assets.services.keeping import keep
+from fundament.web.drafts.measuring import stating
+from fundament.web.drafts.measuring.measuring import measure_stored
+from fundament.web.drafts.measuring.texts import text_of
 from fundament.web.drafts.models import Draft
-from fundament.web.drafts.services import saving, stating
-from fundament.web.drafts.services.measuring import measure_stored
-from fundament.web.drafts.services.opening_study_file import open_study_file
-from fundament.web.drafts.services.texts import text_of
-from fundament.web.drafts.services.writing_study_file import study_file_of
+from fundament.web.drafts.text import saving
 from fundament.web.history.models import ActionLog
 from fundament.web.history.services.undo import undo
 from fundament.web.sites.models import RawResponse, StoredReading
 from fundament.web.sites.services.readings import known_reading_of
+from fundament.web.studies.decisions import adding
+from fundament.web.studies.decisions.deciding import call, decide_on, plan_length
+from fundament.web.studies.figures.yardsticks import compiled_of
 from fundament.web.studies.models import BlockCorrection, Decision, OutlineNode, Result, Study
-from fundament.web.studies.services import adding, choosing, correcting, outlining, pages, rereading
-from fundament.web.studies.services.collecting import collect
-from fundament.web.studies.services.deciding import call, decide_on, plan_length
-from fundament.web.studies.services.reading import read_waiting
-from fundament.web.studies.services.yardsticks import compiled_of
+from fundament.web.studies.plan import outlining
+from fundament.web.studies.results import choosing, correcting, pages, rereading
+from fundament.web.studies.results.collecting import collect
+from fundament.web.studies.results.reading import read_waiting
+from fundament.web.study_files.opening import open_study_file
+from fundament.web.study_files.writing import study_file_of
 from tests.test_draft_files import png
 from tests.web.conftest import after_errand, make_draft, settle
 from tests.web.test_deciding_screens import yardstick_of
@@ -215,7 +218,7 @@ def test_equal_studies_give_equal_files(decided: Study, actor: Actor, monkeypatc
     from django.utils import timezone
 
     at = timezone.now()
-    monkeypatch.setattr("fundament.web.drafts.services.writing_study_file.timezone.now", lambda: at)
+    monkeypatch.setattr("fundament.web.study_files.writing.timezone.now", lambda: at)
     assert study_file_of(actor, decided.pk)[1] == study_file_of(actor, decided.pk)[1]
 
 

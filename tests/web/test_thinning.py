@@ -11,10 +11,10 @@ from django.urls import reverse
 from django.utils import timezone
 
 from fundament.web.accounts.roles import GUEST, Actor
+from fundament.web.drafts.measuring.texts import Text
 from fundament.web.drafts.models import Draft, Revision
-from fundament.web.drafts.services import saving
-from fundament.web.drafts.services.texts import Text
-from fundament.web.drafts.services.thinning import thin_revisions
+from fundament.web.drafts.text import saving
+from fundament.web.drafts.text.thinning import thin_revisions
 from fundament.web.errors import TooOftenError
 from fundament.web.studies.models import Study
 from tests.helpers import text_document

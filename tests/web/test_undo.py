@@ -14,10 +14,10 @@ from django.urls import reverse
 from fundament.core.consensus.keys import heading_member
 from fundament.web.accounts.models import Invitation, Membership, PasswordLink, Workspace, WorkspaceLogo
 from fundament.web.accounts.roles import Actor
+from fundament.web.drafts.desk import language, proposing
+from fundament.web.drafts.measuring import stating
 from fundament.web.drafts.models import DictionaryWord, Draft, HandCheck, HushedRemark, Publication, SettledProposal, Statement
-from fundament.web.drafts.services import language, proposing, publishing, saving, sharing, stating
-from fundament.web.drafts.services.opening_study_file import open_study_file
-from fundament.web.drafts.services.writing_study_file import study_file_of
+from fundament.web.drafts.text import publishing, saving, sharing
 from fundament.web.errors import ApplicationError, ChangedSinceError, NotAllowedError, NotFoundError
 from fundament.web.history.models import ActionLog
 from fundament.web.history.services.undo import undo
@@ -27,6 +27,8 @@ from fundament.web.keywords.services import lists as keyword_lists
 from fundament.web.members.services import members, passwords, workspaces
 from fundament.web.sites.models import Page, Site
 from fundament.web.sites.services import sites
+from fundament.web.studies.decisions import adding, deciding, entities
+from fundament.web.studies.figures.yardsticks import compiled_of
 from fundament.web.studies.models import (
     Addition,
     BlockCorrection,
@@ -40,21 +42,11 @@ from fundament.web.studies.models import (
     Study,
     StudyDefaults,
 )
-from fundament.web.studies.services import (
-    adding,
-    choosing,
-    correcting,
-    deciding,
-    duplicating,
-    entities,
-    opening,
-    outlining,
-    pages,
-    planning,
-    purposes,
-    rereading,
-)
-from fundament.web.studies.services.yardsticks import compiled_of
+from fundament.web.studies.plan import outlining, planning
+from fundament.web.studies.results import choosing, correcting, opening, pages, purposes, rereading
+from fundament.web.study_files import duplicating
+from fundament.web.study_files.opening import open_study_file
+from fundament.web.study_files.writing import study_file_of
 from tests.web.conftest import make_draft, member, picture, settle, text
 from tests.web.test_corrections import TURTLE, blocks_of, chosen_result
 

@@ -40,6 +40,7 @@ INSTALLED_APPS = [
     "fundament.web.imports",
     "fundament.web.studies",
     "fundament.web.drafts",
+    "fundament.web.study_files",
     "fundament.web.keywords",
 ]
 MIDDLEWARE = [

@@ -23,6 +23,7 @@ urlpatterns = [
     path("", include("fundament.web.members.urls")),
     path("", include("fundament.web.history.urls")),
     path("", include("fundament.web.notices.urls")),
+    path("studies/", include("fundament.web.study_files.urls")),
     path("", include("fundament.web.drafts.urls")),  # before the studies', whose terms have addresses by key
     path("", include("fundament.web.assets.urls")),
     path("sites/", include("fundament.web.sites.urls")),

@@ -10,19 +10,19 @@ class DraftsConfig(AppConfig):
 
         from fundament.web.accounts.signals import rights_ended
         from fundament.web.drafts import as_our_texts
+        from fundament.web.drafts.desk import wording
+        from fundament.web.drafts.measuring.stating import follow_words
         from fundament.web.drafts.models import Draft, Revision
         from fundament.web.drafts.queueing import queue_scoring
-        from fundament.web.drafts.services import bringing, opening_study_file, wording
-        from fundament.web.drafts.services.reworking import begin_reworking
-        from fundament.web.drafts.services.saving import follow_text
-        from fundament.web.drafts.services.sharing import end_shares_of
-        from fundament.web.drafts.services.stating import follow_words
+        from fundament.web.drafts.text import bringing
+        from fundament.web.drafts.text.reworking import begin_reworking
+        from fundament.web.drafts.text.saving import follow_text
+        from fundament.web.drafts.text.sharing import end_shares_of
         from fundament.web.errands.services import running as errands
         from fundament.web.history.verbs import Verb, declare
         from fundament.web.operating.registry import Store, declare_store
         from fundament.web.operating.services.overview import stored_bytes
         from fundament.web.studies import our_texts
-        from fundament.web.studies.services import opening
         from fundament.web.studies.signals import figures_changed, study_read
 
         declare_store(Store("Drafts", lambda workspace: stored_bytes(Draft.objects.filter(workspace_id=workspace), "document")))
@@ -40,7 +40,6 @@ class DraftsConfig(AppConfig):
             end_shares_of(workspace_id, person_id)
 
         errands.declare(errands.KindOfErrand(bringing.BRING, bringing.carried_out, lambda given: reverse("drafts", args=[given["study"]])))
-        errands.declare(errands.KindOfErrand(opening.OPEN_FILE, opening_study_file.carried_out, lambda _: reverse("new-study")))
         errands.declare(errands.KindOfErrand(wording.WORD, wording.word, lambda given: reverse("desk", args=[given["draft"]])))
         errands.declare(errands.KindOfErrand(wording.REWRITE, wording.rewrite, lambda _: reverse("studies")))
         our_texts.declare(as_our_texts)

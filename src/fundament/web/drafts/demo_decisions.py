@@ -12,11 +12,11 @@ from fundament.core.scoring.compiled import CompiledYardstick
 from fundament.core.yardstick.model import Yardstick
 from fundament.core.yardstick.secondary_keywords import key_of
 from fundament.web.accounts.roles import Actor
+from fundament.web.studies.decisions.deciding import decide_on, plan_length
+from fundament.web.studies.figures.yardsticks import compiled_of
 from fundament.web.studies.models import Study
-from fundament.web.studies.services import outlining
-from fundament.web.studies.services.deciding import decide_on, plan_length
-from fundament.web.studies.services.planning import set_plan
-from fundament.web.studies.services.yardsticks import compiled_of
+from fundament.web.studies.plan import outlining
+from fundament.web.studies.plan.planning import set_plan
 
 SECONDARY = ("repointing brick cost", "how to repair lime mortar", "lime pointing", "lime mortar near me")
 INTENT = (

@@ -4,10 +4,10 @@ from __future__ import annotations
 
 from procrastinate.contrib.django import app
 
+from fundament.web.drafts.measuring.measuring import score_again
 from fundament.web.drafts.models import Publication
-from fundament.web.drafts.services import publishing
-from fundament.web.drafts.services.measuring import score_again
-from fundament.web.drafts.services.thinning import thin_revisions
+from fundament.web.drafts.text import publishing
+from fundament.web.drafts.text.thinning import thin_revisions
 from fundament.web.operating.services import jobs
 from fundament.web.operating.services.jobs import KindOfJob
 from fundament.web.studies.tasks import name_of_study, workspace_of_study

@@ -2,37 +2,24 @@
 
 from django.urls import path
 
-from fundament.web.drafts import (
-    asking_views,
-    compare_views,
-    draft_views,
-    file_views,
-    language_views,
-    measure_views,
-    proposal_views,
-    revision_views,
-    sharing_views,
-    stating_views,
-    study_file_views,
-    views,
-    yardstick_views,
-)
+from fundament.web.drafts.compared import asking_views, compare_views, measure_views, yardstick_views
+from fundament.web.drafts.desk import desk_views, language_views, proposal_views, sharing_views
+from fundament.web.drafts.measuring import stating_views
+from fundament.web.drafts.text import draft_views, file_views, revision_views
 
 urlpatterns = [
     path("studies/<int:study_id>/yardstick/", yardstick_views.yardstick, name="yardstick"),
     path("studies/<int:study_id>/terms/measures/", measure_views.measures, name="measures"),
     path("studies/<int:study_id>/questions/", asking_views.questions, name="questions"),
     path("studies/<int:study_id>/compare/", compare_views.comparison, name="compare"),
-    path("studies/open-file/", study_file_views.open_file, name="open-study-file"),
-    path("studies/<int:study_id>/file/", study_file_views.write_study_file, name="study-file"),
     path("drafts/of/<int:study_id>/moved/", measure_views.scores_moved, name="scores-moved"),
     path("drafts/of/<int:study_id>/", draft_views.draft_list, name="drafts"),
     path("drafts/of/<int:study_id>/new/", draft_views.new_draft, name="new-draft"),
     path("drafts/of/<int:study_id>/from-outline/", draft_views.from_outline, name="draft-from-outline"),
     path("drafts/<int:draft_id>/to-outline/", draft_views.to_outline, name="outline-from-draft"),
-    path("drafts/<int:draft_id>/", views.write, name="draft"),
-    path("drafts/<int:draft_id>/text/", views.save, name="save-draft"),
-    path("drafts/<int:draft_id>/panel/", views.panel, name="draft-panel"),
+    path("drafts/<int:draft_id>/", desk_views.write, name="draft"),
+    path("drafts/<int:draft_id>/text/", desk_views.save, name="save-draft"),
+    path("drafts/<int:draft_id>/panel/", desk_views.panel, name="draft-panel"),
     path("drafts/<int:draft_id>/said/", stating_views.state, name="state"),
     path("drafts/<int:draft_id>/said/<int:statement_id>/take-back/", stating_views.take_back, name="take-back-statement"),
     path("drafts/<int:draft_id>/proposals/", proposal_views.proposals, name="proposals"),

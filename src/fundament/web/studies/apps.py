@@ -13,24 +13,26 @@ class StudiesConfig(AppConfig):
         from fundament.web.history.verbs import Verb, declare
         from fundament.web.imports import registry
         from fundament.web.operating.registry import Store, declare_store
-        from fundament.web.studies.services import pages, papers
-        from fundament.web.studies.services.collecting import raw_bytes, reading_bytes
-        from fundament.web.studies.services.correcting import follow_result
-        from fundament.web.studies.services.deciding import follow_decisions
-        from fundament.web.studies.services.figures import follow
-        from fundament.web.studies.services.importing import RESULTS
-        from fundament.web.studies.services.outlining import follow_outline
+        from fundament.web.operating.services import jobs
+        from fundament.web.studies.decisions.deciding import follow_decisions
+        from fundament.web.studies.figures.figures import follow
+        from fundament.web.studies.plan import papers
+        from fundament.web.studies.plan.outlining import follow_outline
+        from fundament.web.studies.results import pages
+        from fundament.web.studies.results.collecting import raw_bytes, reading_bytes
+        from fundament.web.studies.results.correcting import follow_result
+        from fundament.web.studies.results.importing import RESULTS
+        from fundament.web.studies.results.renewing import queue_outdated
 
         registry.declare(RESULTS)
+        jobs.at_start(lambda _: queue_outdated())
         declare_store(Store("Pages as they came", raw_bytes))
         declare_store(Store("Pages as they were read", reading_bytes))
         errands.declare(errands.KindOfErrand(papers.PLAN, papers.carried_out, lambda given: reverse("plan", args=[given["study"]])))
         errands.declare(errands.KindOfErrand(pages.PAGE, pages.carried_out, lambda given: reverse("results", args=[given["study"]])))
         declare(
             Verb("study.open", "study.open", can_be_undone=False),
-            Verb("study.open_file", "study.open", can_be_undone=False),  # it is put away instead
             Verb("study.defaults", "study.open"),
-            Verb("study.duplicate", "study.open", can_be_undone=False),  # it is put away instead
             Verb("study.folder", "study.choose"),
             Verb("study.read_again", "study.choose", can_be_undone=False),
             Verb("study.add_page", "study.choose", can_be_undone=False),  # it is left out instead

@@ -13,10 +13,12 @@ from procrastinate.contrib.django import app
 from fundament.confined import ConfinedError
 from fundament.web.operating.services import jobs
 from fundament.web.operating.services.jobs import KindOfJob
+from fundament.web.studies.decisions import entities
+from fundament.web.studies.figures import figures
 from fundament.web.studies.models import EntityFile, Study
-from fundament.web.studies.services import entities, figures, reading, rereading
-from fundament.web.studies.services.collecting import collect
-from fundament.web.studies.services.renewing import renew
+from fundament.web.studies.results import reading, rereading
+from fundament.web.studies.results.collecting import collect
+from fundament.web.studies.results.renewing import renew
 
 
 @app.periodic(cron="17 3 * * *")

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import logging
-from collections.abc import Callable, Iterable
+from collections.abc import Callable, Iterable, Mapping
 from dataclasses import dataclass
 from datetime import timedelta
 from typing import Any
@@ -63,6 +63,20 @@ def _task_of(name: str) -> Callable[..., None]:
         run(context, KINDS[name].work, **arguments)
 
     return task
+
+
+_at_start: list[Callable[[Mapping[str, Any]], Any]] = []
+
+
+def at_start(work: Callable[[Mapping[str, Any]], Any]) -> None:
+    """Have something done when a worker starts, with its options; called once by its app."""
+    _at_start.append(work)
+
+
+def begin(options: Mapping[str, Any]) -> None:
+    """A worker starts."""
+    for work in _at_start:
+        work(options)
 
 
 def run(context: JobContext, work: Callable[..., Any], **arguments: Any) -> None:

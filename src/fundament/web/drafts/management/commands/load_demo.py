@@ -14,9 +14,9 @@ from fundament.providers.errors import ProviderError
 from fundament.web.accounts.models import Membership, Person, Workspace
 from fundament.web.accounts.roles import Actor
 from fundament.web.drafts.demo_decisions import OTHERS, SECONDARY, decide_main
+from fundament.web.drafts.measuring.texts import Text
 from fundament.web.drafts.models import Draft
-from fundament.web.drafts.services.saving import create_draft
-from fundament.web.drafts.services.texts import Text
+from fundament.web.drafts.text.saving import create_draft
 from fundament.web.keywords.services import catalogue
 from fundament.web.sites.models import Page
 from fundament.web.sites.services import site_reading, sites
@@ -24,8 +24,8 @@ from fundament.web.sites.services.fetching import page_fetcher
 from fundament.web.sites.services.own_pages import note_page
 from fundament.web.sites.services.readings import store_raw, store_reading
 from fundament.web.studies.models import Study
-from fundament.web.studies.services import purposes
-from fundament.web.studies.services.opening import open_study
+from fundament.web.studies.results import purposes
+from fundament.web.studies.results.opening import open_study
 
 KEYWORD = "repointing brick with lime mortar"
 PUBLISHED = "https://www.marlandquoin.example/advice/repointing-brick"

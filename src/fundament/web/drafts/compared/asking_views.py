@@ -1,0 +1,115 @@
+"""Questions people ask and related searches: where the competitors and our page answer them."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from typing import Any
+
+from django.http import HttpRequest, HttpResponse
+from django.shortcuts import render
+from django.urls import reverse
+from django.utils.html import format_html, format_html_join
+from django.utils.safestring import SafeString
+from django.views.decorators.http import require_GET
+
+from fundament.core.yardstick.model import PageSummary
+from fundament.core.yardstick.other_pages.questions import VERDICTS, Answer
+from fundament.messages import label
+from fundament.web.accounts.requests import actor_of
+from fundament.web.accounts.roles import can
+from fundament.web.drafts.measuring.seeing import draft_to_show, drafts_to_choose
+from fundament.web.drafts.measuring.texts import text_of
+from fundament.web.drafts.models import Draft
+from fundament.web.drawings.matrix import matrix
+from fundament.web.studies.figures.asking import Asked, asked_of
+from fundament.web.studies.figures.seeing import figures_of, study_for
+from fundament.web.studies.models import Study
+from fundament.web.tables import Column, exported, table_of
+
+STEPS = dict(zip(VERDICTS, (4, 3, 1, 0), strict=True))  # how dark a square is
+MOST_SHOWN = 3  # answers in their own words
+
+
+def _columns(study: Study, pages: Sequence[PageSummary], draft: Draft | None, may_decide: bool) -> tuple[Column, ...]:
+    columns = [
+        Column("asked", lambda a: a.text.lower(), lambda a: a.text, {"question": lambda a: a.text, "kind": lambda a: a.kind}, number=False, heads_row=True),
+        Column("answered", lambda a: a.answered, lambda a: f"{a.answered} of {len(a.on)}", wraps=False),
+        Column("answers", lambda a: a.answered, lambda a: _squares(a, pages), {page.url: _verdict_on(n) for n, page in enumerate(pages)}, number=False, sorts=False),
+        Column("where", lambda a: "", _where, {}, number=False, sorts=False),
+    ]  # fmt: skip
+    if draft is not None:
+        columns.insert(
+            1, Column("our_page", lambda a: _order(a.ours), lambda a: _ours(a.ours), {"ours": lambda a: _verdict(a.ours)}, number=False)
+        )
+    if may_decide:
+        columns.append(Column("in_outline", lambda a: "", lambda a: _sends(study, a), {}, number=False, sorts=False, wraps=False))
+    return tuple(columns)
+
+
+def _verdict(answer: Answer | None) -> str:
+    return label(f"answer.{answer.verdict}") if answer else ""
+
+
+def _verdict_on(number: int) -> Any:
+    return lambda asked: _verdict(asked.on[number])
+
+
+def _order(answer: Answer | None) -> int:
+    return VERDICTS.index(answer.verdict) if answer else len(VERDICTS)
+
+
+def _ours(answer: Answer | None) -> SafeString:
+    if answer is None:
+        return SafeString("")
+    return format_html('<span title="{}">{}</span>', answer.text[:300], _verdict(answer))
+
+
+def _squares(asked: Asked, pages: Sequence[PageSummary]) -> SafeString:
+    cells = [
+        (STEPS[answer.verdict], f"{page.url}: {_verdict(answer)}" + (f", “{answer.text[:120]}”" if answer.text else ""))
+        for page, answer in zip(pages, asked.on, strict=True)
+    ]
+    return matrix(cells, label=f"answered on {asked.answered} of {len(asked.on)} competitors")
+
+
+def _where(asked: Asked) -> SafeString:
+    """The best answers in the competitors' own words."""
+    said = [answer for answer in asked.on if answer.text]
+    found = sorted(said, key=lambda answer: (VERDICTS.index(answer.verdict), len(answer.text)))[:MOST_SHOWN]
+    return format_html_join("", '<q>{}</q> <span class="muted">{}</span><br>', ((answer.text[:140], _verdict(answer)) for answer in found))
+
+
+def _sends(study: Study, asked: Asked) -> SafeString:
+    return format_html(
+        '<form method="post" action="{0}" hx-post="{0}" hx-target="#decided"><input type="hidden" name="heading" value="{1}"><button class="btn btn-sm btn-outline-secondary" aria-label="Put in “{1}”">Put in</button></form>',
+        reverse("add-heading", args=[study.pk]), asked.text[:300],
+    )  # fmt: skip
+
+
+@require_GET
+def questions(request: HttpRequest, study_id: int) -> HttpResponse:
+    """All that came with the study's results, and who answers it."""
+    actor = actor_of(request)
+    study = study_for(actor, study_id)
+    compiled = figures_of(study)
+    context: dict[str, Any] = {"study": study, "tab": "questions", "yardstick": compiled.yardstick if compiled else None}
+    if compiled is None:
+        return render(request, "drafts/questions.html", context)
+    drafts = drafts_to_choose(actor, study)
+    draft = draft_to_show(request.GET.get("draft", ""), drafts)
+    asked = asked_of(study, compiled, text_of(draft).reading(compiled.language) if draft else None)
+    columns = _columns(study, compiled.yardstick.pages, draft, can(actor, "study.decide"))
+    table = table_of(request, asked, columns, first="-answered", text=lambda a: a.text, keep=("draft",))
+    file = exported(request, table, f"questions-{study.pk}")
+    if file is not None:
+        return file
+    open_ones = [one.text for one in asked if one.kind == "question" and not one.answered]
+    context |= {
+        "table": table,
+        "drafts": drafts,
+        "draft": draft,
+        "asked": asked,
+        "open_ones": open_ones,
+        "may_decide": can(actor, "study.decide"),
+    }
+    return render(request, "drafts/questions.html", context)
