@@ -24,7 +24,7 @@ from fundament.core.reading.read_page import read_page
 from fundament.files.errors import FileError
 from fundament.files.texts import BroughtText, read_text
 from fundament.rendering.document_docx import Head, document_docx
-from tests.core.test_formats import DOCUMENTS, shape
+from tests.core.documents.test_formats import DOCUMENTS, shape
 
 
 def png(colour: str = "red") -> bytes:

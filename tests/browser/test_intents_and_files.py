@@ -15,7 +15,7 @@ from fundament.web.studies.figures.yardsticks import compiled_of
 from fundament.web.studies.models import Study
 from tests.browser.conftest import find_barriers, sign_in
 from tests.web.conftest import member
-from tests.web.test_intents import addresses
+from tests.web.studies.test_intents import addresses
 
 
 def test_two_intents_are_told_apart_and_a_note_says_when_it_is_ready(page: Page, server: str, start_worker: Any) -> None:

@@ -6,7 +6,7 @@ from playwright.sync_api import Page, expect
 
 from fundament.web.drafts.models import Draft, HushedRemark
 from tests.browser.test_sheet import no_barriers, open_draft, saved
-from tests.web.test_language import TEXT
+from tests.web.drafts.test_language import TEXT
 
 
 def test_a_mistake_is_shown_mended_and_another_hushed(page: Page, server: str, draft: Draft) -> None:

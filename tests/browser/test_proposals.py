@@ -11,7 +11,7 @@ from fundament.core.documents.html_out import html_of
 from fundament.providers.assistant import HttpAssistant
 from fundament.web.drafts.models import Draft, SettledProposal
 from tests.browser.test_sheet import no_barriers, open_draft, saved
-from tests.core.test_proposals import TEXT
+from tests.core.edits.test_proposals import TEXT
 
 
 @pytest.fixture(autouse=True)

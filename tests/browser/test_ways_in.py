@@ -14,7 +14,7 @@ from fundament.web.studies.models import Study
 from standins.makes import render
 from standins.sheets import Sheet
 from tests.browser.conftest import find_barriers
-from tests.web.test_pages_from_files import warc_of
+from tests.web.studies.test_pages_from_files import warc_of
 
 pytestmark = pytest.mark.django_db(transaction=True)
 

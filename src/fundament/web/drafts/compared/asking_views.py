@@ -94,7 +94,7 @@ def questions(request: HttpRequest, study_id: int) -> HttpResponse:
     compiled = figures_of(study)
     context: dict[str, Any] = {"study": study, "tab": "questions", "yardstick": compiled.yardstick if compiled else None}
     if compiled is None:
-        return render(request, "drafts/questions.html", context)
+        return render(request, "drafts/compared/questions.html", context)
     drafts = drafts_to_choose(actor, study)
     draft = draft_to_show(request.GET.get("draft", ""), drafts)
     asked = asked_of(study, compiled, text_of(draft).reading(compiled.language) if draft else None)
@@ -112,4 +112,4 @@ def questions(request: HttpRequest, study_id: int) -> HttpResponse:
         "open_ones": open_ones,
         "may_decide": can(actor, "study.decide"),
     }
-    return render(request, "drafts/questions.html", context)
+    return render(request, "drafts/compared/questions.html", context)

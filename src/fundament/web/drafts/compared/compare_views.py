@@ -26,7 +26,7 @@ def comparison(request: HttpRequest, study_id: int) -> HttpResponse:
     compiled = figures_of(study)
     context: dict[str, Any] = {"study": study, "tab": "compare", "yardstick": compiled.yardstick if compiled else None}
     if compiled is None:
-        return render(request, "drafts/compare.html", context)
+        return render(request, "drafts/compared/compare.html", context)
     drafts = drafts_to_choose(actor, study)
     draft = draft_to_show(request.GET.get("draft", ""), drafts)
     every = [page.url for page in compiled.yardstick.pages]
@@ -46,7 +46,7 @@ def comparison(request: HttpRequest, study_id: int) -> HttpResponse:
         "found": found, "is_measured": is_measured, "groups": groups, "drafts": drafts, "draft": draft, "all_rows": all_rows, "differing": differing, "total": len(found.rows),
         "every": compiled.yardstick.pages, "wanted": set(wanted[:MOST_COLUMNS]), "query": request.GET.urlencode(), "columns": len(found.pages) + 2,
     }  # fmt: skip
-    return render(request, "drafts/compare.html", context)
+    return render(request, "drafts/compared/compare.html", context)
 
 
 def _file(request: HttpRequest, study_id: int, found: Comparison, ours: str) -> HttpResponse:

@@ -81,7 +81,7 @@ def measures(request: HttpRequest, study_id: int) -> HttpResponse:
     compiled = figures_of(study)
     context: dict[str, Any] = {"study": study, "tab": "terms", "yardstick": compiled.yardstick if compiled else None}
     if compiled is None:
-        return render(request, "studies/measures.html", context)
+        return render(request, "studies/decisions/measures.html", context)
     words = request.GET.get("words", "")
     drawn = request.GET.get("measure", "")
     drawn = drawn if drawn in MEASURES else "wdf_idf"
@@ -114,7 +114,7 @@ def measures(request: HttpRequest, study_id: int) -> HttpResponse:
         "too_much": words_off.count("too much"),
         "highest": [m.term for m in sorted(found, key=lambda m: -m.measures[drawn].mean)[:3]],
     }
-    return render(request, "studies/measures.html", context)
+    return render(request, "studies/decisions/measures.html", context)
 
 
 @require_GET
@@ -128,4 +128,4 @@ def scores_moved(request: HttpRequest, study_id: int) -> HttpResponse:
         score = measure_stored(draft, with_edits=False, with_items=False).score
         if score is not None:
             rows.append((draft, was[draft.pk], score.total))
-    return render(request, "drafts/scores_moved_part.html", {"rows": rows})
+    return render(request, "drafts/compared/scores_moved_part.html", {"rows": rows})

@@ -54,7 +54,7 @@ def yardstick(request: HttpRequest, study_id: int) -> HttpResponse:
         context["secondary_ways"] = WAYS["secondary"]
         context["has_demand"] = bool(searched)
         context["phrases"] = "\n".join(study.secondary_keywords.values_list("phrase", flat=True))
-    return render(request, "studies/yardstick.html", context)
+    return render(request, "studies/decisions/yardstick.html", context)
 
 
 @dataclass(frozen=True)

@@ -44,7 +44,7 @@ def write(request: HttpRequest, draft_id: int) -> HttpResponse:
         "language": "say-of-language",
     }
     at = {key: reverse(name, args=[draft_id]) for key, name in names.items()} | {"pictures": reverse("keep-asset")}
-    return desk(request, draft_id, "drafts/write.html", {"at": at})
+    return desk(request, draft_id, "drafts/desk/write.html", {"at": at})
 
 
 def desk(request: HttpRequest, draft_id: int, template: str, more: dict[str, Any]) -> HttpResponse:
@@ -148,9 +148,9 @@ def _parts(
         context["word_for"] = word_for(measured, key) if part == DENIED else ""
         context["whys"] = whys(marks)
         context["marked"] = len(marks) if part in ("terms", "entities") else None
-        shown = render_to_string("drafts/panel_part.html", context, request)
+        shown = render_to_string("drafts/desk/panel_part.html", context, request)
     return {
-        "core": render_to_string("drafts/core_part.html", context, request),
+        "core": render_to_string("drafts/desk/core_part.html", context, request),
         "panel": shown,
         "marks": marks,
         "words": measured.words,

@@ -160,11 +160,11 @@ def _remark(remark: Remark) -> dict[str, Any]:
 BESIDE = {
     panel.key: panel
     for panel in (
-        BesidePanel("why", "drafts/why_part.html", _why),
-        BesidePanel("entry", "drafts/entry_part.html", _entry),
-        BesidePanel("language", "drafts/language_part.html", _language),
-        BesidePanel("statements", "drafts/statements_part.html", _statements),
-        BesidePanel("plan", "drafts/plan_part.html", _plan, is_for_guests=False),
+        BesidePanel("why", "drafts/desk/why_part.html", _why),
+        BesidePanel("entry", "drafts/desk/entry_part.html", _entry),
+        BesidePanel("language", "drafts/desk/language_part.html", _language),
+        BesidePanel("statements", "drafts/desk/statements_part.html", _statements),
+        BesidePanel("plan", "drafts/desk/plan_part.html", _plan, is_for_guests=False),
     )
 }
 

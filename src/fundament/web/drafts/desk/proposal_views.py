@@ -43,7 +43,7 @@ def proposals(request: HttpRequest, draft_id: int) -> JsonResponse:
     nodes = blocks_of(proposed.draft.document)
     return JsonResponse(
         {
-            "panel": render_to_string("drafts/proposals_part.html", context, request),
+            "panel": render_to_string("drafts/desk/proposals_part.html", context, request),
             "proposals": [_plain(one, nodes) for one in proposed.proposals],
             "version": proposed.draft.version,
             "errand": reverse("errand", args=[proposed.asked.pk]) if proposed.asked is not None else None,
@@ -83,7 +83,7 @@ def rewrite(request: HttpRequest, draft_id: int) -> JsonResponse:
     context = {"row": _shown(found), "words": (len(found.before.split()), len(found.after.split()))}
     return JsonResponse(
         {
-            "shown": render_to_string("drafts/rewrite_part.html", context, request),
+            "shown": render_to_string("drafts/desk/rewrite_part.html", context, request),
             "proposal": _plain(found, {}) | {"was": {found.block: found.before}},
         }
     )

@@ -51,7 +51,7 @@ def shares(request: HttpRequest, draft_id: int) -> HttpResponse:
         "problem": problem,
         "typed_hours": typed(request, "hours", 9),
     }
-    return render(request, "drafts/shares.html", context, status=422 if problem else 200)
+    return render(request, "drafts/desk/shares.html", context, status=422 if problem else 200)
 
 
 @require_POST
@@ -88,7 +88,7 @@ def shared(request: HttpRequest, token: str) -> HttpResponse:
         except ApplicationError as error:
             problem = error
     context = {"share": found, "problem": problem, "name": name}
-    return _unreferred(render(request, "drafts/shared.html", context, status=422 if problem else 200))
+    return _unreferred(render(request, "drafts/desk/shared.html", context, status=422 if problem else 200))
 
 
 def _unreferred(answer: HttpResponse) -> HttpResponse:
@@ -119,7 +119,10 @@ def guest_desk(request: HttpRequest, draft_id: int) -> HttpResponse:
         "shown": reverse("guest-desk", args=[draft_id]).rstrip("/"),
     }
     return views.desk(
-        request, draft_id, "drafts/guest_desk.html", {"share": found, "at": at, "is_guest": True, "is_text_alone": not found.with_scores}
+        request,
+        draft_id,
+        "drafts/desk/guest_desk.html",
+        {"share": found, "at": at, "is_guest": True, "is_text_alone": not found.with_scores},
     )
 
 

@@ -42,7 +42,7 @@ def list_of_drafts(request: HttpRequest, study_id: int, status: int = 200, **mor
         "study": study, "tab": "drafts", "page": page, "archived": archived, "may_write": can(actor, "draft.create"),
         "may_decide": can(actor, "study.decide"), **more,
     }  # fmt: skip
-    return render(request, "drafts/list.html", context, status=status)
+    return render(request, "drafts/text/list.html", context, status=status)
 
 
 @require_POST
@@ -89,7 +89,7 @@ def measured_against(request: HttpRequest, draft_id: int) -> HttpResponse:
     context = {
         "draft": draft, "study": draft.study, "tab": "drafts", "page": page, "search": search, "may_write": can(actor, "draft.write"),
     }  # fmt: skip
-    return render(request, "drafts/measured_against.html", context)
+    return render(request, "drafts/text/measured_against.html", context)
 
 
 @require_POST

@@ -92,7 +92,7 @@ def _html(draft: Draft, document: Node, with_head: bool, _: Any) -> bytes:
     body = html_of(document, own_host=own_host)
     if not with_head:
         return f"{body}\n".encode()
-    return render_to_string("drafts/exported_page.html", {"draft": draft, "body": body, "language": draft.study.language}).encode()
+    return render_to_string("drafts/text/exported_page.html", {"draft": draft, "body": body, "language": draft.study.language}).encode()
 
 
 def _markdown(draft: Draft, document: Node, with_head: bool, _: Any) -> bytes:

@@ -42,7 +42,9 @@ def exports(request: HttpRequest, draft_id: int) -> HttpResponse:
     formats = [(form, label(f"format.{form}"), [label(f"feature.{key}") for key in lost]) for form, lost in exporting.lost_by_format(draft)]
     with_head = request.GET.get("head") != "no"
     return render(
-        request, "drafts/exports.html", {"draft": draft, "study": draft.study, "tab": "drafts", "formats": formats, "with_head": with_head}
+        request,
+        "drafts/text/exports.html",
+        {"draft": draft, "study": draft.study, "tab": "drafts", "formats": formats, "with_head": with_head},
     )
 
 

@@ -44,7 +44,7 @@ def compare_revisions(request: HttpRequest, draft_id: int) -> HttpResponse:
         "parts": [(name, before, after, after - before, most) for name, before, after, most in found.parts],
         "may_write": can(actor, "draft.write"),
     }  # fmt: skip
-    return render(request, "drafts/compare_revisions.html", context)
+    return render(request, "drafts/text/compare_revisions.html", context)
 
 
 def _is_beside(passages: list[Passage], place: int) -> bool:
@@ -77,7 +77,7 @@ def merge_revision(request: HttpRequest, draft_id: int, revision_id: int) -> Htt
         "draft": draft, "study": draft.study, "tab": "drafts", "revision": revision, "rows": rows, "choices": CHOICES, "differing": sum(row[1] for row in rows),
         "may_write": can(actor, "draft.write"), "problem": problem,
     }  # fmt: skip
-    return render(request, "drafts/merge.html", context, status=422 if problem else 200)
+    return render(request, "drafts/text/merge.html", context, status=422 if problem else 200)
 
 
 @require_GET
@@ -91,7 +91,7 @@ def revisions(request: HttpRequest, draft_id: int) -> HttpResponse:
         "actions": history_of(actor, f"draft:{draft.pk}"), "publications": (publications := publishing.publications_of(draft)), "is_reading": any(one.is_asked for one in publications), "today": timezone.localdate(),
         "steps": (steps := revising.curve_of(draft))[::-1][:MOST_STEPS_LISTED], "curve": [(step.at, step.total, step.aim) for step in steps],
     }  # fmt: skip
-    return render(request, "drafts/revisions.html", context)
+    return render(request, "drafts/text/revisions.html", context)
 
 
 @require_POST
@@ -124,7 +124,7 @@ def revision(request: HttpRequest, draft_id: int, revision_id: int) -> HttpRespo
         "draft": draft, "study": draft.study, "tab": "drafts", "revision": found, "body": html_of(found.document),
         "may_write": can(actor, "draft.write"),
     }  # fmt: skip
-    return render(request, "drafts/revision.html", context)
+    return render(request, "drafts/text/revision.html", context)
 
 
 @require_POST

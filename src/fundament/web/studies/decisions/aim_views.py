@@ -20,4 +20,4 @@ def aims(request: HttpRequest, study_id: int) -> HttpResponse:
     context["points"] = points
     if found is not None and len(points) > 1:
         context["drawing"] = aim_lengths(points, found.planned_words)
-    return render(request, "studies/aims_part.html", context)
+    return render(request, "studies/decisions/aims_part.html", context)

@@ -81,7 +81,7 @@ def decide(request: HttpRequest, study_id: int) -> HttpResponse:
         return on_to(request, reverse(SCREENS[kind], args=[study_id]))
     answer = render(
         request,
-        "studies/decided_part.html",
+        "studies/decisions/decided_part.html",
         {
             "study_id": study_id,
             "action": actor.done[-1] if actor.done else None,
@@ -103,7 +103,7 @@ def _asked_about(request: HttpRequest, study_id: int, error: deciding.DecidedMea
         for value in values[: deciding.MOST_AT_ONCE]
     ]
     context = {"study_id": study_id, "sentence": say_error(error), "sent": sent, "way": request.POST.get("action", "")[:MOST_KEY]}
-    answer = render(request, "studies/conflict_part.html", context)
+    answer = render(request, "studies/decisions/conflict_part.html", context)
     answer["HX-Trigger"] = json.dumps({"live": {"target": "#decidables"}})
     return answer
 
@@ -138,7 +138,7 @@ def add_terms(request: HttpRequest, study_id: int) -> HttpResponse:
     }
     if not request.headers.get("HX-Request") and not added.refused:
         return redirect("terms", study_id)
-    return render(request, "studies/own_terms_part.html", context)
+    return render(request, "studies/decisions/own_terms_part.html", context)
 
 
 @require_POST

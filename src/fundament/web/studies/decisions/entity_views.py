@@ -97,7 +97,7 @@ def _entities(request: HttpRequest, study_id: int, problem: str = "", status: in
     elif file is not None:
         context["file"] = file
     if found is None:
-        return render(request, "studies/entities.html", context, status=status)
+        return render(request, "studies/decisions/entities.html", context, status=status)
     decided = decisions_for(study).by_key
     table = table_of(
         request,
@@ -119,7 +119,7 @@ def _entities(request: HttpRequest, study_id: int, problem: str = "", status: in
         "decided": sum(1 for entity in found.entities if entity.key in decided),
         "everyday": sum(1 for entity in found.entities if not entity.worth),
     }
-    return render(request, "studies/entities.html", context, status=status)
+    return render(request, "studies/decisions/entities.html", context, status=status)
 
 
 @require_GET
@@ -129,4 +129,4 @@ def entity(request: HttpRequest, study_id: int, key: str) -> HttpResponse:
     compiled, chosen = open_.thing("entities", key)
     members = [(f"lemmas {' '.join(phrase)}", " ".join(phrase)) for phrase in chosen.phrases]
     context = {**open_.context, "members": members, "entity": chosen, "pages": entity_evidence(open_.study, compiled, key)}
-    return render(request, "studies/entity_part.html", context)
+    return render(request, "studies/decisions/entity_part.html", context)

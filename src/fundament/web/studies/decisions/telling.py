@@ -16,7 +16,7 @@ def told(request: HttpRequest, study_id: int, screen: str, *, closes_form: bool 
     if not request.headers.get("HX-Request"):
         return redirect(screen, study_id)
     done = actor_of(request).done
-    answer = render(request, "studies/done_part.html", {"action": done[-1] if done else None})
+    answer = render(request, "studies/decisions/done_part.html", {"action": done[-1] if done else None})
     answer["HX-Trigger"] = json.dumps({"live": {"target": "#decidables"}, "outlined": {}, **more})
     if closes_form:  # only after the swap: the browser looks for the other place from the form
         answer["HX-Retarget"], answer["HX-Reswap"] = "#decided", "innerHTML"

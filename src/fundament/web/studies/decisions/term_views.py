@@ -99,7 +99,7 @@ def terms(request: HttpRequest, study_id: int) -> HttpResponse:
     open_ = opened(request, study_id, "terms", "terms")
     study, found, context = open_.study, open_.yardstick, open_.context
     if found is None:
-        return render(request, "studies/terms.html", context)
+        return render(request, "studies/decisions/terms.html", context)
     decided = decisions_for(study).by_key
     volumes = volumes_of(study)
     table = table_of(
@@ -117,7 +117,7 @@ def terms(request: HttpRequest, study_id: int) -> HttpResponse:
         "in_demand": count_unused(study, found),
         "additions": Addition.objects.filter(study=study, kind="terms"),
     }
-    return render(request, "studies/terms.html", context)
+    return render(request, "studies/decisions/terms.html", context)
 
 
 @require_GET
@@ -128,4 +128,4 @@ def term(request: HttpRequest, study_id: int, key: str) -> HttpResponse:
     pages = term_evidence(open_.study, compiled, key)
     tone = tone_of([use.text for page in pages for use in page.uses if use.counts], compiled.language)
     context = {**open_.context, "term": chosen, "pages": pages, "tone": tone}
-    return render(request, "studies/term_part.html", context)
+    return render(request, "studies/decisions/term_part.html", context)

@@ -75,7 +75,7 @@ def demand(request: HttpRequest, study_id: int) -> HttpResponse:
         return file
     unused: list[DemandRow] = [row for row in rows if not row.answered]
     context = {**open_.context, "table": table, "every": every, "unused": len(unused), "searches": sum(row.volume or 0 for row in unused)}
-    return render(request, "studies/demand.html", context)
+    return render(request, "studies/plan/demand.html", context)
 
 
 @require_POST

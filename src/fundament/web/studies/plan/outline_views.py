@@ -89,7 +89,7 @@ def outline(request: HttpRequest, study_id: int) -> HttpResponse:
     open_ = opened(request, study_id, "outline", "subtopics")
     study, found, context = open_.study, open_.yardstick, open_.context
     if found is None:
-        return render(request, "studies/outline.html", context)
+        return render(request, "studies/plan/outline.html", context)
     decided = decisions_for(study).by_key
     tree = _tree(study, found)
     columns = _columns(study, found, decided, tree["level_of"], context["may_decide"])
@@ -105,7 +105,7 @@ def outline(request: HttpRequest, study_id: int) -> HttpResponse:
         "additions": Addition.objects.filter(study=study, kind="subtopics"),
         **tree,
     }
-    return render(request, "studies/outline.html", context)
+    return render(request, "studies/plan/outline.html", context)
 
 
 @require_POST
@@ -161,7 +161,7 @@ def outline_node(request: HttpRequest, study_id: int, key: str) -> HttpResponse:
         "terms": _meant(found.terms if found else (), sent.getlist("term") if sent else node.holds_terms),
         "entities": _meant(found.entities if found else (), sent.getlist("entity") if sent else node.holds_entities),
     }
-    return render(request, "studies/outline_node_part.html", context)
+    return render(request, "studies/plan/outline_node_part.html", context)
 
 
 def _meant(things: Sequence[Term | Entity], keys: Sequence[str]) -> dict[str, list[Term | Entity]]:
@@ -193,4 +193,4 @@ def subtopic(request: HttpRequest, study_id: int, key: str) -> HttpResponse:
     open_ = opened(request, study_id, "outline")
     _, chosen = open_.thing("subtopics", key)
     members = [(heading_member(heading.url, heading.text), heading) for heading in chosen.headings]
-    return render(request, "studies/subtopic_part.html", {**open_.context, "subtopic": chosen, "members": members})
+    return render(request, "studies/plan/subtopic_part.html", {**open_.context, "subtopic": chosen, "members": members})

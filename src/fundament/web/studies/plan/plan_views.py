@@ -79,7 +79,7 @@ def plan(request: HttpRequest, study_id: int) -> HttpResponse:
             "statement_ways": WAYS["statements"],
             "seen": deciding.stamp_of(open_.study), "pdf": ended(open_.actor, asked(request, "errand", 15), papers.PLAN),
         }  # fmt: skip
-    return render(request, "studies/plan.html", context)
+    return render(request, "studies/plan/plan.html", context)
 
 
 @require_POST

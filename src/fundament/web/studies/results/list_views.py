@@ -34,4 +34,4 @@ def study_list(request: HttpRequest) -> HttpResponse:
         "kept_query": "".join(f"{urlencode({name: value})}&" for name, value in (("archived", "yes" if archived else ""), ("folder", folder)) if value),
         "folder": folder, "folders": folders_of(actor), "may_choose": can(actor, "study.choose"), "may_open": can(actor, "study.open"), "may_archive": can(actor, "study.archive"),
     }  # fmt: skip
-    return render(request, "studies/list.html", context)
+    return render(request, "studies/results/list.html", context)

@@ -51,13 +51,13 @@ def _context(actor: Actor, study_id: int, result_id: int, problem: str = "") -> 
 @require_GET
 def preview(request: HttpRequest, study_id: int, result_id: int) -> HttpResponse:
     """What counted of a page, to be read beside the results."""
-    return render(request, "studies/preview_part.html", _context(actor_of(request), study_id, result_id))
+    return render(request, "studies/results/preview_part.html", _context(actor_of(request), study_id, result_id))
 
 
 @require_GET
 def reading(request: HttpRequest, study_id: int, result_id: int) -> HttpResponse:
     """What was read of a page: what counts, and what was left out and why."""
-    return render(request, "studies/reading.html", _context(actor_of(request), study_id, result_id))
+    return render(request, "studies/results/reading.html", _context(actor_of(request), study_id, result_id))
 
 
 @require_POST
@@ -92,7 +92,7 @@ def as_read(request: HttpRequest, study_id: int, result_id: int) -> HttpResponse
 
 def _answer(request: HttpRequest, actor: Actor, study_id: int, result_id: int, problem: str) -> HttpResponse:
     if request.headers.get("HX-Request"):
-        return render(request, "studies/reading_part.html", _context(actor, study_id, result_id, problem))
+        return render(request, "studies/results/reading_part.html", _context(actor, study_id, result_id, problem))
     if problem:
-        return render(request, "studies/reading.html", _context(actor, study_id, result_id, problem), status=422)
+        return render(request, "studies/results/reading.html", _context(actor, study_id, result_id, problem), status=422)
     return redirect("reading", study_id, result_id)

@@ -66,7 +66,7 @@ def new_study(request: HttpRequest) -> HttpResponse:
         return redirect("results", study.pk)
     errand = failed(actor, request.GET.get("errand", ""), opening.OPEN_FILE)
     problem = say(message_of(errand.problem)) if errand is not None else ""
-    return render(request, "studies/new.html", {"form": form, "file_problem": problem}, status=422 if form.is_bound else 200)
+    return render(request, "studies/results/new.html", {"form": form, "file_problem": problem}, status=422 if form.is_bound else 200)
 
 
 def _results_context(request: HttpRequest, actor: Actor, study: Study) -> dict[str, Any]:
@@ -139,14 +139,14 @@ def results(request: HttpRequest, study_id: int) -> HttpResponse:
     errand = failed(actor, request.GET.get("errand", ""), PAGE)
     context["file_problem"] = say(message_of(errand.problem)) if errand is not None else ""
     file = exported(request, context["table"], f"results-{study.pk}")
-    return file or render(request, "studies/results.html", context)
+    return file or render(request, "studies/results/results.html", context)
 
 
 @require_GET
 def progress(request: HttpRequest, study_id: int) -> HttpResponse:
     """The part of the results page that changes while pages are read, or somebody chooses."""
     actor = actor_of(request)
-    return render(request, "studies/results_part.html", _results_context(request, actor, study_for(actor, study_id)))
+    return render(request, "studies/results/results_part.html", _results_context(request, actor, study_for(actor, study_id)))
 
 
 @require_GET
@@ -155,7 +155,7 @@ def scores_of_left_out(request: HttpRequest, study_id: int) -> HttpResponse:
     study = study_for(actor_of(request), study_id)
     compiled = figures_of(study)
     scores = left_out_scores(compiled, study.results.all()) if compiled else {}
-    return render(request, "studies/left_out_part.html", {"scores": scores})
+    return render(request, "studies/results/left_out_part.html", {"scores": scores})
 
 
 @require_POST
@@ -263,4 +263,4 @@ def study_history(request: HttpRequest, study_id: int) -> HttpResponse:
         "study": study, "tab": "history", "actions": history_of(actor, f"study:{study.pk}"), "reread": last_rereading(study),
         "may_choose": can(actor, "study.choose"),
     }  # fmt: skip
-    return render(request, "studies/history.html", context)
+    return render(request, "studies/results/history.html", context)
