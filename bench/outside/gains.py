@@ -2,7 +2,7 @@
 
     PYTHONPATH=src:. .venv/bin/python -m bench.outside.gains
 The edits (`labels/edits.json`: check, subject, what of the text, by what it was replaced) were written with the list of edits in view and no score, by the hands that wrote the code.
-Every second edit of a subject sets the shares in `core.edits.gains.SHARES`; the others are only reported.
+Every second edit of a subject sets the shares in the `shares` of the checks; the others are only reported.
 """
 
 from __future__ import annotations

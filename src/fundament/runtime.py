@@ -17,6 +17,7 @@ from collections.abc import Iterator
 from pathlib import Path
 
 from fundament.postgres import Postgres
+from fundament.providers.kinds import KINDS
 from fundament.secret_files import read_secret, write_secret
 from fundament.supervisor import Part, Supervisor
 
@@ -141,8 +142,8 @@ class Demo:
             standins, standins_port = self._start_standins()
             stack.callback(_end, standins)
             environment["FUNDAMENT_PAGE_PROXY"] = f"http://127.0.0.1:{standins_port}"
-            for name in ("RESULTS", "KEYWORDS", "TRUST", "SPEED", "PICTURES", "ASSISTANT"):
-                environment[f"FUNDAMENT_{name}_ADDRESS"] = f"http://127.0.0.1:{standins_port}"
+            for key in KINDS:
+                environment[f"FUNDAMENT_{key.upper()}_ADDRESS"] = f"http://127.0.0.1:{standins_port}"
             _manage(environment, "migrate", "--verbosity", "0")
             environment["FUNDAMENT_STATIC_ROOT"] = str(DATA / "static")
             _manage(environment, "collectstatic", "--no-input", "--clear", "--verbosity", "0")

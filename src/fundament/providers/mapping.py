@@ -18,7 +18,7 @@ from __future__ import annotations
 import string
 from collections.abc import Iterator, Mapping
 from dataclasses import dataclass, field
-from typing import Any
+from typing import Any, ClassVar, Self
 from urllib.parse import quote
 
 import jmespath
@@ -83,7 +83,14 @@ class Mapped:
 
 
 class _Client:
-    """What both clients are made of."""
+    """What both clients are made of. kind: key of the service."""
+
+    kind: ClassVar[str]
+
+    @classmethod
+    def read(cls, path: str, **more: Any) -> Self:
+        """The client that a file describes. Raises ServiceError."""
+        return cls(cls.kind, Mapped.read(path), **more)
 
     def __init__(self, name: str, mapped: Mapped, *, key: str = "", terms: Terms | None = None, answers: Answers | None = None) -> None:
         self.mapped, self.key = mapped, key
@@ -95,6 +102,8 @@ class _Client:
 
 class MappedResults(_Client):
     """A results service that a file describes."""
+
+    kind = "results"
 
     def search(self, keyword: str, *, country: str, language: str, device: str, count: int, place: str = "", as_of: str = "") -> ResultPage:
         values = {
@@ -128,6 +137,8 @@ class MappedResults(_Client):
 
 class MappedCatalogue(_Client):
     """A keyword catalogue that a file describes."""
+
+    kind = "keywords"
 
     def search(self, seed: str, *, country: str, language: str, most: int) -> Iterator[CatalogueKeyword]:
         return self._pages("search", {"seed": seed, "country": country, "language": language}, most)

@@ -7,6 +7,8 @@ from pathlib import Path
 
 from csp.constants import NONE, SELF
 
+from fundament.providers.kinds import KINDS
+
 WEB = Path(__file__).resolve().parent
 
 # behind a proxy that speaks TLS: cookies over it alone, browsers are told to use nothing else, and the proxy's word for it is taken
@@ -189,26 +191,6 @@ STUDIES_AT_ONCE = int(os.environ.get("FUNDAMENT_STUDIES_AT_ONCE", "1"))  # of on
 STUDIES_WAITING = int(os.environ.get("FUNDAMENT_STUDIES_WAITING", "40"))  # of one workspace that are read or wait to be
 JOBS_AT_ONCE = int(os.environ.get("FUNDAMENT_JOBS_AT_ONCE", "8"))  # in one worker
 PAGES_ALSO_ALLOWED: list[str] = []  # "host:port" on loopback that tests serve pages from
-# The services beside pages. Of each: its address, the provider that speaks to it as "module:name", its key, the file that describes it where it speaks a JSON of its own
-# (`providers.mapping`), questions a day (0: no bound), and for how many seconds the same question is not asked again
-SERVICES = {
-    name: {
-        "address": os.environ.get(f"FUNDAMENT_{name.upper()}_ADDRESS", ""),
-        "provider": os.environ.get(f"FUNDAMENT_{name.upper()}_PROVIDER", provider),
-        "key": os.environ.get(f"FUNDAMENT_{name.upper()}_KEY", ""),
-        "mapping": os.environ.get(f"FUNDAMENT_{name.upper()}_MAPPING", ""),
-        "quota": int(os.environ.get(f"FUNDAMENT_{name.upper()}_QUOTA", "0")),
-        "kept_seconds": float(os.environ.get(f"FUNDAMENT_{name.upper()}_KEPT_SECONDS", kept)),
-    }
-    for name, provider, kept in (
-        ("results", "fundament.providers.results:HttpResults", "0"),
-        ("keywords", "fundament.providers.keywords:HttpCatalogue", "86400"),
-        ("trust", "fundament.providers.observed:HttpObserver", "604800"),
-        ("speed", "fundament.providers.observed:HttpObserver", "604800"),
-        ("pictures", "fundament.providers.pictures:HttpPictures", "3600"),
-        ("assistant", "fundament.providers.assistant:HttpAssistant", "0"),
-    )
-}
-RESULTS_ADDRESS, KEYWORDS_ADDRESS, TRUST_ADDRESS, SPEED_ADDRESS, PICTURES_ADDRESS, ASSISTANT_ADDRESS = (
-    str(service["address"]) for service in SERVICES.values()
-)
+# The services beside pages, see `providers.kinds`. Each has its address as a setting of its own too, RESULTS_ADDRESS and so on
+SERVICES = {kind.key: kind.settings(os.environ) for kind in KINDS.values()}
+globals().update({f"{key.upper()}_ADDRESS": str(service["address"]) for key, service in SERVICES.items()})

@@ -5,6 +5,7 @@ from __future__ import annotations
 import json
 import threading
 from collections.abc import Iterator
+from functools import partial
 from http.server import BaseHTTPRequestHandler, HTTPServer
 from pathlib import Path
 from typing import Any
@@ -12,6 +13,7 @@ from typing import Any
 import pytest
 
 from fundament.providers.errors import ProviderError
+from fundament.providers.kinds import KINDS
 from fundament.web.sites.services import answers
 from tests.answers import in_background
 
@@ -34,10 +36,7 @@ DESCRIPTIONS: dict[str, dict[str, Any]] = {
     "keywords": {"lists": {"keywords": "keywords"}},
     "assistant": {"body": {"say": "{prompt}"}, "text": "text"},
 }
-TRIALS = {
-    "results": answers.try_results, "keywords": answers.try_keywords, "trust": answers.try_trust, "speed": answers.try_speed, "pictures": answers.try_pictures,
-    "assistant": answers.try_assistant,
-}  # fmt: skip
+TRIALS = {name: partial(answers.try_service, name) for name in KINDS}
 
 
 class Listener:

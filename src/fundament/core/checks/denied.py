@@ -19,7 +19,8 @@ SHOWN_WORDS = 12  # of the first sentence, so that it is found
 class DeniedSentences(Check):
     """What the guards found, told by guard, and copies by the page they are from. The gain is what these sentences would earn in the writer's own words."""
 
-    family, part = "sentences that earn nothing", "terms"
+    part = "terms"
+    shares = (0.3, 0.8)
 
     def __init__(self, id: str, guard: str) -> None:
         self.id = id  # type: ignore[misc]

@@ -13,7 +13,8 @@ from fundament.core.message import message
 class MissingEntities(Check):
     """An entity that is not recognised, or of which nothing is told, is named with two words of its context."""
 
-    id, family, part = "name_entity", "entities", "entities"
+    id, part = "name_entity", "entities"
+    shares = (0.6, 1.0)
 
     def run(self, context: Context) -> Iterator[Finding]:
         compiled, features = context.compiled, context.features

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from fundament.core.checks.model import Change, Check, Context, Finding
+from fundament.core.checks.model import TO_THE_LETTER, Change, Check, Context, Finding
 from fundament.core.message import Message, message
 from fundament.core.scoring.points import DESCRIPTION_LENGTH, TITLE_LENGTH
 
@@ -12,7 +12,8 @@ from fundament.core.scoring.points import DESCRIPTION_LENGTH, TITLE_LENGTH
 class TitleTag(Check):
     """A title tag that lacks the keyword or is too short or long."""
 
-    id, family, part = "title", "title and description", "placement"
+    id, part = "title", "placement"
+    shares = TO_THE_LETTER
 
     def run(self, context: Context) -> Iterator[Finding]:
         placement = context.features.placement
@@ -25,7 +26,8 @@ class TitleTag(Check):
 class MetaDescription(Check):
     """A meta description that lacks the keyword or is too short or long."""
 
-    id, family, part = "description", "title and description", "placement"
+    id, part = "description", "placement"
+    shares = TO_THE_LETTER
 
     def run(self, context: Context) -> Iterator[Finding]:
         placement = context.features.placement
@@ -38,7 +40,8 @@ class MetaDescription(Check):
 class MainHeading(Check):
     """An H1 that is not there, or does not hold the keyword word for word."""
 
-    id, family, part = "h1", "placement", "placement"
+    id, part = "h1", "placement"
+    shares = TO_THE_LETTER
 
     def run(self, context: Context) -> Iterator[Finding]:
         features = context.features

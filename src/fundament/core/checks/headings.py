@@ -11,7 +11,7 @@ from fundament.core.message import message
 class HeadingNesting(Check):
     """A heading that is more than one level deeper than the one above it, or a second H1. It counts nothing in the score."""
 
-    id, family, degree = "heading_nesting", "headings", "fault"
+    id = "heading_nesting"
 
     def run(self, context: Context) -> Iterator[Finding]:
         above = 0

@@ -10,6 +10,8 @@ from fundament.core.message import Message
 from fundament.core.scoring.compiled import CompiledYardstick
 from fundament.core.scoring.measured.features import DraftFeatures
 
+TO_THE_LETTER = (1.0, 1.0)  # shares of what is told to the letter: a title, an image, a split paragraph
+
 
 @dataclass(frozen=True)
 class Change:
@@ -67,18 +69,14 @@ class Context:
 class Check:
     """One way to look at a text.
 
-    id: stable. family: what people filter by. part: of the score, or "" when it counts nothing there. degree: "edit" (pays), "fault" or "remark". needs: what
-    it cannot do without, of "readings", "study", "observations". languages: codes, empty for all. evidence: "exact" (counted), "meaning" (by closeness, so
-    it may err). change of a finding: see Finding.
+    id: stable. part: of the score, or "" when it counts nothing there. languages: codes, empty for all. shares: (sure, middle) of what its change would gain on
+    features, as edits made by hand got it; needed where a finding has a change.
     """
 
     id: ClassVar[str]
-    family: ClassVar[str]
     part: ClassVar[str] = ""
-    degree: ClassVar[str] = "edit"
-    needs: ClassVar[frozenset[str]] = frozenset(["study"])
     languages: ClassVar[frozenset[str]] = frozenset()
-    evidence: ClassVar[str] = "exact"
+    shares: ClassVar[tuple[float, float] | None] = None
 
     def run(self, context: Context) -> Iterator[Finding]:
         """Everything the check finds, in the order of the text or of the yardstick. Must not change what it looks at."""

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from fundament.core.checks.model import Change, Check, Context, Finding
+from fundament.core.checks.model import TO_THE_LETTER, Change, Check, Context, Finding
 from fundament.core.message import message
 from fundament.core.scoring.measured.features import DraftFeatures
 from fundament.core.scoring.points import placement_target
@@ -13,7 +13,8 @@ from fundament.core.scoring.points import placement_target
 class MovesOfUses(Check):
     """A use of the keyword moves up into the opening, or into an H2 when the running text has more than enough of it."""
 
-    id, family, part = "move_use", "placement", "placement"
+    id, part = "move_use", "placement"
+    shares = TO_THE_LETTER
 
     def run(self, context: Context) -> Iterator[Finding]:
         yield from self._into_opening(context)

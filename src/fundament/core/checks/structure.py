@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from fundament.core.checks.model import Change, Check, Context, Finding
+from fundament.core.checks.model import TO_THE_LETTER, Change, Check, Context, Finding
 from fundament.core.language.analysis import analyse_text
 from fundament.core.language.words import count_words
 from fundament.core.message import message
@@ -19,7 +19,8 @@ PIECE_WORDS = 80  # about so many words go into a paragraph that is split off
 class LongParagraphs(Check):
     """A paragraph of more words than LONG_PARAGRAPH is split between sentences."""
 
-    id, family, part = "split_paragraph", "length and structure", "structure"
+    id, part = "split_paragraph", "structure"
+    shares = TO_THE_LETTER
 
     def run(self, context: Context) -> Iterator[Finding]:
         for place, block in enumerate(context.features.blocks):
@@ -38,7 +39,8 @@ class LongParagraphs(Check):
 class FewCounts(Check):
     """A count below its range: so many more are added."""
 
-    family, part = "length and structure", "structure"
+    part = "structure"
+    shares = TO_THE_LETTER
 
     def __init__(self, id: str, measure: str) -> None:
         self.id = id  # type: ignore[misc]
@@ -58,7 +60,8 @@ class FewCounts(Check):
 class QuestionHeadings(Check):
     """Fewer headings that ask than is usual: so many of those there are turned into questions."""
 
-    id, family, part = "question", "length and structure", "structure"
+    id, part = "question", "structure"
+    shares = TO_THE_LETTER
 
     def run(self, context: Context) -> Iterator[Finding]:
         features = context.features

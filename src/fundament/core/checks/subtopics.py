@@ -25,7 +25,8 @@ LEAST_LENGTHENING = 20  # words
 class UnheadedSubtopics(Check):
     """A subtopic without a heading: a heading with text below it, or a heading over the text that answers it."""
 
-    id, family, part, evidence = "head_subtopic", "subtopics", "subtopics", "meaning"
+    id, part = "head_subtopic", "subtopics"
+    shares = (0.0, 0.5)
 
     def run(self, context: Context) -> Iterator[Finding]:
         compiled, features = context.compiled, context.features
@@ -56,7 +57,8 @@ class UnheadedSubtopics(Check):
 class UnansweredSubtopics(Check):
     """A subtopic that has a heading and little text that answers it."""
 
-    id, family, part, evidence = "answer_subtopic", "subtopics", "subtopics", "meaning"
+    id, part = "answer_subtopic", "subtopics"
+    shares = (0.0, 0.25)
 
     def run(self, context: Context) -> Iterator[Finding]:
         answered = context.features.figures.levels(len(context.compiled.subtopic_weight))
@@ -76,7 +78,8 @@ def _heading_of(features: DraftFeatures, number: int) -> str:
 class ShortSections(Check):
     """A section far shorter than the competitors' on the same subtopic, and that answers it, is lengthened by what is missing, as far as the plan has room."""
 
-    id, family, part, evidence = "lengthen_section", "subtopics", "subtopics", "meaning"
+    id, part = "lengthen_section", "subtopics"
+    shares = (0.4, 0.9)
 
     def run(self, context: Context) -> Iterator[Finding]:
         compiled, features = context.compiled, context.features

@@ -6,7 +6,7 @@ from collections.abc import Iterator
 
 import numpy as np
 
-from fundament.core.checks.model import Change, Check, Context, Finding
+from fundament.core.checks.model import TO_THE_LETTER, Change, Check, Context, Finding
 from fundament.core.message import message
 from fundament.core.scoring.uncounted import told_of, uncounted_uses
 
@@ -14,7 +14,8 @@ from fundament.core.scoring.uncounted import told_of, uncounted_uses
 class MissingTerms(Check):
     """A term below its range is used as often as the range asks; where it is there and does not count, it is said why. Who has it that often in a text longer than planned is asked for no more."""
 
-    id, family, part = "use_term", "terms", "terms"
+    id, part = "use_term", "terms"
+    shares = (0.7, 1.0)
 
     def run(self, context: Context) -> Iterator[Finding]:
         compiled, features = context.compiled, context.features
@@ -40,7 +41,8 @@ class MissingTerms(Check):
 class OverusedTerms(Check):
     """A term above its ceiling is taken out of the last sentences that use it, down to the ceiling."""
 
-    id, family, part = "take_out", "terms", "terms"
+    id, part = "take_out", "terms"
+    shares = TO_THE_LETTER
 
     def run(self, context: Context) -> Iterator[Finding]:
         compiled, features = context.compiled, context.features

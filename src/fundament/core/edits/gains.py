@@ -1,7 +1,7 @@
 """What a change of a text gains, worked out on the features it is scored by.
 
 No sentence is put into the text: a use is one that earns whole, a heading brings what sections of its subtopic usually bring. What all of it would earn is the *reach*
-of an edit; people who make it by hand get less, and now and then more: *sure* and *middle* are the shares of it that edits made by hand did get (`SHARES`,
+of an edit; people who make it by hand get less, and now and then more: *sure* and *middle* are the shares of it that edits made by hand did get (`Check.shares`,
 measured by `bench/outside/gains.py`). While all points of a text count in part only, because it says little of the subject or repeats its sentences, reach and
 middle are what is gained once they count whole, for the order of the edits must not depend on which comes first; sure is what is gained now.
 """
@@ -16,6 +16,7 @@ from typing import TypeVar
 import numpy as np
 from numpy.typing import NDArray
 
+from fundament.core.checks import checks
 from fundament.core.checks.model import Change
 from fundament.core.edits.model import Gain
 from fundament.core.scoring.compiled import CompiledYardstick
@@ -37,13 +38,8 @@ from fundament.core.scoring.points import (
 
 Numbers = NDArray[np.float64]
 Key = TypeVar("Key", int, str)
-SHARES = {  # check -> (sure, middle) as shares of the reach
-    "use_term": (0.7, 1.0), "name_entity": (0.6, 1.0), "head_subtopic": (0.0, 0.5), "answer_subtopic": (0.0, 0.25), "lengthen_section": (0.4, 0.9),
-    "own_words": (0.3, 0.8), "own_pieces": (0.3, 0.8), "own_statements": (0.3, 0.8), "vary": (0.3, 0.8), "word_order": (0.3, 0.8), "loosen": (0.3, 0.8),
-}  # fmt: skip
 WORDS_OF_USE, WORDS_OF_HEADING = 14, 6  # of a sentence that brings a use, of a heading; the text of a section is the writer's to choose
 MORE_WORDS = 100  # with which the cost of one is worked out
-OTHER_SHARES = (1.0, 1.0)  # what is told to the letter: a title, an image, a split paragraph
 
 
 @dataclass(frozen=True, eq=False)
@@ -80,9 +76,12 @@ class Gains:
 
     def gain(self, check: str, full: float, displaced: float = 0.0, once: float | None = None) -> Gain:
         """The figures of an edit that would gain `full` if all of it earned. displaced: see Gain. once: what it would gain with one use of the term, where it asks for several: of that it is sure, for many
-        stop after the first.
+        stop after the first. Raises ValueError for a check without shares.
         """
-        sure, middle = SHARES.get(check, OTHER_SHARES)
+        shares_of = checks()[check].shares
+        if shares_of is None:
+            raise ValueError(f"{check} has no shares")
+        sure, middle = shares_of
         full = float(full)  # rounding numpy's own numbers takes ten times as long
         first = full if once is None else min(full, float(once))
         shares = (sure * self._of_subject * first, middle * full, full)

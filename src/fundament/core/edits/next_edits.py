@@ -14,7 +14,6 @@ from fundament.core.scoring.measured.features import DraftFeatures, draft_featur
 from fundament.core.scoring.parts import PART_WEIGHTS
 from fundament.core.scoring.said import NOTHING_SAID, Said, target_key
 
-HERE = frozenset(["study", "readings"])  # what is at hand when edits are looked for
 LEAST_GAIN = 0.005  # points; smaller gains are not worth a line
 
 
@@ -43,12 +42,12 @@ def edits_for_features(compiled: CompiledYardstick, features: DraftFeatures) -> 
 
 
 def findings_for_features(compiled: CompiledYardstick, features: DraftFeatures) -> list[Finding]:
-    """What all checks find that need no more than a study and speak the text's language."""
+    """What all checks find that speak the text's language."""
     context = Context(compiled, features)
     return [
         finding
         for check in checks().values()
-        if check.needs <= HERE and (not check.languages or compiled.language in check.languages)
+        if not check.languages or compiled.language in check.languages
         for finding in check.run(context)
     ]
 

@@ -10,6 +10,7 @@ class SitesConfig(AppConfig):
     def ready(self) -> None:
         from django.urls import reverse
 
+        from fundament.providers.kinds import KINDS
         from fundament.web.errands.services import running as errands
         from fundament.web.history.verbs import Verb, declare
         from fundament.web.operating.registry import Service, declare_service
@@ -26,12 +27,5 @@ class SitesConfig(AppConfig):
             Verb("site.archive", "site.change"),
             Verb("site.restore", "site.change"),
         )
-        for key, name, try_now in (
-            ("results", "Results service", answers.try_results),
-            ("keywords", "Keyword catalogue", answers.try_keywords),
-            ("trust", "Trust and referring sites", answers.try_trust),
-            ("speed", "Speed of pages", answers.try_speed),
-            ("pictures", "Picture library", answers.try_pictures),
-            ("assistant", "Text assistant", answers.try_assistant),
-        ):
-            declare_service(Service(key, name, partial(answers.address_of, key), try_now))
+        for kind in KINDS.values():
+            declare_service(Service(kind.key, kind.name, partial(answers.address_of, kind.key), partial(answers.try_service, kind.key)))

@@ -8,15 +8,12 @@ from typing import Any
 from django.conf import settings
 from django.utils import timezone
 
-from fundament.core.message import Message, message
-from fundament.providers.assistant_messages import MessagesAssistant
+from fundament.core.message import Message
 from fundament.providers.errors import ProviderError, ServiceError
-from fundament.providers.mapping import Mapped, MappedCatalogue, MappedResults
+from fundament.providers.kinds import KINDS
 from fundament.providers.results import ResultsProvider
 from fundament.providers.service import Terms, load
 from fundament.web.sites.models import ProviderAnswer
-
-ASKED_ABOUT = "https://www.example.com/"  # a page kept for examples (RFC 2606): what a trial asks about is nobody's
 
 
 class StoredAnswers:
@@ -35,22 +32,17 @@ class StoredAnswers:
 
 def provider_of(name: str) -> Any:
     """The provider that the settings name for a service; None when none is set up. Raises ServiceError where its description cannot be used."""
-    known: dict[str, Any] = settings.SERVICES[name]
+    kind, known = KINDS[name], settings.SERVICES[name]
     terms = Terms(quota=known["quota"], keep_seconds=known["kept_seconds"])
-    if known["mapping"] and name == "assistant":
-        return MessagesAssistant.read(known["mapping"], key=known["key"], terms=terms, answers=StoredAnswers())
     if known["mapping"]:
-        client = {"results": MappedResults, "keywords": MappedCatalogue}.get(name)
-        if client is None:
+        if not kind.described:
             raise ServiceError("service.none_set_up", service=name)
-        return client(name, Mapped.read(known["mapping"]), key=known["key"], terms=terms, answers=StoredAnswers())
+        return load(kind.described).read(known["mapping"], key=known["key"], terms=terms, answers=StoredAnswers())
     address = address_of(name)
     if not address:
         return None
-    more: dict[str, Any] = {"name": name} if name in ("trust", "speed") else {}
-    if known["key"]:
-        more["headers"] = {"Authorization": f"Bearer {known['key']}"}
-    return load(known["provider"])(address, terms=terms, answers=StoredAnswers(), **more)
+    more = {"headers": {"Authorization": f"Bearer {known['key']}"}} if known["key"] else {}
+    return load(known["provider"])(address, terms=terms, answers=StoredAnswers(), **kind.arguments, **more)
 
 
 def address_of(name: str) -> str:
@@ -64,43 +56,9 @@ def results_provider() -> ResultsProvider | None:
     return provider
 
 
-def _needed(name: str) -> Any:
+def try_service(name: str) -> Message:
+    """Ask a service a small question. Raises ProviderError."""
     provider = provider_of(name)
     if provider is None:
-        raise ProviderError("service.none" if name == "results" else "service.none_set_up", service=name)
-    return provider
-
-
-def try_results() -> Message:
-    """Ask the results service for the first of what ranks for a word. Raises ProviderError."""
-    page = _needed("results").search("test", country="gb", language="en", device="desktop", count=10)
-    return message("service.answered", results=len(page.results))
-
-
-def try_keywords() -> Message:
-    """Ask the catalogue for what is searched around a word. Raises ProviderError."""
-    found = list(_needed("keywords").search("house", country="gb", language="en", most=10))
-    return message("service.keywords_found", keywords=len(found))
-
-
-def try_trust() -> Message:
-    """Ask for the trust of a page. Raises ProviderError."""
-    return message("service.figures_found", figures=len(_needed("trust").trust(ASKED_ABOUT)))
-
-
-def try_speed() -> Message:
-    """Ask for the speed of a page. Raises ProviderError."""
-    return message("service.figures_found", figures=len(_needed("speed").speed(ASKED_ABOUT)))
-
-
-def try_pictures() -> Message:
-    """Ask the library for pictures. Raises ProviderError."""
-    return message("service.pictures_found", pictures=len(_needed("pictures").search("house")))
-
-
-def try_assistant() -> Message:
-    """Ask the assistant for another wording of a sentence. Raises ProviderError."""
-    assistant = _needed("assistant")
-    sentence = "In order to keep rain out, it is important to close the window, which was opened this morning, in most cases."
-    found = assistant.rewrite(assistant.rewrites[0], sentence, {}, "en")
-    return message("service.assistant_answered", words=len(found.split()), of=len(sentence.split()))
+        raise ProviderError(KINDS[name].missing, service=name)
+    return KINDS[name].trial(provider)
