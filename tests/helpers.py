@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import asyncio
 import contextlib
+import os
 import re
 from collections.abc import Coroutine, Iterator, Sequence
 from concurrent.futures import ThreadPoolExecutor
@@ -16,6 +17,11 @@ from fundament.core.consensus.decide import Decisions, decide
 from fundament.core.errors import SaidError
 from fundament.core.yardstick.model import ComparedPage, Settings, Yardstick
 from fundament.messages import say
+
+
+def examples(count: int) -> int:
+    """How many examples Hypothesis tries: at most 25 each time, and all of them with THOROUGH=1, before a release or by hand."""
+    return count if os.environ.get("THOROUGH") else min(count, 25)
 
 
 def yardstick_of(pages: Sequence[ComparedPage], keyword: str, settings: Settings | None = None, planned_words: int = 0) -> Yardstick:

@@ -88,7 +88,13 @@ def free_port(preferred: int = 0) -> int:
 
 
 # tests that need neither the database nor the browser: they run beside those of the web, and are done before the browser's begin
-WITHOUT_DATABASE = ("tests/core", "tests/providers", "tests/test_confined.py", "tests/test_secret_files.py")
+WITHOUT_DATABASE = (
+    "tests/core",
+    "tests/providers",
+    "tests/test_worked_examples.py",
+    "tests/test_confined.py",
+    "tests/test_secret_files.py",
+)
 
 
 def run_tests(arguments: list[str]) -> int:

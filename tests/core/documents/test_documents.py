@@ -14,7 +14,7 @@ from fundament.core.documents.read_document import read_document
 from fundament.core.documents.schema import HOLDS, LEAVES, MARKS, MOST_NODES, WITH_ID, clean_document, plain_text
 from fundament.core.errors import CoreError
 from fundament.core.reading.read_draft import read_draft
-from tests.helpers import raises_saying
+from tests.helpers import examples, raises_saying
 
 TEXTS = st.sampled_from(["Rake out the joint.", "lime", " ", "\n", "a < b", "“Wet” it", "\u00a0", "x\x00y", "\ud83d", "  two  "])
 ATTRIBUTES = st.dictionaries(
@@ -37,7 +37,7 @@ def nodes(node: Any) -> list[Any]:
     return [node, *(found for child in node.get("content", ()) for found in nodes(child))]
 
 
-@settings(max_examples=150, deadline=None)
+@settings(max_examples=examples(150), deadline=None)
 @given(DOCUMENTS)
 def test_whatever_comes_conforms_and_stays_as_it_is(document: Any) -> None:
     cleaned = clean_document(document)
@@ -54,7 +54,7 @@ def test_whatever_comes_conforms_and_stays_as_it_is(document: Any) -> None:
     read_document(cleaned)
 
 
-@settings(max_examples=100, deadline=None)
+@settings(max_examples=examples(100), deadline=None)
 @given(DOCUMENTS)
 def test_no_word_is_lost(document: Any) -> None:
     def words(node: Any) -> str:
@@ -72,7 +72,7 @@ def test_no_word_is_lost(document: Any) -> None:
     assert kept(clean_document(document)).replace("\ufffd", "?") == words(document)
 
 
-@settings(max_examples=100, deadline=None)
+@settings(max_examples=examples(100), deadline=None)
 @given(DOCUMENTS)
 def test_html_of_a_document_gives_the_same_html_again(document: Any) -> None:
     once = html_of(clean_document(document))
@@ -106,7 +106,7 @@ def test_html_of_other_programs_keeps_what_it_means(html: str, wanted: str) -> N
     assert html_of(document_from_html(html)) == wanted
 
 
-@settings(max_examples=60, deadline=None)
+@settings(max_examples=examples(60), deadline=None)
 @given(DOCUMENTS)
 def test_a_document_is_read_as_its_html_is(document: Any) -> None:
     cleaned = clean_document(document)

@@ -26,6 +26,7 @@ from fundament.files.tables import read_tables
 from fundament.files.texts import html_of_markdown, read_text
 from fundament.files.word_documents import read_word_document
 from fundament.rendering.document_docx import Head, document_docx
+from tests.helpers import examples
 
 PAGE = b"<html><head><title>T</title></head><body><h1>Frames</h1><p>" + b"Some words about frames. " * 40 + b"</p></body></html>"
 PACKED = {"gzip": gzip.compress, "deflate": zlib.compress, "br": brotli.compress, "identity": bytes}
@@ -126,7 +127,7 @@ def _marked(document: Node) -> list[tuple[str, frozenset[str]]]:
     return [(sign, frozenset(mark["type"] for mark in node.get("marks", ()))) for node in nodes for sign in node["text"] if sign.strip()]
 
 
-@settings(max_examples=150, deadline=None)
+@settings(max_examples=examples(150), deadline=None)
 @given(st.lists(_PIECES, min_size=2, max_size=5))
 def test_marks_that_touch_come_back_from_markdown(pieces: list[tuple[str, list[Node]]]) -> None:
     nodes = [{"type": "text", "text": text, **({"marks": marks} if marks else {})} for text, marks in pieces]

@@ -16,6 +16,7 @@ from fundament.core.documents.html_out import html_of
 from fundament.core.documents.markdown_out import markdown_of, text_of
 from fundament.core.documents.schema import clean_document, plain_text
 from fundament.files.texts import html_of_markdown
+from tests.helpers import examples
 
 WORDS = st.sampled_from(
     ["lime", "a_b_c", "5 * 3", "*", "1. May", "- dash", "# sign", "a [b] c", "<b>", "x & y &amp; z", "~~", "`tick`", "\\", "| bar |", "snake_case", "“quoted”", "Größe", "!", "+ 1", "> more", "=== x", "http://a.example/b_c", "_"]
@@ -95,14 +96,14 @@ def shape(node: Any) -> Any:
     return node["type"], attributes, node.get("text"), [shape(child) for child in node.get("content", ())]
 
 
-@settings(max_examples=200, deadline=None)
+@settings(max_examples=examples(200), deadline=None)
 @given(DOCUMENTS)
 def test_what_markdown_holds_comes_back(document: Any) -> None:
     again = document_from_html(html_of_markdown(markdown_of(document)))
     assert shape(again) == shape(document), markdown_of(document)
 
 
-@settings(max_examples=100, deadline=None)
+@settings(max_examples=examples(100), deadline=None)
 @given(DOCUMENTS)
 def test_plain_text_has_every_word_and_no_mark(document: Any) -> None:
     text = text_of(document)

@@ -10,6 +10,7 @@ from fundament.core.documents.difference import Passage, differences
 from fundament.core.documents.html import document_from_html
 from fundament.core.documents.read_document import read_document
 from tests.core.documents.test_formats import DOCUMENTS
+from tests.helpers import examples
 
 
 def found(before: str, after: str) -> list[Passage]:
@@ -39,7 +40,7 @@ def test_a_heading_that_became_text_is_another_block() -> None:
     assert [passage.how for passage in found("<h2>The sand</h2>", "<p>The sand</p>")] == ["changed"]
 
 
-@settings(max_examples=60, deadline=None)
+@settings(max_examples=examples(60), deadline=None)
 @given(DOCUMENTS, DOCUMENTS)
 def test_both_texts_are_whole(before: Any, after: Any) -> None:
     passages = differences(before, after)

@@ -16,6 +16,7 @@ from fundament.core.reading.read_draft import read_draft, text_to_html
 from fundament.core.reading.read_page import read_page
 from standins.makes import ADVERT, COOKIES, render
 from standins.sheets import Sheet, read_folder
+from tests.helpers import examples
 
 SHEETS = [sheet for folder in ("repointing", "sash", "floor") for sheet in read_folder(folder)]
 ARTICLES = [s for s in SHEETS if s.get("kind") in ("article", "encyclopaedia", "video", "forum")]
@@ -138,7 +139,7 @@ def test_hostile_bytes_give_a_reading(content: bytes) -> None:
     assert reading.word_count >= 0
 
 
-@settings(max_examples=60, deadline=None)
+@settings(max_examples=examples(60), deadline=None)
 @given(st.text(alphabet=st.sampled_from("<>/ph1234divula=\"' &;#x\x00é—ß\n"), max_size=300))
 def test_any_text_is_read_and_goes_to_json_and_back(html: str) -> None:
     reading = read_page(html, "https://a.example/")

@@ -18,6 +18,7 @@ from fundament.core.scoring.measured.length import Distribution, any_of, best_of
 from fundament.core.scoring.points import points_of
 from fundament.core.scoring.score import score
 from fundament.core.yardstick.model import ComparedPage
+from tests.helpers import examples
 
 shares = st.floats(0.05, 1.0)
 
@@ -30,7 +31,7 @@ def choices(sections: int, share: float) -> list[tuple[tuple[bool, ...], float]]
     ]
 
 
-@settings(max_examples=60, deadline=None)
+@settings(max_examples=examples(60), deadline=None)
 @given(st.lists(st.integers(0, 5), min_size=1, max_size=8), shares)
 def test_the_mean_credit_is_that_over_all_choices(uses: list[int], share: float) -> None:
     def credit(numbers: np.ndarray) -> np.ndarray:
@@ -63,7 +64,7 @@ def test_the_best_passage_is_that_over_all_choices(passages: list[tuple[int, flo
 
 
 @given(st.lists(st.floats(0.0, 1.0), min_size=1, max_size=6), shares)
-@settings(max_examples=40, deadline=None)
+@settings(max_examples=examples(40), deadline=None)
 def test_the_best_of_some_is_that_over_all_choices(values: list[float], share: float) -> None:
     wanted = sum(
         p * max((v for v, taken in zip(values, chosen, strict=True) if taken), default=0.0) for chosen, p in choices(len(values), share)

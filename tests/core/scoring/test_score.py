@@ -23,7 +23,7 @@ from tests.core.reading.without_page import without_page
 from tests.gold.measures import DUMPS, dump_of, with_more
 from tests.gold.natural import SENTENCES as NATURAL
 from tests.gold.natural import naturally
-from tests.helpers import yardstick_of
+from tests.helpers import examples, yardstick_of
 
 SENTENCES = (
     "The old mortar of this wall was lime and it has served for a century.",
@@ -44,7 +44,7 @@ drafts = st.builds(
     st.sampled_from(("", "Repointing brick with lime mortar", "A title about something else")),
     st.lists(st.one_of(paragraphs, headings), max_size=10),
 )
-many = settings(max_examples=40, deadline=None)
+many = settings(max_examples=examples(40), deadline=None)
 
 
 @many
@@ -110,7 +110,7 @@ def test_3_uses_above_the_range_add_nothing_then_slowly_cost(without_substance: 
     assert points(term.ceiling) > points(term.ceiling * 2) >= 0.8 * points(term.ceiling)
 
 
-@settings(max_examples=60, deadline=None)
+@settings(max_examples=examples(60), deadline=None)
 @given(drafts, st.lists(st.integers(0, 200), min_size=5, max_size=len(NATURAL), unique=True), st.sampled_from(DUMPS))
 def test_4_a_dump_gains_at_most_a_tenth(without_substance: CompiledYardstick, draft: Reading, choices: list[int], shape: str) -> None:
     compiled = without_substance

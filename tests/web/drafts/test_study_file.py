@@ -43,6 +43,7 @@ from fundament.web.studies.results.collecting import collect
 from fundament.web.studies.results.reading import read_waiting
 from fundament.web.study_files.opening import open_study_file
 from fundament.web.study_files.writing import study_file_of
+from tests.helpers import examples
 from tests.test_draft_files import png
 from tests.web.conftest import after_errand, make_draft, settle
 from tests.web.studies.test_deciding_screens import yardstick_of
@@ -344,7 +345,7 @@ def test_a_file_comes_through_its_schema(decided: Study, actor: Actor) -> None:
     assert named.note == "not ours" and named.by == str(actor.person)
 
 
-@settings(max_examples=60, deadline=None, suppress_health_check=[HealthCheck.function_scoped_fixture])
+@settings(max_examples=examples(60), deadline=None, suppress_health_check=[HealthCheck.function_scoped_fixture])
 @given(at=st.floats(0, 1), sign=st.integers(1, 255), cut=st.booleans())
 def test_no_damage_ends_in_anything_but_a_refusal(at: float, sign: int, cut: bool, whole: bytes) -> None:
     place = int(at * (len(whole) - 1))

@@ -16,6 +16,7 @@ from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 
 from fundament.web.accounts.roles import Actor
+from tests.helpers import examples
 from tests.web.people.test_roles import ADDRESSES, draft, places  # noqa: F401 - fixtures
 
 FIELDS = (
@@ -93,7 +94,7 @@ def test_no_json_ends_in_a_fault(signed_in: Client, places: dict[str, dict[str, 
     assert answer.status_code in (200, 422, 429), value
 
 
-@settings(MANY, max_examples=60)
+@settings(MANY, max_examples=examples(60))
 @given(document=nodes, version=st.integers() | st.just(1))
 def test_no_document_ends_in_a_fault(signed_in: Client, places: dict[str, dict[str, Any]], document: Any, version: int) -> None:  # noqa: F811
     signed_in.raise_request_exception = False

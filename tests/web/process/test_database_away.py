@@ -32,8 +32,8 @@ def test_each_kind_of_request_gets_a_sentence(
 ) -> None:
     draft = make_draft(actor, study, "<p>Lime.</p>")
     signed_in.raise_request_exception = False
-    monkeypatch.setattr("fundament.web.drafts.desk.desk_views.saving.save", raising(cause))
-    monkeypatch.setattr("fundament.web.drafts.desk.desk_views.studies_for", raising(cause))
+    monkeypatch.setattr("fundament.web.drafts.text.saving.save", raising(cause))
+    monkeypatch.setattr("fundament.web.studies.results.list_views.studies_for", raising(cause))
     saved = signed_in.post(
         reverse("save-draft", args=[draft.pk]), {"document": draft.document, "base_version": 1}, content_type="application/json"
     )
@@ -54,7 +54,7 @@ def test_another_fault_is_ours(signed_in: Client, monkeypatch: pytest.MonkeyPatc
     def broken(*_: Any) -> None:
         raise RuntimeError("nobody foresaw this")
 
-    monkeypatch.setattr("fundament.web.drafts.desk.desk_views.studies_for", broken)
+    monkeypatch.setattr("fundament.web.studies.results.list_views.studies_for", broken)
     signed_in.raise_request_exception = False
     answer = signed_in.get("/studies/")
     assert answer.status_code == 500 and "fault is ours" in answer.content.decode() and "foresaw" not in answer.content.decode()

@@ -59,8 +59,8 @@ def test_what_was_typed_everywhere_is_in_no_log_when_everything_fails(
             raise RuntimeError(f"with {MARKER}: {values} {named}") from error
 
     for place in (
-        "drafts.views.saving.save", "drafts.views.saving.create_draft", "drafts.views.saving.rename", "studies.views.opening.open_study",
-        "studies.views.opening.rename", "drafts.views.studies_for", "members.views.members.invite", "members.views.profile.save_profile",
+        "drafts.text.saving.save", "drafts.text.saving.create_draft", "drafts.text.saving.rename", "studies.results.opening.open_study",
+        "studies.results.opening.rename", "studies.results.list_views.studies_for", "members.views.members.invite", "members.views.profile.save_profile",
     ):  # fmt: skip
         monkeypatch.setattr(f"fundament.web.{place}", failing)
     document = text_document(MARKER)
@@ -83,7 +83,7 @@ def test_what_was_typed_everywhere_is_in_no_log_when_everything_fails(
     found = {entry.get("request"): entry for entry in entries(logged) if "error" in entry}
     for answer in answers:
         entry = found[answer["X-Request-Number"]]
-        assert entry["error"] == "builtins.RuntimeError" and entry["places"][-1].startswith("tests/web/process/test_logs.py:")
+        assert entry["error"] == "builtins.RuntimeError" and entry["places"][-1].startswith("web/process/test_logs.py:")
         assert entry["because"].startswith("django.db.utils.DataError at ")
     assert answers[1].content.decode().count(answers[1]["X-Request-Number"]) == 1  # whoever saw it can tell it
 

@@ -45,7 +45,7 @@ def test_a_fault_of_ours_has_them_too(signed_in: Client, study: Study, monkeypat
     def broken(*_: Any) -> None:
         raise RuntimeError("nobody foresaw this")
 
-    monkeypatch.setattr("fundament.web.drafts.desk.desk_views.studies_for", broken)
+    monkeypatch.setattr("fundament.web.studies.results.list_views.studies_for", broken)
     signed_in.raise_request_exception = False
     answer = signed_in.get("/studies/")
     assert answer.status_code == 500 and not lacking(answer)

@@ -23,7 +23,7 @@ from fundament.web.asgi import Application
 from fundament.web.sending import Answer, Sender
 from fundament.web.turns import HASHING, ORDINARY, Turns, turn_of
 from fundament.web.watchdog import Watchdog
-from tests.helpers import run_in_a_loop
+from tests.helpers import examples, run_in_a_loop
 from tests.web.process.serving import served
 
 LARGE = 6_000_000  # bytes; more than the sockets between two programs hold
@@ -256,7 +256,7 @@ def test_turns_go_from_one_account_to_the_next() -> None:
     assert order.index("modest") <= 2 and len(order) == 6
 
 
-@settings(max_examples=40, deadline=None)
+@settings(max_examples=examples(40), deadline=None)
 @given(st.lists(st.tuples(st.sampled_from("abc"), st.booleans()), max_size=25), st.integers(1, 3))
 def test_turns_come_back_whoever_is_cancelled(asks: list[tuple[str, bool]], at_once: int) -> None:
     async def all_of_them() -> None:

@@ -80,9 +80,10 @@ def test_a_page_is_added_by_its_file_and_counts(study: Study, actor: Actor, sign
 def test_whoever_added_a_page_is_told_when_it_is_read(study: Study, actor: Actor, workspace: Workspace) -> None:
     other = Person.objects.create_user("cleo", password="limewash-1")
     Membership.objects.create(workspace=workspace, user=other, role="editor")
-    with mock.patch("fundament.web.studies.tasks.read_waiting_task") as task:
+    with mock.patch("fundament.web.studies.results.pages.queue_waiting") as queued:
         pages.add_page(Actor(other, workspace, "editor"), study.pk, "", ("a.html", PAGE.encode()))
-    read_waiting(**task.configure.return_value.defer.call_args.kwargs)
+    asked_for, person_id = queued.call_args.args
+    read_waiting(asked_for.pk, person_id)
     assert [notice.person for notice in Notice.objects.filter(said__0="notice.pages_read")] == [other]
 
 

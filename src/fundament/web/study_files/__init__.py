@@ -1,0 +1,1 @@
+"""Whole studies: as files, and duplicated."""

@@ -1,0 +1,1 @@
+"""From bytes to a bounded tree: character sets, markup, bounds."""

@@ -1,0 +1,1 @@
+"""What a page is made of: blocks, furniture, regions, goods, titles, its kind."""

@@ -1,0 +1,1 @@
+"""What the score is worked out from: features of blocks and passages, figures, length, substance."""

@@ -1,0 +1,1 @@
+"""Entities: names, concepts and their kinds; lists of one's own."""

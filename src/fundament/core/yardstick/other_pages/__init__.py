@@ -1,0 +1,1 @@
+"""Which pages belong together: intents, near-copies, proposed competitors; what is asked and searched."""

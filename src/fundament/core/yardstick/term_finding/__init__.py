@@ -1,0 +1,1 @@
+"""Terms: candidates, weights, variants, and what is none."""

@@ -1,0 +1,1 @@
+"""Screens of a study that show our text beside the others."""

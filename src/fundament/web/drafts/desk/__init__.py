@@ -1,0 +1,1 @@
+"""The writing screen, its panels and proposals."""

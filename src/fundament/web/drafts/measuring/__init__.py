@@ -1,0 +1,1 @@
+"""A text measured: when it is its turn, with what people said of it."""

@@ -1,0 +1,1 @@
+"""A text kept: saved, revised, exported, published, shared."""

@@ -1,0 +1,1 @@
+"""What people decide on terms, entities and subtopics."""

@@ -1,0 +1,1 @@
+"""Figures of a study: made, kept, looked at."""

@@ -11,6 +11,7 @@ from django.conf import settings
 from django.db import models
 from django.utils.formats import date_format
 
+from fundament.core.language.packs import packs
 from fundament.core.version import CONSENSUS_VERSION
 from fundament.web.accounts.models import Workspace
 from fundament.web.sites.models import Page, RawResponse, Site, StoredReading
@@ -20,10 +21,7 @@ COUNTRIES = (
     ("at", "Austria"), ("ch", "Switzerland"), ("fr", "France"), ("be", "Belgium"), ("nl", "Netherlands"), ("es", "Spain"),
     ("it", "Italy"), ("pt", "Portugal"), ("pl", "Poland"),
 )  # fmt: skip
-LANGUAGES = (
-    ("en", "English"), ("de", "German"), ("fr", "French"), ("es", "Spanish"), ("it", "Italian"), ("nl", "Dutch"),
-    ("pt", "Portuguese"), ("pl", "Polish"),
-)  # fmt: skip
+LANGUAGES = tuple((pack.code, pack.english_name) for pack in packs().values())
 DEVICES = (("desktop", "Desktop"), ("mobile", "Mobile"))
 DEPTHS = ((10, "10"), (20, "20"), (30, "30"))
 

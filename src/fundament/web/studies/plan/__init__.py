@@ -1,0 +1,1 @@
+"""Outline, demand and the plan on paper."""

@@ -1,0 +1,1 @@
+"""What ranks: opened, read, chosen, corrected, renewed."""
