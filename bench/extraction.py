@@ -7,7 +7,7 @@ from collections.abc import Callable
 
 import lxml.html
 
-from tests.gold.agreement import Extracted, fold, ours
+from gold.agreement import Extracted, fold, ours
 
 
 def _of_html(html: str | None) -> Extracted:

@@ -24,7 +24,7 @@ from fundament.core.reading.model import Block, Reading
 from fundament.core.yardstick.model import ComparedPage, Consensus
 from fundament.core.yardstick.page_analysis import analyse_page
 from fundament.core.yardstick.section_groups import subtopics as grouping
-from tests.gold.studies import DemoStudy, demo_studies
+from gold.studies import DemoStudy, demo_studies
 
 PER_STUDY = {"subtopics": 18, "terms": 22, "entities": 16}
 

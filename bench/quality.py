@@ -1,6 +1,6 @@
 """Every stage against its labelled truth, in one table: ./fundament bench quality
 
-The labels are in tests/gold and in the sheets of the demo pages. Writes docs/quality.md with --write.
+The labels are in gold and in the sheets of the demo pages. Writes docs/quality.md with --write.
 """
 
 from __future__ import annotations
@@ -13,10 +13,10 @@ from pathlib import Path
 from statistics import mean
 
 from bench.extraction import EXTRACTORS
-from tests.gold import measures
-from tests.gold.agreement import Agreement, Extracted, agreement
-from tests.gold.pages import all_sheets, articles_in_every_make, gold_page
-from tests.gold.studies import demo_studies
+from gold import measures
+from gold.agreement import Agreement, Extracted, agreement
+from gold.pages import all_sheets, articles_in_every_make, gold_page
+from gold.studies import demo_studies
 
 EVERY = 3  # of the articles in every make, so many apart are given to the other extractors
 DOCUMENT = Path(__file__).parent.parent / "docs" / "quality.md"

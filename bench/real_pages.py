@@ -18,7 +18,7 @@ import lxml.html
 
 from bench.extraction import EXTRACTORS, extract
 from bench.outside.collections import debian
-from tests.gold.agreement import Agreement, Extracted, agreement, fold
+from gold.agreement import Agreement, Extracted, agreement, fold
 
 _DOCBOOK = "//div[@class='navheader' or @class='navfooter' or @class='toc']"
 

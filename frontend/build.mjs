@@ -7,7 +7,7 @@ const target = process.argv[2] ?? "../src/fundament/web/static/build";
 await rm(target, { recursive: true, force: true });
 await mkdir(target, { recursive: true });
 await build({
-  entryPoints: { editor: "source/editor.ts", application: "source/application.ts", fundament: "styles/fundament.css" },
+  entryPoints: { editor: "source/desk/editor.ts", application: "source/application/application.ts", fundament: "styles/fundament.css" },
   outdir: target,
   bundle: true,
   minify: true,

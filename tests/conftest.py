@@ -13,11 +13,11 @@ from fundament.core.reading.read_page import read_page
 from fundament.core.scoring.compiled import CompiledYardstick
 from fundament.core.yardstick.model import ComparedPage, Yardstick
 from fundament.core.yardstick.page_analysis import analyse_page
+from gold.yardsticks import yardstick_of
 from standins.makes import render
 from standins.server import make_server
 from standins.sheets import Sheet, read_folder
 from tests.answers import in_background, serve  # noqa: F401 - a fixture for all
-from tests.helpers import yardstick_of
 
 # where nobody can look into a find at once, the same examples are tried each time; at a desk new ones are
 settings.register_profile("steady", derandomize=True)

@@ -6,27 +6,19 @@ import asyncio
 import contextlib
 import os
 import re
-from collections.abc import Coroutine, Iterator, Sequence
+from collections.abc import Coroutine, Iterator
 from concurrent.futures import ThreadPoolExecutor
 from typing import Any
 
 import pytest
 
-from fundament.core.consensus.build import build_consensus
-from fundament.core.consensus.decide import Decisions, decide
 from fundament.core.errors import SaidError
-from fundament.core.yardstick.model import ComparedPage, Settings, Yardstick
 from fundament.messages import say
 
 
 def examples(count: int) -> int:
     """How many examples Hypothesis tries: at most 25 each time, and all of them with THOROUGH=1, before a release or by hand."""
     return count if os.environ.get("THOROUGH") else min(count, 25)
-
-
-def yardstick_of(pages: Sequence[ComparedPage], keyword: str, settings: Settings | None = None, planned_words: int = 0) -> Yardstick:
-    """The yardstick of these pages, with nothing decided but a planned length."""
-    return decide(build_consensus(pages, keyword, settings), decisions=Decisions(planned_words=planned_words))
 
 
 @contextlib.contextmanager

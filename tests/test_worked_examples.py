@@ -58,7 +58,7 @@ def apply(folder: Path, diff: str) -> None:
 def copy(tmp_path_factory: pytest.TempPathFactory) -> Path:
     folder = tmp_path_factory.mktemp("worked-examples")
     ignored = shutil.ignore_patterns("__pycache__", "static", "browser", "node_modules")
-    for name in ("src", "tests", "standins"):
+    for name in ("src", "tests", "standins", "gold"):
         shutil.copytree(ROOT / name, folder / name, ignore=ignored)
     (folder / "docs").mkdir()
     for name in ("pyproject.toml", "docs/formats.md"):

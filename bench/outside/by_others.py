@@ -31,7 +31,7 @@ from fundament.core.scoring.points import points_of
 from fundament.core.scoring.score import score
 from fundament.core.yardstick.model import ComparedPage, Consensus
 from fundament.core.yardstick.page_analysis import analyse_page
-from tests.gold.studies import demo_study
+from gold.studies import demo_study
 
 PLANNED = 850
 # what a fair judge says of each kind: 3 full, 2.5, 2 part, 1 little, 0 nearly nothing; what nobody can tell without knowledge (false) is not ranked

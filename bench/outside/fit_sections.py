@@ -23,8 +23,8 @@ from fundament.core.language.words import tokenize
 from fundament.core.yardstick.model import ComparedPage
 from fundament.core.yardstick.section_groups.section_probability import SIGNS, pair_signs
 from fundament.core.yardstick.section_groups.subtopics import group_sections, sections_to_group
-from tests.gold.agreement import fold
-from tests.gold.studies import demo_studies
+from gold.agreement import fold
+from gold.studies import demo_studies
 
 LABELS = Path(__file__).with_name("labels") / "subtopics.json"
 OUTSIDE_WEIGHT = 2.0  # of an outside set beside one of the demo's

@@ -17,8 +17,8 @@ from fundament.core.language.words import tokenize
 from fundament.core.yardstick.model import Term
 from fundament.core.yardstick.term_finding.termhood import term_signs
 from fundament.core.yardstick.term_finding.terms import LEAST_TERMHOOD, candidate_terms
-from tests.gold import terms as gold_terms
-from tests.gold.studies import demo_studies
+from gold import terms as gold_terms
+from gold.studies import demo_studies
 
 LABELS = Path(__file__).with_name("labels") / "terms.json"
 FIRST = 50

@@ -14,7 +14,7 @@ from fundament.core.consensus.decide import Decisions, decide
 from fundament.core.reading.model import Reading
 from fundament.core.scoring.compiled import CompiledYardstick
 from fundament.core.scoring.score import Score, score
-from tests.gold.cheats import cheats, permuted, planned, shuffled
+from gold.cheats import cheats, permuted, planned, shuffled
 
 
 def _line(name: str, result: Score) -> None:

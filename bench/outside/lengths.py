@@ -14,7 +14,7 @@ from bench.outside.studies import STUDIES
 from fundament.core.consensus.build import build_consensus
 from fundament.core.consensus.decide import Decision, Decisions, decide
 from fundament.core.consensus.keys import proposed_keys
-from tests.gold.studies import demo_studies
+from gold.studies import demo_studies
 
 
 def correlation(words: list[float], scores: list[float]) -> float:

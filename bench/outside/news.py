@@ -12,7 +12,7 @@ from statistics import mean
 
 from bench.extraction import EXTRACTORS, extract
 from bench.outside.collections import news
-from tests.gold.agreement import Extracted, agreement
+from gold.agreement import Extracted, agreement
 
 
 def main() -> None:

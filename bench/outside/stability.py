@@ -13,7 +13,7 @@ from statistics import mean
 from bench.outside.studies import STUDIES
 from fundament.core.yardstick.build import find_evidence
 from fundament.core.yardstick.model import Consensus
-from tests.gold.studies import demo_studies
+from gold.studies import demo_studies
 
 FIRST = 50
 

@@ -21,7 +21,7 @@ from bench.extraction import EXTRACTORS, extract
 from bench.outside.collections import web_pages
 from bench.outside.segments import Segment, segments
 from fundament.core.reading.markup_tree.decode import decode_html
-from tests.gold.agreement import Extracted, fold
+from gold.agreement import Extracted, fold
 
 LABELS = Path(__file__).with_name("labels") / "web_pages.json"
 _TOKEN = re.compile(r"\w+")

@@ -1,8 +1,8 @@
 // The same documents go to both sides (tests/contract/documents.json): what the server counts, the editor finds.
 import { Editor, type JSONContent } from "@tiptap/core";
-import { foldedText, placeOf, textBlocks, type Use } from "../source/document";
-import { extensions } from "../source/extensions";
-import { decorationsOf } from "../source/marks";
+import { foldedText, placeOf, textBlocks, type Use } from "../source/text/document";
+import { extensions } from "../source/text/extensions";
+import { decorationsOf } from "../source/text/marks";
 import contract from "../../tests/contract/documents.json";
 import { same, test } from "./harness";
 

@@ -1,5 +1,5 @@
 // Clipboards as word processors, spreadsheets and web pages fill them: what stays is the structure, what goes is their dirt.
-import { cleaned, htmlOfMarkdown } from "../source/paste";
+import { cleaned, htmlOfMarkdown } from "../source/text/paste";
 import { edited } from "./documents.test";
 import { same, test } from "./harness";
 

@@ -1,5 +1,5 @@
 // What travels is what changed; put into the text it was made on, it gives the other.
-import { changeBody, changeOf, wholeBody } from "../source/pieces";
+import { changeBody, changeOf, wholeBody } from "../source/text/pieces";
 import { same, test } from "./harness";
 
 interface Change {

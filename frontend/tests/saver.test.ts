@@ -1,5 +1,5 @@
 // Saving: nothing typed is forgotten before the server has it, and nothing is sent again that will never be taken.
-import { Saver, type Answer } from "../source/saver";
+import { Saver, type Answer } from "../source/desk/saver";
 import { rest, same, test } from "./harness";
 
 type Reply = Partial<Answer> | number | "down" | "held"; // held: until it is let go, however slow this machine is

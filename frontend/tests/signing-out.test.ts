@@ -1,6 +1,6 @@
 // Signing out: what the server has is forgotten here, and what it does not take stays.
-import { Shelf, everyText, forgetText } from "../source/shelf";
-import { emptied } from "../source/signing-out";
+import { Shelf, everyText, forgetText } from "../source/application/shelf";
+import { emptied } from "../source/application/signing-out";
 import { same, test } from "./harness";
 
 async function keep(draft: string): Promise<void> {

@@ -102,8 +102,8 @@ def run_tests(arguments: list[str]) -> int:
     bin_folder = Path(sys.executable).parent
     if not arguments:
         for command, folder in (
-            ([bin_folder / "ruff", "check", "src", "standins", "tests", "bench", "tools"], ROOT),
-            ([bin_folder / "ruff", "format", "--check", "-q", "src", "standins", "tests", "bench", "tools"], ROOT),
+            ([bin_folder / "ruff", "check", "src", "standins", "gold", "tests", "bench", "tools"], ROOT),
+            ([bin_folder / "ruff", "format", "--check", "-q", "src", "standins", "gold", "tests", "bench", "tools"], ROOT),
             ([bin_folder / "mypy"], ROOT),
             ([bin_folder / "lint-imports", "--no-cache"], ROOT),
             (["npm", "run", "--silent", "check"], ROOT / "frontend"),

@@ -5,7 +5,7 @@ from __future__ import annotations
 from playwright.sync_api import Page, expect
 
 from fundament.web.drafts.models import Draft, HushedRemark
-from tests.browser.test_sheet import no_barriers, open_draft, saved
+from tests.browser.sheet import no_barriers, open_draft, saved
 from tests.web.drafts.test_language import TEXT
 
 

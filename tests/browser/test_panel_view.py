@@ -9,8 +9,8 @@ from playwright.sync_api import Page, expect
 from fundament.web.accounts.roles import Actor
 from fundament.web.drafts.models import Draft
 from fundament.web.studies.plan import outlining
-from tests.browser.test_sheet import no_barriers, open_draft, saved
-from tests.core.edits.test_proposals import TEXT
+from tests.browser.sheet import no_barriers, open_draft, saved
+from tests.core.edits.texts import TEXT
 
 
 def test_a_table_is_sorted_and_the_address_keeps_it(page: Page, server: str, draft: Draft) -> None:

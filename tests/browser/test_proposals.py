@@ -10,8 +10,8 @@ from playwright.sync_api import Page, expect
 from fundament.core.documents.html_out import html_of
 from fundament.providers.assistant import HttpAssistant
 from fundament.web.drafts.models import Draft, SettledProposal
-from tests.browser.test_sheet import no_barriers, open_draft, saved
-from tests.core.edits.test_proposals import TEXT
+from tests.browser.sheet import no_barriers, open_draft, saved
+from tests.core.edits.texts import TEXT
 
 
 @pytest.fixture(autouse=True)

@@ -6,7 +6,7 @@ from playwright.sync_api import Browser, Page, expect
 
 from fundament.web.drafts.models import Draft, Revision
 from tests.browser.conftest import find_barriers
-from tests.browser.test_sheet import open_draft, saved
+from tests.browser.sheet import open_draft, saved
 
 
 def test_visitor_and_owner_in_one_draft(page: Page, chromium: Browser, server: str, draft: Draft) -> None:

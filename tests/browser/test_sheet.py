@@ -13,7 +13,7 @@ from playwright.sync_api import Page, expect
 from fundament.core.documents.html import document_from_html
 from fundament.core.documents.html_out import html_of
 from fundament.web.drafts.models import Draft
-from tests.browser.conftest import find_barriers
+from tests.browser.sheet import no_barriers, open_draft, paste, saved
 from tests.test_draft_files import png
 
 ARTICLE = """<meta charset='utf-8'><b style="font-weight:normal;" id="docs-internal-guid-1"><h2><span>The sand</span></h2><p><span style="font-weight:400">Wet the </span>
@@ -22,39 +22,6 @@ ARTICLE = """<meta charset='utf-8'><b style="font-weight:normal;" id="docs-inter
 SECTIONS = "<h1>Walls</h1><h2>First</h2><p>Words of the first.</p><h2>Second</h2><p>Words of the second.</p><h4>Deep</h4><p>More.</p><h2>Third</h2><p>The last.</p>"
 
 FROM_A_JOB = 70_000  # ms: a worker has to start first
-
-
-def open_draft(page: Page, server: str, draft: Draft, html: str = "<p></p>") -> None:
-    Draft.objects.filter(pk=draft.pk).update(document=document_from_html(html))
-    page.goto(f"{server}/drafts/{draft.pk}/")
-    expect(page.locator("#core .total")).not_to_be_empty()
-    page.click(".sheet-text")
-
-
-def no_barriers(page: Page) -> bool:
-    expect(page.locator("#panel[aria-busy]")).to_have_count(0)
-    found = find_barriers(page)
-    assert found == []
-    return True
-
-
-def paste(page: Page, html: str = "", text: str = "") -> None:
-    page.evaluate(
-        """([html, text]) => {
-            const data = new DataTransfer();
-            if (html) data.setData("text/html", html);
-            data.setData("text/plain", text);
-            document.querySelector(".sheet-text").dispatchEvent(new ClipboardEvent("paste", {clipboardData: data, bubbles: true, cancelable: true}));
-        }""",
-        [html, text],
-    )
-
-
-def saved(page: Page, draft: Draft) -> str:
-    expect(page.locator("#save-state")).to_have_text("Saved")
-    page.wait_for_timeout(200)
-    expect(page.locator("#save-state")).to_have_text("Saved")
-    return html_of(Draft.objects.get(pk=draft.pk).document).replace("\n", "")
 
 
 def test_what_is_pasted_is_plain_and_kept(page: Page, draft: Draft, server: str) -> None:

@@ -6,7 +6,7 @@ from django.contrib.sessions.models import Session
 from playwright.sync_api import Page, expect
 
 from fundament.web.drafts.models import Draft
-from tests.browser.test_sheet import no_barriers, open_draft, saved
+from tests.browser.sheet import no_barriers, open_draft, saved
 
 
 def test_signing_in_again_in_place_keeps_the_text(page: Page, server: str, draft: Draft) -> None:

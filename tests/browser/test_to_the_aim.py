@@ -14,7 +14,7 @@ from playwright.sync_api import Locator, Page, expect
 
 from fundament.web.drafts.models import Draft
 from tests.browser.conftest import stored
-from tests.browser.test_sheet import paste, saved
+from tests.browser.sheet import paste, saved
 
 TEXTS = Path(__file__).parent / "texts"
 BEGUN = MarkdownIt().render((TEXTS / "repointing_begun.md").read_text(encoding="utf-8"))

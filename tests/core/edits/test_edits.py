@@ -17,9 +17,9 @@ from fundament.core.scoring.measured.features import draft_features
 from fundament.core.scoring.score import score
 from fundament.core.yardstick.model import ComparedPage
 from fundament.messages import label, say_all, subject_of
+from gold.natural import naturally
 from tests.conftest import KEYWORD
-from tests.core.scoring.test_guards import MINE
-from tests.gold.natural import naturally
+from tests.core.scoring.texts import MINE
 
 RAKE = "Take out the old mortar with a plugging chisel to twice the height of the joint. Brush the dust out of the joints. Leave the back of the joint square."
 

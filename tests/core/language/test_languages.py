@@ -12,7 +12,7 @@ from fundament.core.reading.read_page import read_page
 from fundament.core.scoring.score import score
 from fundament.core.yardstick.model import ComparedPage
 from fundament.core.yardstick.page_analysis import analyse_page
-from tests.helpers import yardstick_of
+from gold.yardsticks import yardstick_of
 
 # language -> (keyword, a term that must be found, sentences, headings)
 PAGES = {

@@ -29,19 +29,13 @@ from fundament.core.scoring.measured.features import draft_features
 from fundament.core.scoring.score import score, score_features
 from fundament.core.yardstick.model import ComparedPage
 from fundament.core.yardstick.page_words import words_of_page
-from tests.gold.cheats import cheats, paragraphs, permuted, planned, shuffled
-from tests.gold.natural import SENTENCES, naturally
-from tests.gold.pages import STUDIES
-from tests.gold.studies import demo_study
+from gold.cheats import cheats, paragraphs, permuted, planned, shuffled
+from gold.natural import SENTENCES, naturally
+from gold.pages import STUDIES
+from gold.studies import demo_study
+from tests.core.scoring.texts import MINE
 
 LONG_ENOUGH = 30  # sentences, from which exchanged content words show
-MINE = (
-    "The front of the house was built with lime, and so it wants lime again. We began at the bottom and worked upwards in the shade.",
-    "Old joints that are sound can stay as they are. Where the mortar comes out with a fingernail, it has to go.",
-    "A bucket of clean water stands ready all day, because the brick must stop drinking before anything is pressed into the joint.",
-    "When the new work has stiffened, strike it with an iron. Then hang damp hessian in front of it against the sun and the wind.",
-    "Cement would have been quicker, but it breaks soft bricks in the first hard frost. Our neighbour did that and regrets it.",
-)
 
 
 def sentences(text: str, language: str = "en") -> list:

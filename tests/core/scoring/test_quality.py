@@ -7,11 +7,11 @@ from statistics import mean
 
 import pytest
 
-from tests.gold import measures
-from tests.gold.agreement import Extracted, agreement, ours
-from tests.gold.mentions import CASES
-from tests.gold.pages import ARTICLE_MAKES, STUDIES, all_sheets, articles_in_every_make, gold_page
-from tests.gold.studies import demo_study
+from gold import measures
+from gold.agreement import Extracted, agreement, ours
+from gold.mentions import CASES
+from gold.pages import ARTICLE_MAKES, STUDIES, all_sheets, articles_in_every_make, gold_page
+from gold.studies import demo_study
 
 
 @pytest.mark.parametrize("make", ARTICLE_MAKES)

@@ -21,7 +21,7 @@ from fundament.core.scoring.said import STATED, Said, Settlement, target_key
 from fundament.core.scoring.score import score, score_said
 from fundament.core.yardstick.model import ComparedPage, Yardstick
 from tests.conftest import KEYWORD
-from tests.core.scoring.test_guards import MINE
+from tests.core.scoring.texts import MINE
 
 DRAFT = "<h1>Repointing brick with lime mortar</h1>" + "".join(f"<p>{text}</p>" for text in MINE)
 

@@ -18,12 +18,13 @@ from fundament.core.scoring.guards.verdicts import Claims
 from fundament.core.scoring.measured.features import draft_features
 from fundament.core.scoring.score import score, score_features, why
 from fundament.core.yardstick.model import ComparedPage, Consensus
+from gold.measures import DUMPS, dump_of, with_more
+from gold.natural import SENTENCES as NATURAL
+from gold.natural import naturally
+from gold.yardsticks import yardstick_of
 from tests.conftest import KEYWORD
 from tests.core.reading.without_page import without_page
-from tests.gold.measures import DUMPS, dump_of, with_more
-from tests.gold.natural import SENTENCES as NATURAL
-from tests.gold.natural import naturally
-from tests.helpers import examples, yardstick_of
+from tests.helpers import examples
 
 SENTENCES = (
     "The old mortar of this wall was lime and it has served for a century.",

@@ -20,7 +20,7 @@ from fundament.core.yardstick.build import notes_on_set
 from fundament.core.yardstick.model import MOST_PROPOSED, Yardstick, proposed_words
 from fundament.core.yardstick.term_finding.term_variants import with_written_ways
 from fundament.messages import say_all
-from tests.gold.natural import naturally
+from gold.natural import naturally
 
 
 def number_of(compiled: CompiledYardstick, name: str) -> int:

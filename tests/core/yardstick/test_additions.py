@@ -24,7 +24,7 @@ from fundament.core.scoring.score import score
 from fundament.core.yardstick.added_weights import ADDED_SHARE, with_added
 from fundament.core.yardstick.model import ComparedPage, Consensus, Yardstick
 from tests.conftest import KEYWORD
-from tests.core.scoring.test_guards import MINE
+from tests.core.scoring.texts import MINE
 from tests.helpers import raises_saying
 
 DRAFT = read_draft("<h1>Repointing brick with lime mortar</h1>" + "".join(f"<p>{text}</p>" for text in MINE), language="en")

@@ -14,7 +14,7 @@ from fundament.core.yardstick.entity_finding.entity_names import find_names, is_
 from fundament.core.yardstick.entity_finding.name_runs import cue_beside, name_runs
 from fundament.core.yardstick.model import ComparedPage, Entity
 from fundament.core.yardstick.page_analysis import NameUse, analyse_page
-from tests.helpers import yardstick_of
+from gold.yardsticks import yardstick_of
 
 MASONRY = ("mortar", "brick", "lime", "trowel", "wall", "sand", "joint", "chisel", "cement", "mason")
 BIRDS = ("bird", "sparrow", "eagle", "feather", "wing", "nest", "pigeon", "prey", "egg", "owl")

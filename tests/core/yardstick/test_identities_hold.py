@@ -5,7 +5,7 @@ from __future__ import annotations
 import pytest
 
 from bench.identities import Step, Trial
-from tests.gold.studies import demo_study
+from gold.studies import demo_study
 
 
 @pytest.fixture(scope="module")

@@ -13,7 +13,7 @@ from fundament.core.yardstick.makers import least_makers, makers_of
 from fundament.core.yardstick.model import ComparedPage
 from fundament.core.yardstick.page_analysis import analyse_page
 from fundament.core.yardstick.term_finding.not_terms import NotTerms
-from tests.helpers import yardstick_of
+from gold.yardsticks import yardstick_of
 
 
 def page(rank: int, host: str, paragraphs: Sequence[str], *, language: str = "en", title: str = "A page", head: str = "") -> ComparedPage:

@@ -17,7 +17,7 @@ from fundament.core.yardstick.section_groups.section_probability import probabil
 from fundament.core.yardstick.section_groups.section_similarity import Section
 from fundament.core.yardstick.term_finding.termhood import Phrase, termhood
 from fundament.messages import say
-from tests.helpers import yardstick_of
+from gold.yardsticks import yardstick_of
 
 
 @pytest.mark.parametrize(

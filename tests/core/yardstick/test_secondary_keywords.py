@@ -33,7 +33,7 @@ from fundament.core.yardstick.secondary_keywords import (
     share_of_check,
 )
 from tests.conftest import KEYWORD
-from tests.core.scoring.test_guards import MINE
+from tests.core.scoring.texts import MINE
 
 FIVE = ("lime mortar mix ratio", "raking out joints", "repointing cost per square metre", "curing lime mortar", "how to point old brick")
 FIFTY = tuple(

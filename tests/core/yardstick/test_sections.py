@@ -10,7 +10,7 @@ from fundament.core.yardstick.model import ComparedPage, Yardstick
 from fundament.core.yardstick.page_analysis import analyse_page
 from fundament.core.yardstick.section_groups.section_similarity import Section, plain_label, section_distances
 from fundament.core.yardstick.section_groups.subtopics import sections_of
-from tests.helpers import yardstick_of
+from gold.yardsticks import yardstick_of
 
 NONE: frozenset[str] = frozenset()
 

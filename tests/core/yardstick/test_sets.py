@@ -14,8 +14,8 @@ from fundament.core.yardstick.model import ComparedPage
 from fundament.core.yardstick.other_pages.near_copies import copied_from
 from fundament.core.yardstick.page_analysis import analyse_page
 from fundament.core.yardstick.ranges import drawn_to_the_usual
-from tests.gold.studies import demo_study
-from tests.helpers import yardstick_of
+from gold.studies import demo_study
+from gold.yardsticks import yardstick_of
 
 KEYWORD = "repointing brick with lime mortar"
 

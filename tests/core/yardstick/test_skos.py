@@ -13,9 +13,10 @@ from fundament.core.scoring.score import score
 from fundament.core.yardstick.entity_finding.skos import read_skos
 from fundament.core.yardstick.entity_finding.skos_out import write_skos
 from fundament.core.yardstick.model import ComparedPage, OwnEntity, Settings, Yardstick
+from gold.yardsticks import yardstick_of
 from tests.conftest import KEYWORD
 from tests.core.reading.without_page import without_page
-from tests.helpers import raises_saying, yardstick_of
+from tests.helpers import raises_saying
 
 TURTLE = b"""@prefix skos: <http://www.w3.org/2004/02/skos/core#> . @prefix x: <http://x.example/> .
 x:cream a skos:Concept ; skos:prefLabel "barrier cream"@en, "Hautcreme"@de ; skos:altLabel "hand cream"@en ; skos:broader x:goods .

@@ -12,7 +12,7 @@ from fundament.core.reading.read_page import read_page
 from fundament.core.yardstick.model import ComparedPage
 from fundament.core.yardstick.page_analysis import analyse_page
 from fundament.core.yardstick.section_groups.statements import figures_in, figures_side_by_side, key_of_sentence, shared_statements
-from tests.gold.studies import demo_study
+from gold.studies import demo_study
 
 SAID = (
     "Rake the joints out to a depth of at least twice their width, usually 20 to 25 mm.",

@@ -27,7 +27,7 @@ from fundament.core.yardstick.substance import (
     shared_words,
     signs,
 )
-from tests.core.scoring.test_guards import MINE
+from tests.core.scoring.texts import MINE
 
 # every sentence is sensible, every term woven in, nothing is said
 EMPTY = (

@@ -15,9 +15,9 @@ from fundament.core.reading.read_page import read_page
 from fundament.core.yardstick.model import ComparedPage, Yardstick
 from fundament.core.yardstick.page_analysis import PageAnalysis, analyse_page
 from fundament.core.yardstick.ranges import robust_range, robust_ranges, target_uses
+from gold.yardsticks import yardstick_of
 from tests.conftest import KEYWORD
 from tests.core.reading.without_page import without_page
-from tests.helpers import yardstick_of
 
 EXPECTED = {
     "lime mortar", "mortar", "brick", "joint", "repointing", "cement", "NHL 3.5", "sharp sand", "natural hydraulic lime", "hessian",

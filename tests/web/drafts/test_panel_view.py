@@ -19,7 +19,7 @@ from fundament.web.drafts.text.outlines import draft_from_outline
 from fundament.web.studies.models import Study
 from fundament.web.studies.plan import outlining
 from tests.web.conftest import make_draft
-from tests.web.drafts.test_stating import TEXT
+from tests.web.drafts.texts import TEXT
 
 
 @pytest.fixture

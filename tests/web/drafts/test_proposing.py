@@ -22,7 +22,7 @@ from fundament.web.errands.services import running
 from fundament.web.history.models import ActionLog
 from fundament.web.history.services.undo import undo
 from fundament.web.studies.models import Study
-from tests.core.edits.test_proposals import TEXT
+from tests.core.edits.texts import TEXT
 from tests.web.conftest import make_draft
 
 

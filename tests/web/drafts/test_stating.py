@@ -23,9 +23,7 @@ from fundament.web.history.services.undo import undo
 from fundament.web.studies.figures.yardsticks import yardstick_without
 from fundament.web.studies.models import Study
 from tests.web.conftest import make_draft, settle
-
-TEXT = """<h1>Repointing brick with lime mortar</h1><p>Rake out the old joints with a plugging chisel and brush away the dust. Wet the wall well, for a dry brick takes the
-water out of the lime mortar before it has set.</p><h2>Which sand</h2><p>We mix one part of lime putty with three parts of sharp sand, which holds the pointing together.</p>"""
+from tests.web.drafts.texts import TEXT
 
 
 @pytest.fixture

@@ -46,7 +46,7 @@ from fundament.web.study_files.writing import study_file_of
 from tests.helpers import examples
 from tests.test_draft_files import png
 from tests.web.conftest import after_errand, make_draft, settle
-from tests.web.studies.test_deciding_screens import yardstick_of
+from tests.web.studies.decided import yardstick_of
 
 FORGED = "Forged words that nobody wrote."
 

@@ -15,15 +15,9 @@ from fundament.web.drafts.measuring.measuring import measure_stored
 from fundament.web.drafts.models import Draft
 from fundament.web.studies.decisions.adding import set_secondary_keywords
 from fundament.web.studies.decisions.deciding import decide_on, stamp_of
-from fundament.web.studies.figures.yardsticks import compiled_of
 from fundament.web.studies.models import Addition, Decision, Study
 from tests.web.conftest import make_draft, member, settle
-
-
-def yardstick_of(study: Study):  # type: ignore[no-untyped-def]
-    compiled = compiled_of(study.pk)
-    assert compiled is not None
-    return compiled.yardstick
+from tests.web.studies.decided import yardstick_of
 
 
 def decide(client: Client, study: Study, key: str, **body: str):  # type: ignore[no-untyped-def]

@@ -16,7 +16,7 @@ from fundament.web.studies.models import Demand, Study
 from fundament.web.studies.results.choosing import set_chosen
 from fundament.web.studies.results.reading import observe_study
 from tests.web.conftest import settle
-from tests.web.studies.test_deciding_screens import yardstick_of
+from tests.web.studies.decided import yardstick_of
 
 
 @pytest.fixture

@@ -13,7 +13,7 @@ from fundament.web.studies.results.intents import intents_of, keep_intent
 from fundament.web.study_files.duplicating import duplicate
 from tests.core.yardstick.test_intents import TOLD
 from tests.web.conftest import make_study, settle
-from tests.web.studies.test_deciding_screens import yardstick_of
+from tests.web.studies.decided import yardstick_of
 
 BOTH = "old windows and floors"
 

@@ -15,7 +15,7 @@ from fundament.web.studies.decisions.deciding import decide_on
 from fundament.web.studies.figures.demand import ask_demand
 from fundament.web.studies.models import Study
 from tests.web.conftest import make_draft, settle
-from tests.web.studies.test_deciding_screens import yardstick_of
+from tests.web.studies.decided import yardstick_of
 
 OURS = "<h2>Mixing</h2><p>The lime mortar is mixed with sand and left under a damp sheet. The wall is raked out with a plugging chisel.</p>"
 

@@ -21,7 +21,7 @@ from fundament.web.studies.results.reworking import plain_address
 from fundament.web.study_files.duplicating import duplicate
 from tests.conftest import KEYWORD
 from tests.web.conftest import member, settle
-from tests.web.studies.test_deciding_screens import yardstick_of
+from tests.web.studies.decided import yardstick_of
 
 MARKET = {"country": "gb", "language": "en", "device": "desktop", "depth": 10}
 

@@ -22,7 +22,7 @@ from fundament.web.studies.decisions.deciding import decide_on
 from fundament.web.studies.models import OutlineNode, Study
 from fundament.web.studies.plan import outlining
 from tests.web.conftest import make_draft, member, settle
-from tests.web.studies.test_deciding_screens import yardstick_of
+from tests.web.studies.decided import yardstick_of
 
 
 def lines(study: Study) -> list[tuple[int, str]]:

@@ -39,7 +39,7 @@ from fundament.web.studies.models import Study
 from fundament.web.studies.plan import outlining
 from fundament.web.studies.plan.planning import plan_of, set_plan
 from tests.web.conftest import after_errand, make_draft, member, picture, settle
-from tests.web.studies.test_deciding_screens import yardstick_of
+from tests.web.studies.decided import yardstick_of
 
 NASTY = "<script>alert(1)</script> *bold* | pipe # hash _under_ [x](javascript:1)"
 

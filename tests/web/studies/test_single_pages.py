@@ -22,7 +22,7 @@ from fundament.web.studies.results import pages
 from fundament.web.studies.results.choosing import set_chosen
 from fundament.web.studies.results.reading import read_waiting
 from tests.web.conftest import after_errand
-from tests.web.studies.test_deciding_screens import yardstick_of
+from tests.web.studies.decided import yardstick_of
 
 FRAME = """<!doctype html><html lang="en"><head><title>Lime</title><script src="/app.js" defer></script></head>
 <body><noscript>You need to enable JavaScript to run this app.</noscript><div id="root"></div></body></html>"""

@@ -1,9 +1,9 @@
 // Pictures are brought from a file, a clipboard, an address or the library. Each goes through the server, which makes it anew; none is shown from elsewhere.
 import type { Editor } from "@tiptap/core";
 import { NodeSelection } from "@tiptap/pm/state";
-import { endOf, pause } from "./errands";
-import { byId, csrfToken } from "./page";
-import { isMissing, isOwn, MISSING } from "./picture-node";
+import { endOf, pause } from "../shared/errands";
+import { byId, csrfToken } from "../shared/page";
+import { isMissing, isOwn, MISSING } from "../text/picture-node";
 
 interface Kept {
   src?: string;

@@ -1,6 +1,6 @@
 // What every page needs beside htmx: the channel of events, and a plain word when an answer does not come.
 import "./htmx";
-import { listen as listenForCopying } from "./copying";
+import { listen as listenForCopying } from "../text/copying";
 import { connect, happened, listenTo } from "./live";
 import { listen as listenForOutline } from "./outline";
 import { listen as listenForRows } from "./rows";

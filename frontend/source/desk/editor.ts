@@ -1,23 +1,23 @@
 // The writing screen: the editor, saving, the panels. All figures come from the server.
 import { Editor, type JSONContent } from "@tiptap/core";
 import { Slice } from "@tiptap/pm/model";
-import { extensions } from "./extensions";
-import type { Happened } from "./live";
-import { byId, csrfToken, focusedIn } from "./page";
+import { extensions } from "../text/extensions";
+import type { Happened } from "../application/live";
+import { byId, csrfToken, focusedIn } from "../shared/page";
 import { drawProfile } from "./profile";
-import { documentOf, isSameText, piecesOf, type Text } from "./pieces";
+import { documentOf, isSameText, piecesOf, type Text } from "../text/pieces";
 import { Saver, type Answer, type Chosen } from "./saver";
-import { forgetText } from "./shelf";
-import { Counts } from "./counts";
+import { forgetText } from "../application/shelf";
+import { Counts } from "../text/counts";
 import { setUpOutline } from "./draft-outline";
 import { setUpFind } from "./find";
 import { setUpKeys } from "./keys";
-import { cleaned, htmlOfMarkdown } from "./paste";
+import { cleaned, htmlOfMarkdown } from "../text/paste";
 import { inAddress, setUpPanelView, viewOfAddress } from "./panel-view";
 import { Pictures } from "./pictures";
 import { Proposals } from "./proposals";
 import { setUpRemarks } from "./remarks";
-import { SigningIn } from "./signing-in";
+import { SigningIn } from "../application/signing-in";
 import { setUpStating } from "./stating";
 import { setUpToolbar } from "./toolbar";
 

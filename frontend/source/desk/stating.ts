@@ -1,5 +1,5 @@
 // Words of a person on the text: not for this page, there already, covered or not, ours. They are said from the panel, and taken back there.
-import { byId, said } from "./page";
+import { byId, said } from "../shared/page";
 
 export function setUpStating(address: string, done: () => void, trouble: (words: string) => void): void {
   async function post(path: string, values: Record<string, string>): Promise<void> {

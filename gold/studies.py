@@ -9,10 +9,10 @@ from fundament.core.reading.read_page import read_page
 from fundament.core.scoring.compiled import CompiledYardstick
 from fundament.core.yardstick.model import ComparedPage, Yardstick
 from fundament.core.yardstick.page_analysis import analyse_page
+from gold.pages import STUDIES
+from gold.yardsticks import yardstick_of
 from standins.makes import render
 from standins.sheets import Sheet, read_folder
-from tests.gold.pages import STUDIES
-from tests.helpers import yardstick_of
 
 
 @dataclass(frozen=True)

@@ -1,6 +1,6 @@
 // What was typed in this browser and the server has not confirmed yet. It outlives the tab, the browser and a sign-in that is over.
 // A text is kept by the tab that it was typed in, so that two tabs never forget each other's.
-import { newId } from "./new-id";
+import { newId } from "../text/new-id";
 
 const STORE = "texts";
 const TAB = `fundament-tab-${newId()}`; // this one

@@ -1,8 +1,8 @@
 // Below the text: the words of the whole, of the section and of what is chosen, a goal if one wants it, and the size of the text.
 import type { Editor } from "@tiptap/core";
-import { kept, keep } from "./kept";
-import { byId } from "./page";
-import { sectionAt } from "./sections";
+import { kept, keep } from "../desk/kept";
+import { byId } from "../shared/page";
+import { sectionAt } from "../desk/sections";
 
 const SIZES = [15, 16, 17, 18, 20, 22, 25]; // px
 const USUAL = 18;

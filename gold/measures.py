@@ -19,15 +19,15 @@ from fundament.core.yardstick.page_analysis import analyse_page
 from fundament.core.yardstick.ranges import is_usual
 from fundament.core.yardstick.section_groups.subtopics import find_subtopics
 from fundament.core.yardstick.structure import structure_of
+from gold import entities as gold_entities
+from gold import terms as gold_terms
+from gold.entities import GoldEntity, read_entities
+from gold.mentions import CASES
+from gold.natural import naturally
+from gold.pages import GoldPage
+from gold.studies import DemoStudy, demo_study
+from gold.yardsticks import yardstick_of
 from standins.sheets import to_html
-from tests.gold import entities as gold_entities
-from tests.gold import terms as gold_terms
-from tests.gold.entities import GoldEntity, read_entities
-from tests.gold.mentions import CASES
-from tests.gold.natural import naturally
-from tests.gold.pages import GoldPage
-from tests.gold.studies import DemoStudy, demo_study
-from tests.helpers import yardstick_of
 
 FIRST = 50
 

@@ -1,7 +1,7 @@
 // Find and replace in the text. The browser's own search would not look into what a panel shows, nor replace.
 import type { Editor } from "@tiptap/core";
 import { findNext, findPrev, getMatchHighlights, getSearchState, replaceAll, replaceNext, SearchQuery, setSearchState } from "prosemirror-search";
-import { byId } from "./page";
+import { byId } from "../shared/page";
 
 const MOST_COUNTED = 9_999;
 

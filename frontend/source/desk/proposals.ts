@@ -1,8 +1,8 @@
 // The panel of proposals: shown in the text, taken, edited, dismissed; and passages said otherwise. What is taken is written down before the text changes, so that the text before it is kept.
 import type { Editor } from "@tiptap/core";
-import { carriedOut, placeOfBlock, stillFits, withText, type Proposal } from "./changes";
-import { endOf } from "./errands";
-import { byId, csrfToken } from "./page";
+import { carriedOut, placeOfBlock, stillFits, withText, type Proposal } from "../text/changes";
+import { endOf } from "../shared/errands";
+import { byId, csrfToken } from "../shared/page";
 
 interface Addresses {
   proposals: string;

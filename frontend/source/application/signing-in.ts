@@ -1,5 +1,5 @@
 // Signing in again where one is: the text stays as it is, and is saved as soon as it is known again who writes.
-import { byId } from "./page";
+import { byId } from "../shared/page";
 
 const SIGN_IN = "/sign-in/";
 

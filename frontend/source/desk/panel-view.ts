@@ -2,9 +2,9 @@
 import type { Editor } from "@tiptap/core";
 import { closeHistory } from "@tiptap/pm/history";
 import { TextSelection } from "@tiptap/pm/state";
-import { outermost, placeOfBlock } from "./changes";
-import { marksKey } from "./marks";
-import { byId } from "./page";
+import { outermost, placeOfBlock } from "../text/changes";
+import { marksKey } from "../text/marks";
+import { byId } from "../shared/page";
 import type { Chosen } from "./saver";
 import { sectionAt } from "./sections";
 

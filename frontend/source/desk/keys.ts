@@ -1,5 +1,5 @@
 // The list of keys. It is opened with ? where nothing is typed, and with Ctrl+/ everywhere.
-import { byId } from "./page";
+import { byId } from "../shared/page";
 
 const KEYS: [string, [string, string][]][] = [
   ["Text", [

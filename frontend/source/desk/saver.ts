@@ -1,9 +1,9 @@
 // Saving by itself: soon after each change, again after a failure, never over somebody else's text.
 // Both waits grow with the time an answer takes, so that many people typing at once do not queue up behind each other.
 // What travels are the outermost nodes that changed since the text that both have; the whole only when the server has another one.
-import type { Use } from "./document";
-import { changeBody, isSameText, wholeBody, type Text } from "./pieces";
-import { forgetText, Shelf, type Kept } from "./shelf";
+import type { Use } from "../text/document";
+import { changeBody, isSameText, wholeBody, type Text } from "../text/pieces";
+import { forgetText, Shelf, type Kept } from "../application/shelf";
 
 const PAUSE = 250; // ms of quiet before a save, or twice the last answer's time
 const LONGEST = 900; // ms that a change waits at most, or six times that

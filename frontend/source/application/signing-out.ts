@@ -1,6 +1,6 @@
 // Before signing out, what this browser holds of drafts and the server never confirmed is sent, and what is confirmed is forgotten: nothing that the server has
 // stays here for whoever uses this browser next. What the server does not take stays, for it is nowhere else.
-import { wholeBody } from "./pieces";
+import { wholeBody } from "../text/pieces";
 import { everyText, forgetText, type Kept } from "./shelf";
 
 const LONGEST = 5000; // ms for a text to be sent

@@ -1,8 +1,8 @@
 // Remarks on the language: shown at their place, followed with one click, hushed, or a word put into the dictionary.
 import type { Editor } from "@tiptap/core";
 import { closeHistory } from "@tiptap/pm/history";
-import { placeOf, textBlocks, type Use } from "./document";
-import { byId, said } from "./page";
+import { placeOf, textBlocks, type Use } from "../text/document";
+import { byId, said } from "../shared/page";
 
 interface Host {
   show: (marks: Use[]) => void; // marks in the text and beside it

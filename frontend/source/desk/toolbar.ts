@@ -1,6 +1,6 @@
 // The row of buttons above the text, the row for tables, and the small form for links.
 import type { ChainedCommands, Editor } from "@tiptap/core";
-import { byId } from "./page";
+import { byId } from "../shared/page";
 
 interface Command {
   run: (chain: ChainedCommands) => ChainedCommands;

@@ -1,7 +1,7 @@
 // The profile: one bar per block of text, as long as the block, with the chosen subject's uses on it.
 import type { Editor } from "@tiptap/core";
-import { textBlocks, type Use } from "./document";
-import { byId } from "./page";
+import { textBlocks, type Use } from "../text/document";
+import { byId } from "../shared/page";
 
 const SVG = "http://www.w3.org/2000/svg";
 const WIDTH = 30;

@@ -1,7 +1,7 @@
 // The outline of the draft beside its text: where one is, whether a level is skipped, and sections moved by key or drag.
 import type { Editor } from "@tiptap/core";
 import { kept, keep } from "./kept";
-import { byId } from "./page";
+import { byId } from "../shared/page";
 import { moved, neighbour, sectionAt, sectionsOf, type Section } from "./sections";
 
 const REST = 250; // ms without a key before it follows
