@@ -22,7 +22,6 @@ from fundament.files.word_documents import load_word_documents, read_word_docume
 
 MOST_BYTES = 25_000_000
 WORD_TYPES = (".docx", ".docm", ".dotx")
-TEXT_TYPES = (".html", ".htm", ".md", ".markdown", ".txt")
 _FIELD_HERE = re.compile(r"[A-Za-z][\w -]{0,40}:(\s|$)")
 _TAG = re.compile(r"</?([A-Za-z][\w-]*)(?:\s[^<>]*)?/?>")
 _TASK = re.compile(r"<li>(\s{0,3}(?:<p>)?)\[([ xX])\] ")

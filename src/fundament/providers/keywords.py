@@ -5,7 +5,7 @@ from __future__ import annotations
 import re
 from collections.abc import Iterator, Mapping
 from dataclasses import dataclass, field
-from typing import Any, Protocol
+from typing import Any
 
 from fundament.providers.errors import ServiceError
 from fundament.providers.service import Answers, JsonService, Terms, clean_text
@@ -30,18 +30,6 @@ class CatalogueKeyword:
     intent: str = ""
     url: str = ""
     rank: int = 0
-
-
-class KeywordCatalogue(Protocol):
-    """Anything that knows what people search for."""
-
-    def search(self, seed: str, *, country: str, language: str, most: int) -> Iterator[CatalogueKeyword]:
-        """Keywords around a phrase, most searched first. Raises ServiceError."""
-        ...
-
-    def of_site(self, host: str, *, country: str, language: str, most: int) -> Iterator[CatalogueKeyword]:
-        """Keywords that a site ranks for. Raises ServiceError."""
-        ...
 
 
 class HttpCatalogue:

@@ -73,8 +73,3 @@ class Additions:
     def is_empty(self) -> bool:
         """Whether nothing is added."""
         return not (self.terms or self.entities or self.subtopics or self.joins or self.splits)
-
-    @property
-    def regroups(self) -> bool:
-        """Whether things are grouped otherwise than proposed."""
-        return bool(self.joins or self.splits)

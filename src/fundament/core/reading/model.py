@@ -7,7 +7,6 @@ from dataclasses import dataclass
 from fundament.core.message import Message
 from fundament.core.version import READING_VERSION
 
-BLOCK_KINDS = ("heading", "paragraph", "list_item", "table_cell", "quote", "code", "caption")
 PAGE_KINDS = ("article", "product", "category", "forum", "video", "encyclopaedia", "home", "other")
 
 

@@ -6,7 +6,6 @@ import zlib
 
 from django.db import models
 
-from fundament.core import upcasting
 from fundament.core.version import READING_VERSION, STAGES
 from fundament.web.accounts.models import Workspace
 
@@ -54,11 +53,6 @@ class StoredReading(models.Model):
 
     def __str__(self) -> str:
         return self.url
-
-    @property
-    def is_readable(self) -> bool:
-        """Whether this program can use it as it is stored."""
-        return upcasting.can_be_used("reading", self.version) and upcasting.can_be_used("analysis", self.analysis_version)
 
     @property
     def is_of_today(self) -> bool:

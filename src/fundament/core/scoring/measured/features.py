@@ -17,7 +17,7 @@ from numpy.typing import NDArray
 from fundament.core.reading.model import Reading
 from fundament.core.scoring.guards.items import is_short_item
 from fundament.core.scoring.guards.verdicts import CRAMMED, NO_CLAIMS, Claims, Verdict, doubted_sentences, variety_of, verdicts_of
-from fundament.core.scoring.measured.block_features import BEST_SENTENCES, COUNTED, TALLY, PlacedBlock, highest, place_blocks, place_fine
+from fundament.core.scoring.measured.block_features import COUNTED, TALLY, PlacedBlock, place_blocks, place_fine
 from fundament.core.scoring.measured.figures import Figures, Sections, text_passages
 from fundament.core.scoring.measured.headings import CountedHeadings, count_headings
 from fundament.core.scoring.measured.length import cut_into_sections, share_of
@@ -46,7 +46,7 @@ class DraftFeatures:
     """A whole text.
 
     blocks: as they were written; earning: each without its sentences that earn nothing, which verdicts tells. terms: uses of each term that earn; all_terms: all of
-    them; mentioned, recognised, told: mentions of entities. best: closest sentences per subtopic, see BlockFeatures. headings: those with earning text below.
+    them; mentioned, recognised, told: mentions of entities. headings: those with earning text below.
     structure: the MEASURES as they are of any text, with what their credit needs beside; counts that begin with counted_ are of what earns. placement: share of
     the keyword in each zone, and lengths. keyword: uses of each of its words that earn. variety: see `guards.verdicts`. earning_share: of the words, those in sentences that are not denied. share: q, see `length`. figures: what the points are worked out from. secondary: share of each secondary keyword in title, description, H1 and opening; empty without any.
     doubted: sentences that are to be looked at and lose nothing, see `guards.verdicts`. factors: what substance leaves of each block's credit, () where all is left; substance: their mean over
@@ -62,7 +62,6 @@ class DraftFeatures:
     mentioned: Numbers
     recognised: Numbers
     told: Numbers
-    best: Numbers
     headings: CountedHeadings
     structure: dict[str, float]
     placement: dict[str, float]
@@ -233,8 +232,6 @@ def assembled(
         "body_exact": tally["counted_exact_keyword"],
     }
     secondary = _secondary(compiled, parts, headings, opening)
-    texts = [block.features.best for block in earning if len(block.features.real)]
-    best = highest(*texts) if texts else np.zeros((BEST_SENTENCES, subtopics))
     share = share_of(structure["words"], planned_words)
     earning_share = tally["words"] / written["words"] if written["words"] else 0.0
     running = sums - row.sum([block for block in earning if is_short_item(block.kind, block.features.words)])
@@ -256,7 +253,7 @@ def assembled(
             figures = figures.with_factors(earning, factors)
     return DraftFeatures(
         blocks=blocks, earning=earning, verdicts=verdicts, parts=parts, terms=terms, all_terms=all_terms, mentioned=mentioned, recognised=recognised, told=told,
-        best=best, headings=headings, structure=structure, placement=placement, keyword=keyword, variety=variety_of(blocks, verdicts), earning_share=earning_share, share=share, figures=figures,
+        headings=headings, structure=structure, placement=placement, keyword=keyword, variety=variety_of(blocks, verdicts), earning_share=earning_share, share=share, figures=figures,
         secondary=secondary, factors=factors, substance=mean_factor(blocks, factors),
     )  # fmt: skip
 
