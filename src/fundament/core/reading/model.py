@@ -23,6 +23,7 @@ class Mark:
 class Block:
     """A heading, paragraph, list item, ... in document order.
 
+    kind: "heading", "paragraph", "list_item", "table_cell", "quote", "code" or "caption".
     level: 1 to 6 for headings, 0 for everything else.
     main: whether it counts as main content; `left_out` says why not ("" when it counts), as one of `clutter.LEFT_OUT`.
     key: in a draft the block's own id, which survives editing; of a page's blocks see `block_keys`.
