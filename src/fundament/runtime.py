@@ -97,39 +97,56 @@ WITHOUT_DATABASE = (
 )
 
 
+QUICK = "--quick"
+
+
 def run_tests(arguments: list[str]) -> int:
-    """Lint, types, import rules and all tests; with arguments only pytest, with them."""
-    bin_folder = Path(sys.executable).parent
-    if not arguments:
-        for command, folder in (
-            ([bin_folder / "ruff", "check", "src", "standins", "gold", "tests", "bench", "tools"], ROOT),
-            ([bin_folder / "ruff", "format", "--check", "-q", "src", "standins", "gold", "tests", "bench", "tools"], ROOT),
-            ([bin_folder / "mypy"], ROOT),
-            ([bin_folder / "lint-imports", "--no-cache"], ROOT),
-            (["npm", "run", "--silent", "check"], ROOT / "frontend"),
-        ):
-            print("$", *(str(part).removeprefix(f"{bin_folder}/") for part in command), flush=True)
-            code = subprocess.call([str(part) for part in command], cwd=folder)
-            if code:
-                return code
-    pytest = [sys.executable, "-m", "pytest"]
+    """Lint, types, import rules and all tests; with --quick without the frontend, the browser's tests and those that are marked as slow; with other arguments only pytest, with them."""
+    is_quick = arguments == [QUICK]
+    if not arguments or is_quick:
+        code = _checked(is_quick)
+        if code:
+            return code
     with database("postgres-test", durable=False) as environment:
         environment["FUNDAMENT_TESTING"] = "1"
+        if is_quick:
+            return _all_tests(environment, ["-m", "not slow"], ["tests/web"])
         if arguments:
-            return subprocess.call([*pytest, *arguments], cwd=ROOT, env=environment)
-        with tempfile.TemporaryFile() as output:
-            alone = {name: value for name, value in environment.items() if not name.startswith("FUNDAMENT_DATABASE")}
-            beside = subprocess.Popen([*pytest, *WITHOUT_DATABASE], cwd=ROOT, env=alone, stdout=output, stderr=subprocess.STDOUT)
-            try:
-                code = subprocess.call([*pytest, *(f"--ignore={path}" for path in WITHOUT_DATABASE)], cwd=ROOT, env=environment)
-                code = beside.wait() or code
-            finally:
-                beside.kill()
-            output.seek(0)
-            print(f"$ pytest {' '.join(WITHOUT_DATABASE)}, beside the others", flush=True)
-            sys.stdout.buffer.write(output.read())
-            sys.stdout.buffer.flush()
+            return subprocess.call([sys.executable, "-m", "pytest", *arguments], cwd=ROOT, env=environment)
+        return _all_tests(environment, [], [f"--ignore={path}" for path in WITHOUT_DATABASE])
+
+
+def _checked(is_quick: bool) -> int:
+    """What lint, types and import rules say: the first code that is not 0."""
+    bin_folder = Path(sys.executable).parent
+    folders = ["src", "standins", "gold", "tests", "bench", "tools"]
+    checks = [["ruff", "check", *folders], ["ruff", "format", "--check", "-q", *folders], ["mypy"], ["lint-imports", "--no-cache"]]
+    found = [([str(bin_folder / name), *more], ROOT) for name, *more in checks]
+    frontend = [] if is_quick else [(["npm", "run", "--silent", "check"], ROOT / "frontend")]
+    for command, folder in [*found, *frontend]:
+        print("$", *(part.removeprefix(f"{bin_folder}/") for part in command), flush=True)
+        code = subprocess.call(command, cwd=folder)
+        if code:
             return code
+    return 0
+
+
+def _all_tests(environment: dict[str, str], chosen: list[str], with_database: list[str]) -> int:
+    """Those without the database in a process beside the others. chosen: options for both."""
+    pytest = [sys.executable, "-m", "pytest", *chosen]
+    with tempfile.TemporaryFile() as output:
+        alone = {name: value for name, value in environment.items() if not name.startswith("FUNDAMENT_DATABASE")}
+        beside = subprocess.Popen([*pytest, *WITHOUT_DATABASE], cwd=ROOT, env=alone, stdout=output, stderr=subprocess.STDOUT)
+        try:
+            code = subprocess.call([*pytest, *with_database], cwd=ROOT, env=environment)
+            code = beside.wait() or code
+        finally:
+            beside.kill()
+        output.seek(0)
+        print(f"$ pytest {' '.join(WITHOUT_DATABASE)}, beside the others", flush=True)
+        sys.stdout.buffer.write(output.read())
+        sys.stdout.buffer.flush()
+        return code
 
 
 class Demo:

@@ -2,9 +2,6 @@
 
 from __future__ import annotations
 
-import csv
-import io
-import re
 from collections.abc import Callable, Iterable, Mapping, Sequence
 from dataclasses import dataclass, field
 from typing import Any
@@ -15,13 +12,11 @@ from django.utils.html import conditional_escape, format_html
 from django.utils.safestring import SafeString
 
 from fundament.messages import label
-from fundament.web.errors import ApplicationError
 from fundament.web.numbers import page_number
+from fundament.web.table_formats import FORMATS
 
 Value = Callable[[Any], Any]
-MOST_XLSX_ROWS = 20_000  # writing a workbook takes a tenth of a millisecond and more for each cell
 HIDDEN = "hidden_columns"  # in the session, by table
-ILLEGAL = re.compile(r"[\x00-\x08\x0b\x0c\x0e-\x1f]")  # what no workbook may hold
 
 
 @dataclass(frozen=True)
@@ -176,15 +171,13 @@ class Table:
             query["search"] = self.search
         return urlencode(query)
 
-    def csv(self, name: str) -> HttpResponse:
-        """All that was found, as a file."""
-        return csv_response(name, *self._exports())
+    @property
+    def as_address(self) -> str:
+        """The address of the same rows."""
+        return f"?{self.query}"
 
-    def xlsx(self, name: str) -> HttpResponse:
-        """The same as a workbook."""
-        return xlsx_response(name, *self._exports())
-
-    def _exports(self) -> tuple[list[str], Iterable[list[Any]]]:
+    def exports(self) -> tuple[list[str], Iterable[list[Any]]]:
+        """All that was found, for a file: the headings, and the rows."""
         exports = [export for column in self.columns for export in column.exported().items()]
         return [heading for heading, _ in exports], ([value(row) for _, value in exports] for row in self.everything)
 
@@ -246,64 +239,7 @@ def cleaned_search(request: HttpRequest) -> str:
     return " ".join(request.GET.get("search", "").replace("\x00", "").encode("utf-8", errors="replace").decode().split())[:100]
 
 
-LIKE_ESCAPED = re.compile(r"_(x[0-9A-Fa-f]{4}_)")  # what a workbook reads as a sign by its number
-FORMULA_SIGNS = tuple("=+-@＝＋－＠")
-
-
-def csv_response(name: str, heading: Sequence[str], rows: Iterable[Sequence[Any]]) -> HttpResponse:
-    """A CSV file. Cells that a spreadsheet would take for a formula are quoted; yes and no are words."""
-    response = HttpResponse(content_type="text/csv; charset=utf-8")
-    response["Content-Disposition"] = f'attachment; filename="{name}.csv"'
-    response.write("\ufeff")
-    writer = csv.writer(response)
-    writer.writerow(heading)
-    for row in rows:
-        writer.writerow([_cell(cell) for cell in row])
-    return response
-
-
-def xlsx_response(name: str, heading: Sequence[str], rows: Iterable[Sequence[Any]]) -> HttpResponse:
-    """A workbook. Text is text, also where a spreadsheet would take it for a formula."""
-    from openpyxl import Workbook
-    from openpyxl.cell import WriteOnlyCell
-
-    book = Workbook(write_only=True)
-    sheet = book.create_sheet(name[:31])
-    sheet.append(list(heading))
-    for row in rows:
-        cells = []
-        for value in row:
-            plain = ("yes" if value else "no") if isinstance(value, bool) else value
-            cell = WriteOnlyCell(
-                sheet,
-                plain
-                if isinstance(plain, int | float) or plain is None
-                else LIKE_ESCAPED.sub(r"_x005F_\1", ILLEGAL.sub("", str(plain)))[:32_000],
-            )
-            if isinstance(plain, str):
-                cell.data_type = "s"
-            cells.append(cell)
-        sheet.append(cells)
-    held = io.BytesIO()
-    book.save(held)
-    response = HttpResponse(held.getvalue(), content_type="application/vnd.openxmlformats-officedocument.spreadsheetml.sheet")
-    response["Content-Disposition"] = f'attachment; filename="{name}.xlsx"'
-    return response
-
-
 def exported(request: HttpRequest, table: Table, name: str) -> HttpResponse | None:
-    """The table as the file that the address asks for; None where it asks for none."""
-    wanted = request.GET.get("format", "")
-    if wanted == "xlsx" and table.found > MOST_XLSX_ROWS:
-        raise ApplicationError("error.too_long_for_xlsx", rows=table.found, most=MOST_XLSX_ROWS)
-    return table.csv(name) if wanted == "csv" else table.xlsx(name) if wanted == "xlsx" else None
-
-
-def _cell(value: Any) -> Any:
-    if isinstance(value, bool):
-        return "yes" if value else "no"
-    if isinstance(value, str):
-        value = value.replace("\x00", "")
-        if value[:1] in ("\t", "\r", "\n") or value.lstrip()[:1] in FORMULA_SIGNS:
-            return f"'{value}"
-    return value
+    """The table as the file that the address asks for; None where it asks for none. Raises ApplicationError for more rows than the format takes."""
+    form = FORMATS.get(request.GET.get("format", ""))
+    return form.file(name, *table.exports(), count=table.found) if form is not None else None

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import io
 import zlib
+from dataclasses import replace
 from typing import Any
 
 import pytest
@@ -19,6 +20,7 @@ from fundament.web.imports.services import taking
 from fundament.web.keywords.models import Keyword, KeywordList
 from fundament.web.keywords.services import catalogue, lists
 from fundament.web.keywords.services.seeing import Filter, keywords_of
+from fundament.web.table_formats import FORMATS
 from tests.web.conftest import member
 
 LATIN = "Suchbegriff;Suchvolumen;CPC (EUR);Jan 2026;Feb 2026\nFugen sanieren;1.300;0,85;900;1.100\nKalkmörtel mischen;12.100;1,20;9;11\nKalkmörtel mischen;2;2;1;1\n;5;1;1;1\nzu hoch;viel;1;1;1\n".encode(
@@ -228,9 +230,7 @@ def test_a_catalogue_that_cannot_be_reached_is_asked_again(actor: Actor, signed_
 
 
 def test_a_workbook_is_written_up_to_a_bound(signed_in: Client, plain: KeywordList, monkeypatch: pytest.MonkeyPatch) -> None:
-    from fundament.web import tables
-
-    monkeypatch.setattr(tables, "MOST_XLSX_ROWS", 2)
+    monkeypatch.setitem(FORMATS, "xlsx", replace(FORMATS["xlsx"], most_rows=2))
     answer = signed_in.get(f"/keywords/{plain.pk}/", {"format": "xlsx"})
     assert answer.status_code == 422 and "Export them as CSV" in answer.content.decode()
     assert signed_in.get(f"/keywords/{plain.pk}/", {"format": "xlsx", "contains": "mortar"}).status_code == 200

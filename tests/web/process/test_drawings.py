@@ -22,7 +22,8 @@ from fundament.web.drawings.marks_on_scale import marks_on_scale
 from fundament.web.drawings.range_strip import Tick, range_strip
 from fundament.web.drawings.states import state_mark
 from fundament.web.drawings.tags import aim_words, check_name, figure, middle_half
-from fundament.web.tables import Column, csv_response, table_of, xlsx_response
+from fundament.web.table_formats import FORMATS
+from fundament.web.tables import Column, table_of
 
 HOSTILE = '"><script>alert(1)</script>'
 
@@ -114,18 +115,18 @@ def test_further_choices_are_kept_when_a_table_is_sorted_or_exported() -> None:
 
 
 def test_cells_that_a_spreadsheet_would_run_are_quoted() -> None:
-    text = csv_response("x", ("a", "b"), [("=1+1", "@x"), ("-3", "plain")]).content.decode("utf-8-sig")
+    text = FORMATS["csv"].file("x", ("a", "b"), [("=1+1", "@x"), ("-3", "plain")]).content.decode("utf-8-sig")
     assert text.splitlines()[1:] == ["'=1+1,'@x", "'-3,plain"]
 
 
 def test_cells_that_hide_a_formula_are_quoted_too() -> None:
     hidden = ["\n=1+1", "\uff1d1+1", "  @x", "\uff0b3", "\x00=1"]
-    rows = list(csv.reader(io.StringIO(csv_response("x", ("a",), [(cell,) for cell in hidden]).content.decode("utf-8-sig"))))[1:]
+    rows = list(csv.reader(io.StringIO(FORMATS["csv"].file("x", ("a",), [(cell,) for cell in hidden]).content.decode("utf-8-sig"))))[1:]
     assert all(cell.startswith("'") for (cell,) in rows)
 
 
 def test_text_that_looks_like_a_sign_by_its_number_stays_as_it_is_in_a_workbook() -> None:
-    content = xlsx_response("x", ("a",), [("a_x000D_b",)]).content
+    content = FORMATS["xlsx"].file("x", ("a",), [("a_x000D_b",)]).content
     with zipfile.ZipFile(io.BytesIO(content)) as book:
         written = b"".join(book.read(name) for name in book.namelist() if name.endswith(("sheet1.xml", "sharedStrings.xml")))
     assert b"a_x005F_x000D_b" in written  # ECMA-376, part 1, 22.9.2.19: what looks like an escaped sign has its first one escaped

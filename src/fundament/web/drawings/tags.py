@@ -8,6 +8,7 @@ from math import floor
 from typing import Any
 
 from django import template
+from django.utils.html import format_html_join
 from django.utils.safestring import SafeString
 
 from fundament.core.reading.addresses import site_of
@@ -19,9 +20,22 @@ from fundament.web.drawings import core_sample as core
 from fundament.web.drawings import range_strip as strip
 from fundament.web.drawings.score_curve import score_curve
 from fundament.web.drawings.states import state_mark
+from fundament.web.table_formats import FORMATS
 from fundament.web.templating import message_of
 
 register = template.Library()
+
+
+@register.simple_tag
+def exports(address: str, classes: str = "btn btn-sm btn-outline-secondary") -> SafeString:
+    """{% exports address %}: a link to a table in each format. address: of the table, with its query ("?sort=weight")."""
+    names = [f"Export {form.name}" if place == 0 else form.name for place, form in enumerate(FORMATS.values())]
+    sign = "&" if "?" in address and not address.endswith("?") else "" if address.endswith("?") else "?"
+    return format_html_join(
+        " ",
+        '<a class="{}" href="{}{}format={}">{}</a>',
+        ((classes, address, sign, key, name) for key, name in zip(FORMATS, names, strict=True)),
+    )
 
 
 @register.simple_tag

@@ -13,7 +13,7 @@ from fundament.web.accounts.requests import actor_of
 from fundament.web.drafts.compared.comparing import GROUPS, Comparison, compare
 from fundament.web.drafts.measuring.seeing import draft_to_show, drafts_to_choose
 from fundament.web.studies.figures.seeing import figures_of, study_for
-from fundament.web.tables import csv_response, xlsx_response
+from fundament.web.table_formats import FORMATS
 
 MOST_COLUMNS = 10
 
@@ -32,7 +32,7 @@ def comparison(request: HttpRequest, study_id: int) -> HttpResponse:
     every = [page.url for page in compiled.yardstick.pages]
     wanted = [url for url in request.GET.getlist("page")[:60] if url in every] or every
     found = compare(study, compiled, draft, wanted[:MOST_COLUMNS])
-    if request.GET.get("format") in ("csv", "xlsx"):
+    if request.GET.get("format") in FORMATS:
         return _file(request, study.pk, found, draft.name if draft else "")
     is_measured = draft is not None and found.rows[0].ours is not None
     all_rows = request.GET.get("rows") == "all" or not is_measured
@@ -52,5 +52,5 @@ def comparison(request: HttpRequest, study_id: int) -> HttpResponse:
 def _file(request: HttpRequest, study_id: int, found: Comparison, ours: str) -> HttpResponse:
     heading = ["group", "figure", *([ours] if ours else []), *(page.url for page in found.pages)]
     rows = [[label(f"compare.group.{row.group}"), row.name, *([row.ours] if ours else []), *row.theirs] for row in found.rows]
-    answer = csv_response if request.GET["format"] == "csv" else xlsx_response
+    answer = FORMATS[request.GET["format"]].file
     return answer(f"compare-{study_id}", heading, rows)

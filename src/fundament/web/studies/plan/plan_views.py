@@ -27,7 +27,7 @@ from fundament.web.studies.decisions import deciding
 from fundament.web.studies.decisions.opened import opened
 from fundament.web.studies.decisions.ways import WAYS
 from fundament.web.studies.plan import papers, planning
-from fundament.web.tables import csv_response, xlsx_response
+from fundament.web.table_formats import FORMATS
 from fundament.web.typed import asked
 
 WORD = "application/vnd.openxmlformats-officedocument.wordprocessingml.document"
@@ -97,7 +97,7 @@ def export_plan(request: HttpRequest, study_id: int) -> HttpResponse:
     """The plan as a file: DOCX, Markdown, JSON; or one of its tables as CSV or XLSX."""
     open_ = opened(request, study_id, "plan")
     wanted, table = request.GET.get("format", ""), request.GET.get("table", "")
-    if table and (table not in TABLES or wanted not in ("csv", "xlsx")):
+    if table and (table not in TABLES or wanted not in FORMATS):
         raise NotFoundError("error.not_found")
     if not table and wanted not in (*PAPERS, "json"):
         raise NotFoundError("error.not_found")
@@ -107,8 +107,7 @@ def export_plan(request: HttpRequest, study_id: int) -> HttpResponse:
     name = papers.file_name(open_.study)
     if table:
         heading, rows = TABLES[table]
-        answer = csv_response if wanted == "csv" else xlsx_response
-        return answer(f"{name}-{table}", heading, rows(found))
+        return FORMATS[wanted].file(f"{name}-{table}", heading, rows(found))
     if wanted == "json":
         return _file(to_json(found), "application/json", f"{name}.json")
     media, made_of = PAPERS[wanted]
