@@ -4,33 +4,21 @@ from __future__ import annotations
 
 from typing import Any
 
-from django.db import models, transaction
+from django.db import transaction
 
 from fundament.web.accounts.roles import Actor, ask, get_for
 from fundament.web.errors import ApplicationError
 from fundament.web.history.services.record import recorded
 from fundament.web.studies.figures.figures import follow
 from fundament.web.studies.models import (
-    Addition,
     BlockCorrection,
     CompetitorChoice,
-    Decision,
-    Demand,
-    Identity,
     OutlineNode,
     RankedResult,
     Result,
-    SecondaryKeyword,
     Study,
 )  # fmt: skip
-
-OF_STUDY: tuple[type[models.Model], ...] = (
-    Identity,
-    Decision,
-    Addition,
-    SecondaryKeyword,
-    Demand,
-)  # what is copied row by row, with its keys
+from fundament.web.study_files.owned import OWNED
 
 
 def duplicate(actor: Actor, study_id: int) -> Study:
@@ -47,10 +35,9 @@ def duplicate(actor: Actor, study_id: int) -> Study:
         copy._state.adding = True
         copy.save()
         _copy_results(first, copy)
-        for model in OF_STUDY:
-            model._default_manager.bulk_create(
-                _copied(row, study=copy) for row in model._default_manager.filter(study=first).order_by("pk")
-            )
+        for owned in OWNED:
+            if owned.is_plain and not owned.not_duplicated:
+                owned.model._default_manager.bulk_create(_copied(row, study=copy) for row in owned.rows_of(first))
         _copy_outline(first, copy)
         with recorded(actor, "study.duplicate", copy, study=first.shown) as recording:
             recording.made(copy)

@@ -12,7 +12,6 @@ from typing import Any
 import msgspec
 from django.db import transaction
 from django.urls import reverse
-from django.utils import timezone
 
 from fundament.core.message import Message
 from fundament.core.plain import to_plain
@@ -37,11 +36,8 @@ from fundament.web.sites.models import RawResponse, StoredReading
 from fundament.web.sites.services.readings import store_raw
 from fundament.web.studies.figures.figures import follow
 from fundament.web.studies.models import (
-    Addition,
     BlockCorrection,
     CompetitorChoice,
-    Decision,
-    Identity,
     OutlineNode,
     RankedResult,
     Ranking,
@@ -52,6 +48,7 @@ from fundament.web.studies.models import (
 from fundament.web.studies.results.intents import note_division
 from fundament.web.studies.results.opening import OPEN_FILE
 from fundament.web.studies.results.reading import note_counts
+from fundament.web.study_files.owned import OWNED
 
 
 def ask_for_study(actor: Actor, name: str, content: bytes) -> Errand:
@@ -218,24 +215,9 @@ def _end(choices: list[schema.FileChoice], number: int) -> datetime | None:
 
 
 def _decided(study: Study, file: schema.StudyFile) -> None:
-    Identity.objects.bulk_create(
-        Identity(
-            study=study, kind=row.kind, key=row.key, name=row.name, members=list(row.members), pages=list(row.pages), given_name=row.given_name,
-            given_kind=row.given_kind,
-        )
-        for row in file.identities
-    )  # fmt: skip
-    Decision.objects.bulk_create(
-        Decision(study=study, kind=row.kind, key=row.key, action=row.action, low=row.low, high=row.high, note=row.note)
-        for row in file.decisions
-    )
-    Addition.objects.bulk_create(
-        Addition(
-            study=study, kind=row.kind, what=row.what, key=row.key, name=row.name, names=list(row.names), shown_kind=row.shown_kind,
-            others=list(row.others), members=list(row.members), made_at=timezone.now(),
-        )
-        for row in file.additions
-    )  # fmt: skip
+    for owned in OWNED:
+        if owned.from_file is not None:
+            owned.model._default_manager.bulk_create(owned.from_file(study, row) for row in getattr(file, owned.field))
     made: dict[str, OutlineNode] = {}
     for place, row in enumerate(file.outline):
         parent = made.get(row.parent)

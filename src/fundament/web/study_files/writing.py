@@ -15,7 +15,8 @@ from fundament.web.drafts.text.exporting import assets_of
 from fundament.web.errors import ApplicationError
 from fundament.web.sites.models import RawResponse, StoredReading
 from fundament.web.studies.figures.figures import corrections_by_result, secondary_of
-from fundament.web.studies.models import Addition, Decision, OutlineNode, Ranking, Result, Study
+from fundament.web.studies.models import OutlineNode, Ranking, Result, Study
+from fundament.web.study_files.owned import OWNED, by
 
 
 def study_file_of(actor: Actor, study_id: int) -> tuple[Study, bytes]:
@@ -44,20 +45,7 @@ def study_file_of(actor: Actor, study_id: int) -> tuple[Study, bytes]:
         rankings=tuple(map(_ranking, study.rankings.prefetch_related("results").order_by("pk"))),
         results=_results(results, names),
         sources=tuple(listed.values()),
-        identities=tuple(
-            schema.FileIdentity(row.kind, row.key, row.name, tuple(row.members), tuple(row.pages), row.given_name, row.given_kind)
-            for row in study.identities.order_by("pk")
-        ),
-        decisions=tuple(
-            schema.FileDecision(row.kind, row.key, row.action, row.low, row.high, row.note, _by(row), row.decided_at)
-            for row in Decision.objects.filter(study=study).select_related("by").order_by("pk")
-        ),
-        additions=tuple(
-            schema.FileAddition(
-                row.kind, row.what, row.key, row.name, tuple(row.names), row.shown_kind, tuple(row.others), tuple(row.members), _by(row)
-            )
-            for row in Addition.objects.filter(study=study).select_related("by")
-        ),
+        **_plain_rows(study),
         outline=tuple(
             schema.FileHeading(
                 row.key, row.heading, row.parent.key if row.parent else "", row.subtopic, row.notes, row.planned_words, tuple(row.terms),
@@ -75,8 +63,9 @@ def study_file_of(actor: Actor, study_id: int) -> tuple[Study, bytes]:
     return study, pack(whole, analyses, ((listed[digest], row.content()) for digest, row in sorted(sources.items())), pictures)
 
 
-def _by(row: Any) -> str:
-    return str(row.by)[:200] if row.by else ""
+def _plain_rows(study: Study) -> dict[str, Any]:
+    """The rows of the study's plain tables, by their fields in the file."""
+    return {owned.field: tuple(map(owned.to_file, owned.rows_of(study))) for owned in OWNED if owned.to_file is not None}
 
 
 def _source(result: Result) -> RawResponse | None:
@@ -109,7 +98,7 @@ def _results(results: list[Result], names: dict[int, str]) -> tuple[schema.FileR
     for row in results:
         raw, reading = _source(row), row.reading
         choices = tuple(
-            schema.FileChoice(choice.chosen, choice.since, choice.until, _said(choice.reason), _by(choice))
+            schema.FileChoice(choice.chosen, choice.since, choice.until, _said(choice.reason), by(choice))
             for choice in row.choices.select_related("by").order_by("pk")
         )
         found.append(

@@ -9,6 +9,7 @@ import zipfile
 from collections.abc import Callable
 from typing import Any
 
+import msgspec
 import pytest
 from django.core.files.uploadedfile import SimpleUploadedFile
 from django.test import Client
@@ -19,6 +20,7 @@ from hypothesis import strategies as st
 from fundament.files.errors import FileError
 from fundament.files.study_files import unpack
 from fundament.schemas import study_file
+from fundament.schemas import study_file as schema
 from fundament.study_command import study_command
 from fundament.web.accounts.models import Workspace
 from fundament.web.accounts.roles import Actor, job_in
@@ -36,12 +38,14 @@ from fundament.web.sites.services.readings import known_reading_of
 from fundament.web.studies.decisions import adding
 from fundament.web.studies.decisions.deciding import call, decide_on, plan_length
 from fundament.web.studies.figures.yardsticks import compiled_of
-from fundament.web.studies.models import BlockCorrection, Decision, OutlineNode, Result, Study
+from fundament.web.studies.models import BlockCorrection, Decision, Demand, KeyAlias, OutlineNode, Ranking, Result, Study
 from fundament.web.studies.plan import outlining
 from fundament.web.studies.results import choosing, correcting, pages, rereading
 from fundament.web.studies.results.collecting import collect
 from fundament.web.studies.results.reading import read_waiting
+from fundament.web.study_files.duplicating import duplicate
 from fundament.web.study_files.opening import open_study_file
+from fundament.web.study_files.owned import OWNED
 from fundament.web.study_files.writing import study_file_of
 from tests.helpers import examples
 from tests.test_draft_files import png
@@ -366,3 +370,21 @@ def test_scores_are_kept_with_what_they_stand_for(decided: Study, actor: Actor) 
     assert compiled_of(decided.pk) is not None
     found = unpack(study_file_of(actor, decided.pk)[1]).study
     assert found.drafts[0].total is not None and set(found.stages) == {"reading", "analysis", "consensus", "score"}
+
+
+def test_every_table_that_hangs_on_a_study_says_whether_it_goes_along() -> None:
+    hanging = {relation.related_model for model in (Study, Result, Ranking, Draft) for relation in model._meta.related_objects}
+    assert {owned.model for owned in OWNED} == hanging and len(OWNED) == len(hanging)
+    fields = {field.name for field in msgspec.structs.fields(schema.StudyFile)}
+    assert {owned.field for owned in OWNED if owned.to_file} <= fields
+
+
+def test_what_goes_along_is_there_afterwards(decided: Study, actor: Actor) -> None:
+    opened, copy = open_study_file(actor, study_file_of(actor, decided.pk)[1]), duplicate(actor, decided.pk)
+    for owned in OWNED:
+        if owned.is_plain:
+            count = owned.model._default_manager.filter(study=decided).count()
+            assert count or owned.model in (Demand, KeyAlias), owned.model
+            assert owned.model._default_manager.filter(study=copy).count() == count, owned.model
+            if owned.to_file:
+                assert owned.model._default_manager.filter(study=opened).count() == count, owned.model
