@@ -2,10 +2,12 @@
 
 from __future__ import annotations
 
+import contextlib
+from collections.abc import Callable
 from typing import Any
 
 import pytest
-from django.db import connection
+from django.db import connection, transaction
 from procrastinate.contrib.django.models import ProcrastinateJob
 from procrastinate.jobs import Job
 
@@ -13,9 +15,9 @@ from fundament.web.accounts.models import Workspace
 from fundament.web.accounts.roles import Actor
 from fundament.web.errors import ApplicationError, NotAllowedError, NotFoundError
 from fundament.web.operating.models import JobTrouble
-from fundament.web.operating.services import jobs
+from fundament.web.operating.services import jobs, queueing
 from fundament.web.studies.models import Study
-from fundament.web.studies.queueing import queue_reading
+from fundament.web.studies.queueing import queue_figures, queue_reading
 from fundament.web.studies.results.opening import open_study
 from tests.web.running_jobs import break_job, run_job
 
@@ -33,6 +35,31 @@ def job_of(study: Study, status: str = "") -> Job:
         with connection.cursor() as cursor:
             cursor.execute("UPDATE procrastinate_jobs SET status = %s WHERE id = %s", [status, row.pk])
     return ProcrastinateJob.objects.get(pk=row.pk).procrastinate_job
+
+
+def jobs_of(study: Study) -> int:
+    return int(ProcrastinateJob.objects.filter(args={"study_id": study.pk}).count())
+
+
+@pytest.mark.parametrize("queue", [queue_reading, queue_figures])
+def test_a_worker_queues_a_job_when_its_rows_can_be_seen(
+    opened: Study, monkeypatch: pytest.MonkeyPatch, django_capture_on_commit_callbacks: Any, queue: Callable[[Study], None]
+) -> None:
+    before = jobs_of(opened)
+    monkeypatch.setattr(queueing, "DjangoConnector", type("AnotherConnector", (), {}))  # as in a worker
+    with django_capture_on_commit_callbacks(execute=True):
+        queue(opened)
+        assert jobs_of(opened) == before
+    assert jobs_of(opened) == before + 1
+
+
+def test_a_web_process_queues_a_job_in_the_transaction_of_its_rows(opened: Study) -> None:
+    before = jobs_of(opened)
+    with contextlib.suppress(RuntimeError), transaction.atomic():
+        queue_reading(opened)
+        assert jobs_of(opened) == before + 1
+        raise RuntimeError
+    assert jobs_of(opened) == before
 
 
 def test_a_job_whose_process_ended_is_tried_again_behind_all_others(opened: Study) -> None:

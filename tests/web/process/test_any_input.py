@@ -17,7 +17,8 @@ from hypothesis import strategies as st
 
 from fundament.web.accounts.roles import Actor
 from tests.helpers import examples
-from tests.web.people.test_roles import ADDRESSES, draft, places  # noqa: F401 - fixtures
+from tests.web.people.addresses import ADDRESSES
+from tests.web.people.test_roles import draft, places  # noqa: F401 - fixtures
 
 FIELDS = (
     "name", "role", "note", "remove", "username", "password", "display_name", "time_zone", "language", "keyword", "country", "device", "depth",

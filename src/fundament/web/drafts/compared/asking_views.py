@@ -15,14 +15,12 @@ from django.views.decorators.http import require_GET
 from fundament.core.yardstick.model import PageSummary
 from fundament.core.yardstick.other_pages.questions import VERDICTS, Answer
 from fundament.messages import label
-from fundament.web.accounts.requests import actor_of
-from fundament.web.accounts.roles import can
 from fundament.web.drafts.measuring.seeing import draft_to_show, drafts_to_choose
 from fundament.web.drafts.measuring.texts import text_of
 from fundament.web.drafts.models import Draft
 from fundament.web.drawings.matrix import matrix
+from fundament.web.studies.decisions.opened import opened
 from fundament.web.studies.figures.asking import Asked, asked_of
-from fundament.web.studies.figures.seeing import figures_of, study_for
 from fundament.web.studies.models import Study
 from fundament.web.tables import Column, exported, table_of
 
@@ -89,27 +87,18 @@ def _sends(study: Study, asked: Asked) -> SafeString:
 @require_GET
 def questions(request: HttpRequest, study_id: int) -> HttpResponse:
     """All that came with the study's results, and who answers it."""
-    actor = actor_of(request)
-    study = study_for(actor, study_id)
-    compiled = figures_of(study)
-    context: dict[str, Any] = {"study": study, "tab": "questions", "yardstick": compiled.yardstick if compiled else None}
+    open_ = opened(request, study_id, "questions")
+    study, compiled, context = open_.study, open_.compiled, open_.context
     if compiled is None:
         return render(request, "drafts/compared/questions.html", context)
-    drafts = drafts_to_choose(actor, study)
+    drafts = drafts_to_choose(open_.actor, study)
     draft = draft_to_show(request.GET.get("draft", ""), drafts)
     asked = asked_of(study, compiled, text_of(draft).reading(compiled.language) if draft else None)
-    columns = _columns(study, compiled.yardstick.pages, draft, can(actor, "study.decide"))
+    columns = _columns(study, compiled.yardstick.pages, draft, context["may_decide"])
     table = table_of(request, asked, columns, first="-answered", text=lambda a: a.text, keep=("draft",))
     file = exported(request, table, f"questions-{study.pk}")
     if file is not None:
         return file
     open_ones = [one.text for one in asked if one.kind == "question" and not one.answered]
-    context |= {
-        "table": table,
-        "drafts": drafts,
-        "draft": draft,
-        "asked": asked,
-        "open_ones": open_ones,
-        "may_decide": can(actor, "study.decide"),
-    }
+    context |= {"table": table, "drafts": drafts, "draft": draft, "asked": asked, "open_ones": open_ones}
     return render(request, "drafts/compared/questions.html", context)

@@ -2,17 +2,14 @@
 
 from __future__ import annotations
 
-from typing import Any
-
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import render
 from django.views.decorators.http import require_GET
 
 from fundament.messages import label
-from fundament.web.accounts.requests import actor_of
 from fundament.web.drafts.compared.comparing import GROUPS, Comparison, compare
 from fundament.web.drafts.measuring.seeing import draft_to_show, drafts_to_choose
-from fundament.web.studies.figures.seeing import figures_of, study_for
+from fundament.web.studies.decisions.opened import opened
 from fundament.web.table_formats import FORMATS
 
 MOST_COLUMNS = 10
@@ -21,13 +18,11 @@ MOST_COLUMNS = 10
 @require_GET
 def comparison(request: HttpRequest, study_id: int) -> HttpResponse:
     """A draft against up to ten competitors: what differs from the usual, or everything; as a file with everything."""
-    actor = actor_of(request)
-    study = study_for(actor, study_id)
-    compiled = figures_of(study)
-    context: dict[str, Any] = {"study": study, "tab": "compare", "yardstick": compiled.yardstick if compiled else None}
+    open_ = opened(request, study_id, "compare")
+    study, compiled, context = open_.study, open_.compiled, open_.context
     if compiled is None:
         return render(request, "drafts/compared/compare.html", context)
-    drafts = drafts_to_choose(actor, study)
+    drafts = drafts_to_choose(open_.actor, study)
     draft = draft_to_show(request.GET.get("draft", ""), drafts)
     every = [page.url for page in compiled.yardstick.pages]
     wanted = [url for url in request.GET.getlist("page")[:60] if url in every] or every
