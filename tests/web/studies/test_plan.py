@@ -118,7 +118,7 @@ def test_the_pdf_has_text_title_language_and_bookmarks(signed_in: Client, planne
     assert signed_in.get(reverse("export-plan", args=[planned.pk]), {"format": "pdf"}).status_code == 404  # no view sets one
     screen = after_errand(signed_in, signed_in.post(reverse("set-plan-pdf", args=[planned.pk]))).content.decode()
     number = Errand.objects.latest("pk").pk
-    assert "The PDF is made" in screen and reverse("plan-pdf", args=[number]) in screen
+    assert "The PDF is ready" in screen and reverse("plan-pdf", args=[number]) in screen
     answer = signed_in.get(reverse("plan-pdf", args=[number]))
     content = answer.content
     assert answer["Content-Disposition"].endswith('.pdf"') and answer["Content-Type"] == "application/pdf"
