@@ -121,6 +121,13 @@ def test_the_library_is_searched_and_a_picture_taken_with_its_credit(
     assert (asset.licence, asset.source) == (first["licence"], first["address"])
 
 
+def test_what_a_search_kept_goes_with_the_next(signed_in: Client, settings: object, standins: str) -> None:
+    settings.PICTURES_ADDRESS = standins  # type: ignore[attr-defined]
+    for words in ("brick", "sand"):
+        part_after_errand(signed_in, signed_in.post(reverse("search-library"), {"words": words}))
+    assert [errand.arguments for errand in Errand.objects.filter(content__isnull=False)] == [{"words": "sand"}]
+
+
 def test_a_search_of_the_library_is_ones_own_and_comes_without_its_small_pictures_too(
     signed_in: Client, settings: object, standins: str, actor: Actor, monkeypatch: pytest.MonkeyPatch
 ) -> None:

@@ -66,6 +66,9 @@ def ask_for(actor: Actor, kind: str, about: str, arguments: Mapping[str, Any], c
 
     assert kind in _kinds and actor.person is not None
     Errand.objects.filter(workspace=actor.workspace, asked_at__lt=timezone.now() - KEPT).exclude(state__in=Errand.UNDER_WAY).delete()
+    # what the last one of this kind kept goes with the next: pictures to choose from take megabytes
+    mine = Errand.objects.filter(workspace=actor.workspace, person=actor.person, kind=kind, content__isnull=False)
+    mine.exclude(state__in=Errand.UNDER_WAY).delete()
     try:
         with transaction.atomic():
             errand = Errand.objects.create(
