@@ -3,42 +3,67 @@
 from __future__ import annotations
 
 import ast
-import string
+import re
 from pathlib import Path
 from typing import Any
 
 import pytest
 
-import fundament.messages
 from fundament.core.message import message
-from fundament.messages import label, say
-from fundament.messages.en_gb import LABELS, TEXTS
+from fundament.messages import catalogue_of, label, say, spoken, words
+from fundament.messages.catalogue import Catalogue
+from tests.words import TAG_OR_ENTITY, asked
 
 SOURCE = Path(__file__).resolve().parents[2] / "src" / "fundament"
 MAKERS = {"message", "Message", "CoreError", "PageError", "ServiceError", "ProviderError", "QuotaError", "StoredValueError", "ApplicationError",
-          "NotFoundError", "NotAllowedError", "ChangedSinceError", "_NotConnectedError", "FileError"}  # fmt: skip
+          "NotFoundError", "NotAllowedError", "ChangedSinceError", "_NotConnectedError", "FileError", "words", "later"}  # fmt: skip
+TAGS = {"<b>", "</b>", "<em>", "</em>", "<strong>", "</strong>", "<kbd>", "</kbd>", "<code>", "</code>"}
+
+
+def in_files(key: str) -> str:
+    return key.replace(".", "-").replace(" ", "_")
 
 
 def made() -> list[tuple[str, set[str], str]]:
-    """(code, names of its values, where) of every message and error with a plain code in the sources."""
+    """(code, names of its values, where) of every message and error with a plain code in the sources, and of every tag in the templates."""
     found = []
     for path in SOURCE.rglob("*.py"):
         for node in ast.walk(ast.parse(path.read_text(encoding="utf-8"))):
             if not isinstance(node, ast.Call) or getattr(node.func, "id", "") not in MAKERS or not node.args:
                 continue
-            code, names = node.args[0], {keyword.arg for keyword in node.keywords}
-            if isinstance(code, ast.Constant) and None not in names:
-                found.append((str(code.value), {str(name) for name in names}, f"{path.name}:{node.lineno}"))
+            names = {keyword.arg for keyword in node.keywords}
+            for code in ast.walk(node.args[0]):
+                if (
+                    isinstance(code, ast.Constant)
+                    and isinstance(code.value, str)
+                    and re.fullmatch(r"\w+(\.\w+)*\.\w*[a-z0-9]", code.value)
+                    and None not in names
+                ):
+                    found.append((code.value, {str(name) for name in names}, f"{path.name}:{node.lineno}"))
+    for path in (SOURCE / "web" / "templates").rglob("*.html"):
+        for tag in re.findall(r"\{% say (.*?) %\}", path.read_text(encoding="utf-8"), re.DOTALL):
+            key = re.match(r"""(['"])([\w.]+)\1""", tag)
+            if key:
+                found.append((key[2], set(re.findall(r"\s(\w+)=", tag)), path.name))
     return found
 
 
-def fields(pattern: str) -> set[str]:
-    return {name for _, name, _, _ in string.Formatter().parse(pattern) if name}
-
-
 def test_every_message_has_words_that_ask_for_what_it_brings() -> None:
-    wrong = [(where, code) for code, names, where in made() if code not in TEXTS or not fields(TEXTS[code]) <= names]
-    assert not wrong and len(made()) > 100
+    known = asked()
+    wrong = [(where, code) for code, names, where in made() if in_files(code) not in known or not known[in_files(code)][0] <= names]
+    assert not wrong and len(made()) > 1_500
+
+
+def test_no_words_stand_there_for_nobody() -> None:
+    """Words of screens that no template says; a key that is put together in the code is said by the groups below."""
+    everything = "\n".join(
+        path.read_text(encoding="utf-8")
+        for suffix in ("*.py", "*.html", "*.ts")
+        for path in SOURCE.rglob(suffix)
+        if "en-gb" not in path.parts
+    )
+    unsaid = [name for name, (_, _, of_screens) in asked().items() if of_screens and name.replace("-", ".", 1) not in everything]
+    assert not unsaid
 
 
 def test_every_column_and_verb_has_a_name() -> None:
@@ -47,7 +72,7 @@ def test_every_column_and_verb_has_a_name() -> None:
     from fundament.core.yardstick.measures import MEASURES
 
     keys = [*(f"check.{check}" for check in checks()), *(part.key for part in PARTS), *(measure.key for measure in MEASURES)]
-    assert not [key for key in keys if label(key) == key and key not in LABELS]
+    assert not [key for key in keys if spoken().label(key) is None]
 
 
 @pytest.mark.parametrize(
@@ -61,20 +86,39 @@ def test_every_column_and_verb_has_a_name() -> None:
         ("note.far_off", {"url": "https://a.example/", "words": 14_000}, "14,000 words"),
         ("advice.other_language", {"language": "de"}, "another language (German)"),
         ("reason.keyword_share", {"share": 0.5}, "50% of it"),
+        ("address.port", {"port": 8080}, "Port 8080 is"),
     ],
 )  # fmt: skip
 def test_numbers_and_names_are_put_into_words(code: str, values: dict[str, Any], words: str) -> None:
     assert words in say(message(code, **values))
 
 
-def test_no_code_has_two_sentences() -> None:
-    """Neither in one place nor in two."""
-    folder = Path(fundament.messages.__file__).parent
-    written: dict[str, list[str]] = {"texts": [], "labels": []}
-    for path in folder.glob("en_gb*.py"):
-        for node in ast.parse(path.read_text(encoding="utf-8")).body:
-            if isinstance(node, ast.Assign) and isinstance(node.value, ast.Dict):
-                kind = "labels" if "LABELS" in ast.unparse(node.targets[0]) else "texts"
-                written[kind] += [key.value for key in node.value.keys if isinstance(key, ast.Constant)]
-    for keys in written.values():
-        assert len(keys) > 100 and [key for key in set(keys) if keys.count(key) > 1] == []
+def test_a_name_that_nothing_has_is_its_key_and_a_missing_value_is_an_error() -> None:
+    assert label("no.such.thing") == "no.such.thing"
+    with pytest.raises(KeyError, match=r"no\.such\.thing"):
+        words("no.such.thing")
+    with pytest.raises(KeyError, match="all"):
+        words("number.of", of=3)
+
+
+@pytest.mark.parametrize("source", ["a-b = { $x\n", "twice = one\ntwice = two\n", "Sentence without a name.\n"])
+def test_a_fault_in_the_files_is_found_when_they_are_read(source: str) -> None:
+    with pytest.raises(ValueError, match=r"FTL|twice"):
+        Catalogue("en-gb", [source])
+
+
+def test_words_of_another_language_have_its_plurals_and_numbers() -> None:
+    polish = Catalogue("pl", ["pages = { $pages } { $pages ->\n    [one] strona\n    [few] strony\n   *[many] stron\n}\n"])
+    assert [polish.words("pages", {"pages": n}) for n in (1, 3, 5, 22)] == ["1 strona", "3 strony", "5 stron", "22 strony"]
+    assert Catalogue("de", ["words = { $words } Wörter\n"]).words("words", {"words": 1_250}) == "1.250 Wörter"
+
+
+def test_what_is_put_into_pages_holds_only_tags_of_emphasis_and_the_rest_none() -> None:
+    for name, (_, text, of_screens) in asked().items():
+        marks = [mark for mark in TAG_OR_ENTITY.findall(text) if mark.startswith("<")]
+        assert '"' not in text, name  # it would end an attribute
+        assert not of_screens or set(marks) <= TAGS, name
+        assert not of_screens or all(marks.count(f"<{tag}>") == marks.count(f"</{tag}>") for tag in ("b", "em", "strong", "kbd", "code")), (
+            name
+        )
+    assert catalogue_of("en-gb").words("shared.save", {}) == "Save"

@@ -26,6 +26,7 @@ from fundament.web.studies.models import Study
 from fundament.web.studies.results.opening import open_study
 from tests.conftest import KEYWORD
 from tests.rows import KeptRows
+from tests.web.places import draft, places  # noqa: F401 - fixtures for all
 
 ROLES = ("reader", "writer", "editor", "owner")
 

@@ -18,7 +18,6 @@ from hypothesis import strategies as st
 from fundament.web.accounts.roles import Actor
 from tests.helpers import examples
 from tests.web.people.addresses import ADDRESSES
-from tests.web.people.test_roles import draft, places  # noqa: F401 - fixtures
 
 FIELDS = (
     "name", "role", "note", "remove", "username", "password", "display_name", "time_zone", "language", "keyword", "country", "device", "depth",
@@ -55,7 +54,7 @@ TOGETHER = 12  # addresses that are tried on the same rows, each leaving them as
 
 
 @pytest.mark.parametrize("first", range(0, len(NAMES), TOGETHER), ids=lambda first: NAMES[first])
-def test_no_form_and_no_address_ends_in_a_fault(client: Client, actor: Actor, places: dict[str, dict[str, Any]], first: int) -> None:  # noqa: F811
+def test_no_form_and_no_address_ends_in_a_fault(client: Client, actor: Actor, places: dict[str, dict[str, Any]], first: int) -> None:
     client.raise_request_exception = False
     for name in NAMES[first : first + TOGETHER]:
         with undone():
@@ -88,7 +87,7 @@ def undone() -> Iterator[None]:
 
 @MANY
 @given(value=bodies)
-def test_no_json_ends_in_a_fault(signed_in: Client, places: dict[str, dict[str, Any]], value: Any) -> None:  # noqa: F811
+def test_no_json_ends_in_a_fault(signed_in: Client, places: dict[str, dict[str, Any]], value: Any) -> None:
     signed_in.raise_request_exception = False
     address = reverse("save-draft", kwargs=places["save-draft"])
     answer = signed_in.post(address, json.dumps(value), content_type="application/json")
@@ -97,7 +96,7 @@ def test_no_json_ends_in_a_fault(signed_in: Client, places: dict[str, dict[str, 
 
 @settings(MANY, max_examples=examples(60))
 @given(document=nodes, version=st.integers() | st.just(1))
-def test_no_document_ends_in_a_fault(signed_in: Client, places: dict[str, dict[str, Any]], document: Any, version: int) -> None:  # noqa: F811
+def test_no_document_ends_in_a_fault(signed_in: Client, places: dict[str, dict[str, Any]], document: Any, version: int) -> None:
     signed_in.raise_request_exception = False
     address = reverse("save-draft", kwargs=places["save-draft"])
     body = {"document": {"type": "doc", "content": document if isinstance(document, list) else [document]}, "base_version": version}
@@ -108,7 +107,7 @@ def test_no_document_ends_in_a_fault(signed_in: Client, places: dict[str, dict[s
 @given(
     raw=st.binary(max_size=200) | st.sampled_from([b"[" * 100_000, b'{"document": ' * 2_000, b"\xff\xfe", b'"\\ud800"', b"1e999", b"NaN"])
 )
-def test_no_bytes_end_in_a_fault(signed_in: Client, places: dict[str, dict[str, Any]], raw: bytes) -> None:  # noqa: F811
+def test_no_bytes_end_in_a_fault(signed_in: Client, places: dict[str, dict[str, Any]], raw: bytes) -> None:
     signed_in.raise_request_exception = False
     for name in ("save-draft", "own-entities", "new-study", "choose", "overrule"):
         for kind in ("application/json", "application/x-www-form-urlencoded", "multipart/form-data; boundary=x", "text/plain", ""):
@@ -137,7 +136,7 @@ SPOILT = ["\x00", "a\x00b", "x" * 30_000, "9" * 30, "<b>\r\n", "\u202e", "-1", "
 
 
 @pytest.mark.parametrize("name", RIGHT)
-def test_one_spoilt_field_is_no_fault(client: Client, actor: Actor, places: dict[str, dict[str, Any]], name: str) -> None:  # noqa: F811
+def test_one_spoilt_field_is_no_fault(client: Client, actor: Actor, places: dict[str, dict[str, Any]], name: str) -> None:
     client.raise_request_exception = False
     address = reverse(name, kwargs=places[name])
     body = {field: value.replace("KEY", places["term"]["key"]) for field, value in RIGHT[name].items()}

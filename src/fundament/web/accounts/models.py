@@ -10,9 +10,12 @@ from django.conf import settings
 from django.contrib.auth.models import AbstractUser
 from django.db import models
 
+from fundament.messages import words
+from fundament.web.templating import choices_of
+
 TIME_ZONES = sorted(zoneinfo.available_timezones() - {"localtime", "Factory"})
-INTERFACE_LANGUAGES = (("en-gb", "English"),)
-ROLES = (("owner", "Owner"), ("editor", "Editor"), ("writer", "Writer"), ("reader", "Reader"))
+INTERFACE_LANGUAGES = choices_of("interface_language", "en-gb")
+ROLES = choices_of("role", "owner", "editor", "writer", "reader")
 
 
 class Person(AbstractUser):
@@ -123,7 +126,7 @@ class SignIn(models.Model):
         """On what, as far as the browser tells."""
         if not self.browser:
             return "unknown"
-        return "phone or tablet" if "Mobile" in self.browser or "Tablet" in self.browser else "computer"
+        return words("device.small" if "Mobile" in self.browser or "Tablet" in self.browser else "device.computer")
 
 
 class SignInTries(models.Model):

@@ -14,4 +14,4 @@ class AssetsConfig(AppConfig):
 
         running.declare(running.KindOfErrand(keeping.PICTURE, keeping.carried_out, lambda _: "/studies/"))
         running.declare(running.KindOfErrand(library.LIBRARY, library.carried_out, lambda _: "/studies/"))
-        declare_store(Store("Pictures of drafts", lambda workspace: stored_bytes(Asset.objects.filter(workspace_id=workspace), "content")))
+        declare_store(Store("pictures", lambda workspace: stored_bytes(Asset.objects.filter(workspace_id=workspace), "content")))

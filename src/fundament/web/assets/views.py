@@ -7,7 +7,7 @@ from django.shortcuts import render
 from django.urls import reverse
 from django.views.decorators.http import require_GET, require_POST
 
-from fundament.messages import say
+from fundament.messages import say, words
 from fundament.web.accounts.requests import actor_of
 from fundament.web.accounts.roles import ask, get_for
 from fundament.web.answers import answers_json
@@ -70,7 +70,7 @@ def library(request: HttpRequest, errand_id: int) -> HttpResponse:
 
 def _library(request: HttpRequest, errand: Errand) -> HttpResponse:
     if errand.is_under_way:
-        return waiting(request, errand, reverse("picture-library", args=[errand.pk]), "The library is searched.")
+        return waiting(request, errand, reverse("picture-library", args=[errand.pk]), words("picture_library.searched"))
     context = {
         "errand": errand, "words": errand.arguments["words"], "found": (errand.result or {}).get("found", []),
         "problem": say(message_of(errand.problem)) if errand.problem else "",

@@ -25,9 +25,9 @@ class DraftsConfig(AppConfig):
         from fundament.web.studies import our_texts
         from fundament.web.studies.signals import figures_changed, study_read
 
-        declare_store(Store("Drafts", lambda workspace: stored_bytes(Draft.objects.filter(workspace_id=workspace), "document")))
+        declare_store(Store("drafts", lambda workspace: stored_bytes(Draft.objects.filter(workspace_id=workspace), "document")))
         declare_store(
-            Store("Revisions", lambda workspace: stored_bytes(Revision.objects.filter(draft__workspace_id=workspace), "document"))
+            Store("revisions", lambda workspace: stored_bytes(Revision.objects.filter(draft__workspace_id=workspace), "document"))
         )
 
         def score_drafts(sender: object, study_id: int, **_: object) -> None:

@@ -11,9 +11,11 @@ from django.utils import timezone
 
 from fundament.core.documents.schema import SCHEMA_VERSION
 from fundament.core.version import CORE_VERSION
+from fundament.messages import words
 from fundament.web.accounts.models import Workspace
 from fundament.web.sites.models import Page
 from fundament.web.studies.models import Consensus, Study
+from fundament.web.templating import choices_of
 
 
 class Draft(models.Model):
@@ -71,14 +73,7 @@ class Statement(models.Model):
     more of the measure are there. text: of the block that it hangs on, or the text that is there.
     """
 
-    KINDS = (
-        ("there", "There already"),
-        ("covered", "Covered"),
-        ("not_covered", "Not covered"),
-        ("ours", "This is ours"),
-        ("fine", "This is fine"),
-        ("not_for_page", "Not for this page"),
-    )
+    KINDS = choices_of("statement_kind", "there", "covered", "not_covered", "ours", "fine", "not_for_page")
     SETTLING = ("covered", "not_covered")
     OF_PASSAGES = ("ours", "fine")
 
@@ -111,13 +106,7 @@ def stamps() -> dict[str, Any]:
 class Revision(models.Model):
     """A draft as it was at one time. Never changed, but that one of a conflict grows while the same tab goes on."""
 
-    CAUSES = (
-        ("kept", "Kept now and then"),
-        ("conflict", "Could not be saved over a newer text"),
-        ("before", "Before another was taken over"),
-        ("published", "Published"),
-        ("proposal", "Before proposals were taken"),
-    )
+    CAUSES = choices_of("revision_cause", "kept", "conflict", "before", "published", "proposal")
 
     draft = models.ForeignKey(Draft, on_delete=models.CASCADE, related_name="revisions")
     version = models.PositiveIntegerField()
@@ -138,7 +127,7 @@ class Revision(models.Model):
     @property
     def by(self) -> str:
         """Who made it."""
-        return f"{self.guest}, by a link" if self.guest else self.created_by.shown if self.created_by else ""
+        return words("revision.by_a_link", name=self.guest) if self.guest else self.created_by.shown if self.created_by else ""
 
     def __str__(self) -> str:
         return f"{self.draft}, version {self.version}"
@@ -148,7 +137,7 @@ class SettledProposal(models.Model):
     """What became of a proposal. key: see `core.edits.proposals`. before, after: what was shown. gain: points of 100, as it was said then."""
 
     TAKEN, EDITED, DISMISSED = "taken", "edited", "dismissed"
-    VERDICTS = ((TAKEN, "Taken"), (EDITED, "Edited and taken"), (DISMISSED, "Dismissed"))
+    VERDICTS = choices_of("proposal_verdict", TAKEN, EDITED, DISMISSED)
 
     draft = models.ForeignKey(Draft, on_delete=models.CASCADE, related_name="settled_proposals")
     key = models.CharField(max_length=240)

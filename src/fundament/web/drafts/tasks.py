@@ -33,10 +33,9 @@ def _name_of_publication(publication_id: int) -> str:
 
 
 jobs.declare(
-    KindOfJob("score_again", "Scoring drafts again", score_again, name_of_study, workspace_of_study, _leave_scores),
+    KindOfJob("score_again", score_again, name_of_study, workspace_of_study, _leave_scores),
     KindOfJob(
         "read_publication",
-        "Reading a published page",
         publishing.read_again,
         _name_of_publication,
         _workspace_of_publication,

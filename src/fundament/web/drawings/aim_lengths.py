@@ -7,6 +7,8 @@ from collections.abc import Sequence
 from django.utils.html import format_html, format_html_join
 from django.utils.safestring import SafeString
 
+from fundament.messages import words
+
 WIDTH, HEIGHT = 460, 170
 _LEFT, _RIGHT, _TOP, _BOTTOM = 34, 24, 10, 30
 
@@ -26,17 +28,17 @@ def aim_lengths(points: Sequence[tuple[int, float, float]], planned: int) -> Saf
         "", '<line class="curve-grid" x1="{}" x2="{}" y1="{}" y2="{}"/><text class="curve-number" x="{}" y="{}">{}</text>',
         ((_LEFT, WIDTH - _RIGHT, y(value), y(value), _LEFT - 6, float(y(value)) + 4, value) for value in (0, 50, 100)),
     )  # fmt: skip
-    words = format_html_join(
+    numbers = format_html_join(
         "", '<text class="curve-words" x="{}" y="{}">{}</text>', ((x(n), HEIGHT - 10, f"{n:,}") for n, _, _ in _apart(points))
     )
     band = " ".join([*(f"{x(n)},{y(aim)}" for n, aim, _ in points), *(f"{x(n)},{y(enough)}" for n, _, enough in reversed(points))])
     line = " ".join(f"{x(n)},{y(aim)}" for n, aim, _ in points)
     at = x(min(max(planned, least), most))
-    said = "; ".join(f"{n:,} words: {aim:.0f}" for n, aim, _ in points)
+    said = words("aim_lengths.all", points="; ".join(words("aim_lengths.one", words=n, aim=round(aim)) for n, aim, _ in points))
     return format_html(
-        '<svg class="curve aim-lengths" viewBox="0 0 {} {}" role="img" aria-label="Aim by planned length. {}"><title>{}</title>{}{}'
+        '<svg class="curve aim-lengths" viewBox="0 0 {} {}" role="img" aria-label="{}"><title>{}</title>{}{}'
         '<polygon class="enough-band" points="{}"/><polyline class="curve-mean" points="{}"/><line class="core-aim" x1="{}" x2="{}" y1="{}" y2="{}"/></svg>',
-        WIDTH, HEIGHT, said, said, grid, words, band, line, at, at, y(100), y(0),
+        WIDTH, HEIGHT, said, said, grid, numbers, band, line, at, at, y(100), y(0),
     )  # fmt: skip
 
 

@@ -12,7 +12,7 @@ from dataclasses import dataclass
 from django.utils.html import format_html, format_html_join
 from django.utils.safestring import SafeString
 
-from fundament.messages import label
+from fundament.messages import label, words
 
 LEAST_DRAWN = 0.05  # points: thinner layers are not drawn
 
@@ -52,19 +52,22 @@ def core_sample(
     hatched = SafeString("")
     if excused >= LEAST_DRAWN:
         hatched = format_html(
-            '<g class="core-excused"><title>{} points excused: not for this page, or taken from it by a competitor</title><rect x="0.5" y="0" width="{}" height="{}" fill="url(#pattern-excused)" pointer-events="none"/></g>',
-            f"{excused:.1f}", f"{core_width:.1f}", f"{min(excused, 100.0) * scale:.1f}",
+            '<g class="core-excused"><title>{}</title><rect x="0.5" y="0" width="{}" height="{}" fill="url(#pattern-excused)" pointer-events="none"/></g>',
+            words("core_sample.excused_why", points=f"{excused:.1f}"), f"{core_width:.1f}", f"{min(excused, 100.0) * scale:.1f}",
         )  # fmt: skip
-    mark, words = SafeString(""), "No score yet"
+    mark, said = SafeString(""), words("core_sample.no_score")
     if total is not None:
         mark = format_html('<path class="core-total" d="M{} {}l7 -4.5v9z"/>', f"{left + 3:.1f}", y(total))
-        parts = ", ".join(f"{label(x.name).lower()} {x.points:.1f} of {x.max:.0f}" for x in layers)
-        words = f"Score {total:.1f} of 100; {f'aim {aim:.0f}' if aim else 'no aim'}; {parts}"
-        words += f"; {excused:.1f} points excused" if excused >= LEAST_DRAWN else ""
+        parts = ", ".join(
+            words("core_sample.part", part=label(x.name).lower(), points=f"{x.points:.1f}", most=f"{x.max:.0f}") for x in layers
+        )
+        to_reach = words("core_sample.aim", aim=f"{aim:.0f}") if aim else words("core_sample.no_aim")
+        said = words("core_sample.score", total=f"{total:.1f}", aim=to_reach, parts=parts)
+        said += f"; {words('core_sample.excused', points=f'{excused:.1f}')}" if excused >= LEAST_DRAWN else ""
     return format_html(
-        '<svg class="core-sample" width="{w}" height="{h}" viewBox="0 -6 {w} {hh}" role="img" aria-label="{words}">'
+        '<svg class="core-sample" width="{w}" height="{h}" viewBox="0 -6 {w} {hh}" role="img" aria-label="{said}">'
         '{drawn}{hatched}<line class="core-scale" x1="{l}" x2="{l}" y1="0" y2="{ht}"/>{ticks}{aim}{mark}</svg>',
-        w=width, h=height + 12, hh=height + 12, ht=height, words=words, drawn=drawn, hatched=hatched, l=f"{left + 3:.1f}", ticks=tick_lines, aim=aim_line,
+        w=width, h=height + 12, hh=height + 12, ht=height, said=said, drawn=drawn, hatched=hatched, l=f"{left + 3:.1f}", ticks=tick_lines, aim=aim_line,
         mark=mark,
     )  # fmt: skip
 
@@ -87,7 +90,12 @@ def _piece(
     place = format_html(
         'x="0.5" y="{}" width="{}" height="{}"', f"{height - high * scale:.1f}", f"{core_width:.1f}", f"{(high - low) * scale:.1f}"
     )
-    says = f"{label(layer.name)}: {layer.points:.1f} of {layer.max:.0f} points, {'earned' if is_earned else 'the rest lacks'}"
+    says = words(
+        "core_sample.earned" if is_earned else "core_sample.lacks",
+        part=label(layer.name),
+        points=f"{layer.points:.1f}",
+        most=f"{layer.max:.0f}",
+    )
     kind = "earned" if is_earned else "lacking"
     ground = format_html('<rect class="core-ground" {}/>', place) if is_earned else SafeString("")
     fill = f"url(#pattern-{layer.name})" if is_earned else "none"

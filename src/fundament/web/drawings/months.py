@@ -7,6 +7,8 @@ from collections.abc import Mapping
 from django.utils.html import format_html, format_html_join
 from django.utils.safestring import SafeString
 
+from fundament.messages import words
+
 HEIGHT, STEP, MOST_MONTHS = 18, 4, 24
 
 
@@ -22,7 +24,8 @@ def months_strip(months: Mapping[str, float]) -> SafeString:
         ((STEP * n + 2, STEP * n + 2, HEIGHT, f"{HEIGHT - 1 - (HEIGHT - 3) * months[name] / most:.1f}") for n, name in enumerate(names)),
     )  # fmt: skip
     peak = max(names, key=lambda name: months[name])
-    words = f"{names[0]} to {names[-1]}: {min(months[n] for n in names):,.0f} to {most:,.0f} a month, most in {peak}"
+    least = min(months[name] for name in names)
+    said = words("months.strip", **{"from": names[0], "to": names[-1]}, least=round(least), most=round(most), peak=peak)
     return format_html(
-        '<svg class="months" width="{}" height="{}" role="img" aria-label="{}"><title>{}</title>{}</svg>', width, HEIGHT, words, words, bars
+        '<svg class="months" width="{}" height="{}" role="img" aria-label="{}"><title>{}</title>{}</svg>', width, HEIGHT, said, said, bars
     )

@@ -8,6 +8,8 @@ from dataclasses import dataclass
 from django.utils.html import format_html, format_html_join
 from django.utils.safestring import SafeString
 
+from fundament.messages import words
+
 WIDTH, HEIGHT = 150, 18
 _EDGE = 5
 
@@ -41,18 +43,20 @@ def range_strip(
         return f"{_EDGE + (width - 2 * _EDGE) * max(0.0, value) / end:.1f}"
 
     fine = format_html_join("", "{}", ((_tick(tick, x, most, width),) for tick in ticks))
-    words = f"least {least:g}, middle half {low:g} to {high:g}, median {median:g}, most {most:g} {unit}".strip()
+    said = words(
+        "strip.range", least=f"{least:g}", low=f"{low:g}", high=f"{high:g}", median=f"{median:g}", most=f"{most:g}", unit=unit
+    ).strip()
     mark = SafeString("")
     if ours is not None:
-        words = f"{ours:g}; {words}"
+        said = words("strip.ours", ours=f"{ours:g}", range=said)
         state = "below" if ours < low else "above" if ours > high else "within"
         mark = format_html('<path class="strip-ours strip-{}" d="M{} 0.5l4 5h-8z"/>', state, x(ours))
     bar = max(2.0, float(x(high)) - float(x(low)))
     return format_html(
-        '<svg class="range-strip" width="{w}" height="{h}" viewBox="0 0 {w} {h}" role="{role}" aria-label="{words}"><title>{words}</title>'
+        '<svg class="range-strip" width="{w}" height="{h}" viewBox="0 0 {w} {h}" role="{role}" aria-label="{said}"><title>{said}</title>'
         '<line class="strip-line" x1="{a}" x2="{e}" y1="11" y2="11"/><rect class="strip-bar" x="{lo}" y="8" width="{bar}" height="6"/>'
         '<line class="strip-median" x1="{m}" x2="{m}" y1="6" y2="16"/>{fine}{mark}</svg>',
-        w=width, h=HEIGHT, words=words, a=x(least), e=x(most), lo=x(low), bar=f"{bar:.1f}", m=x(median), mark=mark, fine=fine, role="group" if ticks else "img",
+        w=width, h=HEIGHT, said=said, a=x(least), e=x(most), lo=x(low), bar=f"{bar:.1f}", m=x(median), mark=mark, fine=fine, role="group" if ticks else "img",
     )  # fmt: skip
 
 

@@ -8,6 +8,8 @@ from datetime import datetime
 from django.utils.html import format_html
 from django.utils.safestring import SafeString
 
+from fundament.messages import words
+
 WIDTH, HEIGHT, EDGE = 720, 150, 30
 
 
@@ -28,10 +30,10 @@ def score_curve(points: Sequence[tuple[datetime, float, float]]) -> SafeString:
         return "".join([*pieces, f"H{WIDTH - EDGE}"])
 
     scores, aims = [score for _, score, _ in points], [aim for _, _, aim in points]
-    words = f"Score from {scores[0]:.0f} to {scores[-1]:.0f} in {len(points)} steps, aim {aims[-1]:.0f}"
+    said = words("curve.words", before=f"{scores[0]:.0f}", after=f"{scores[-1]:.0f}", steps=len(points), aim=f"{aims[-1]:.0f}")
     return format_html(
-        '<svg class="score-curve" viewBox="0 0 {w} {h}" role="img" aria-label="{words}"><title>{words}</title>'
+        '<svg class="score-curve" viewBox="0 0 {w} {h}" role="img" aria-label="{said}"><title>{said}</title>'
         '<line class="curve-edge" x1="{e}" x2="{r}" y1="{zero}" y2="{zero}"/><line class="curve-edge" x1="{e}" x2="{r}" y1="{most}" y2="{most}"/>'
-        '<text x="{t}" y="{zero}">0</text><text x="{t}" y="{most}">100</text><text class="curve-name" x="{r}" y="{named}">aim {last}</text><text class="curve-name" x="{r}" y="{here}">now {now}</text><path class="curve-aim" d="{aim}"/><path class="curve-score" d="{score}"/></svg>',
-        w=WIDTH, h=HEIGHT, words=words, e=EDGE, r=WIDTH - EDGE, zero=y(0), most=y(100), t=EDGE - 4, named=f"{float(y(aims[-1])) - 8:.1f}", last=round(aims[-1]), here=f"{float(y(scores[-1])) + (12 if scores[-1] < aims[-1] else -8):.1f}", now=round(scores[-1]), aim=line(aims), score=line(scores),
+        '<text x="{t}" y="{zero}">0</text><text x="{t}" y="{most}">100</text><text class="curve-name" x="{r}" y="{named}">{last}</text><text class="curve-name" x="{r}" y="{here}">{now}</text><path class="curve-aim" d="{aim}"/><path class="curve-score" d="{score}"/></svg>',
+        w=WIDTH, h=HEIGHT, said=said, e=EDGE, r=WIDTH - EDGE, zero=y(0), most=y(100), t=EDGE - 4, named=f"{float(y(aims[-1])) - 8:.1f}", last=words("curve.aim", aim=round(aims[-1])), here=f"{float(y(scores[-1])) + (12 if scores[-1] < aims[-1] else -8):.1f}", now=words("curve.now", score=round(scores[-1])), aim=line(aims), score=line(scores),
     )  # fmt: skip

@@ -6,7 +6,9 @@ from __future__ import annotations
 from django.utils.html import format_html
 from django.utils.safestring import SafeString
 
-# the words each part has for its states, and the shape each is drawn with
+from fundament.messages import label, words
+
+# the states that the parts have, and the shape each is drawn with
 SHAPE_OF = {
     "absent": "absent",
     "below": "below",
@@ -30,16 +32,19 @@ _DRAWN = {
 
 ON_WORD, EXCUSED = "word", "excused"
 _BESIDE = {  # what a person's word draws beside the level, and what it says
-    ON_WORD: ('<path class="state-word" d="M2 15.2h8"/>', ", on somebody's word"),
-    EXCUSED: ('<path class="state-struck" d="M0.5 14.5L11.5 1.5"/>', ", excused"),
+    ON_WORD: ('<path class="state-word" d="M2 15.2h8"/>', "state.on_word"),
+    EXCUSED: ('<path class="state-struck" d="M0.5 14.5L11.5 1.5"/>', "state.excused"),
 }
 
 
 def state_mark(state: str, word: str = "") -> SafeString:
     """The mark of a state, with its name for readers that do not see it. word: ON_WORD has a short bar under the level, EXCUSED is struck through."""
     shape = SHAPE_OF.get(state, "absent")
-    drawn, says = _BESIDE.get(word, ("", ""))
+    drawn, beside = _BESIDE.get(word, ("", ""))
+    said = label(f"state.{state}")
+    if beside:
+        said = words(beside, state=said)
     return format_html(
-        '<svg class="state state-{}" width="12" height="16" viewBox="0 0 12 16" role="img" aria-label="{}{}"><title>{}{}</title>{}{}</svg>',
-        shape, state, says, state, says, SafeString(_DRAWN[shape]), SafeString(drawn),
+        '<svg class="state state-{}" width="12" height="16" viewBox="0 0 12 16" role="img" aria-label="{}"><title>{}</title>{}{}</svg>',
+        shape, said, said, SafeString(_DRAWN[shape]), SafeString(drawn),
     )  # fmt: skip

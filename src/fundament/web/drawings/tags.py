@@ -8,14 +8,15 @@ from math import floor
 from typing import Any
 
 from django import template
-from django.utils.html import format_html_join
+from django.db.models import QuerySet
+from django.utils.html import conditional_escape, format_html_join
 from django.utils.safestring import SafeString
 
 from fundament.core.reading.addresses import site_of
 from fundament.core.scoring.model import Score
 from fundament.core.scoring.parts import PART_WEIGHTS
 from fundament.core.yardstick.model import Range, Yardstick
-from fundament.messages import label, say
+from fundament.messages import label, say, words
 from fundament.web.drawings import core_sample as core
 from fundament.web.drawings import range_strip as strip
 from fundament.web.drawings.score_curve import score_curve
@@ -29,7 +30,7 @@ register = template.Library()
 @register.simple_tag
 def exports(address: str, classes: str = "btn btn-sm btn-outline-secondary") -> SafeString:
     """{% exports address %}: a link to a table in each format. address: of the table, with its query ("?sort=weight")."""
-    names = [f"Export {form.name}" if place == 0 else form.name for place, form in enumerate(FORMATS.values())]
+    names = [words("exports.first", format=form.name) if place == 0 else form.name for place, form in enumerate(FORMATS.values())]
     sign = "&" if "?" in address and not address.endswith("?") else "" if address.endswith("?") else "?"
     return format_html_join(
         " ",
@@ -42,7 +43,8 @@ def exports(address: str, classes: str = "btn btn-sm btn-outline-secondary") -> 
 def range_of(
     wanted: Range, ours: float | None = None, unit: str = "", width: int = strip.WIDTH, ticks: Sequence[strip.Tick] = ()
 ) -> SafeString:
-    """{% range_of range ours unit width ticks %}"""
+    """{% range_of range ours unit width ticks %}; unit: a word, or the key of one ("strip.points")."""
+    unit = words(unit) if unit.startswith("strip.") else unit
     return strip.range_strip(wanted.least, wanted.p25, wanted.median, wanted.p75, wanted.most, ours, unit=unit, width=width, ticks=ticks)
 
 
@@ -50,13 +52,14 @@ def range_of(
 def middle_half(wanted: Range, is_mean: bool = False) -> str:
     """{{ range|middle_half }}: "3" or "3 to 5"; counts are whole, means are not."""
     low, high = figure(wanted.p25, is_mean), figure(wanted.p75, is_mean)
-    return low if low == high else f"{low} to {high}"
+    return low if low == high else words("number.span", low=low, high=high)
 
 
 @register.simple_tag
-def target_strip(low: float, high: float, ceiling: float, ours: float | None = None, unit: str = "uses") -> SafeString:
+def target_strip(low: float, high: float, ceiling: float, ours: float | None = None, unit: str | None = None) -> SafeString:
     """{% target_strip low high ceiling ours unit %}: a target range, its ceiling as the end of the hairline."""
-    return strip.range_strip(0, low, (low + high) / 2, high, max(ceiling, high), ours, unit=unit, width=110)
+    said = words("strip.uses") if unit is None else unit
+    return strip.range_strip(0, low, (low + high) / 2, high, max(ceiling, high), ours, unit=said, width=110)
 
 
 @register.simple_tag
@@ -91,16 +94,17 @@ def aim_words(of: Any) -> str:
     """{{ score|aim_words }}: what the aim is, of a score, a yardstick, or a score noted for lists."""
     noted = of if isinstance(of, dict) else vars(of)
     if not noted["aim"]:
-        return "no aim"
-    said = f"aim {noted['aim']:.0f}" + ("" if noted.get("is_aim_firm", True) else f" to {noted['enough']:.0f}")
-    for key, words in (("on_word", "on your word"), ("excused", "excused")):  # always beside the score
+        return words("aim.none")
+    aim, enough = f"{noted['aim']:.0f}", f"{noted.get('enough', 0.0):.0f}"
+    said = words("aim.firm", aim=aim) if noted.get("is_aim_firm", True) else words("aim.interval", aim=aim, enough=enough)
+    for key in ("on_word", "excused"):  # always beside the score
         if noted.get(key, 0.0) >= LEAST_SAID:
-            said += f", {noted[key]:.0f} {words}"
+            said += f", {words(f'aim.{key}', points=f'{noted[key]:.0f}')}"
     proposed = noted.get("as_proposed")
     if proposed is None or isinstance(of, Yardstick):
         return said
-    total, aim = (proposed["total"], proposed["aim"]) if isinstance(proposed, dict) else (proposed.total, proposed.aim)
-    return f"{said}; as proposed {total:.0f}, aim {aim:.0f}"
+    total, aim_proposed = (proposed["total"], proposed["aim"]) if isinstance(proposed, dict) else (proposed.total, proposed.aim)
+    return words("aim.as_proposed", said=said, total=f"{total:.0f}", aim=f"{aim_proposed:.0f}")
 
 
 @register.simple_tag
@@ -131,6 +135,26 @@ def table_name(kind: str) -> str:
 def check_name(check: str) -> str:
     """{{ edit.check|check_name }}"""
     return label(f"check.{check}")
+
+
+@register.simple_tag(name="say")
+def said_here(of_words: str, **values: Any) -> SafeString:
+    """{% say "results.of_them_read" pages=pages %}: the words of a key. What is put into them is escaped; of a list, how many it has."""
+    return SafeString(words(of_words, **{name: _put_in(value) for name, value in values.items()}))
+
+
+def _put_in(value: Any) -> Any:
+    if value is None:
+        return ""
+    if isinstance(value, bool | int | float):
+        return value
+    return len(value) if isinstance(value, list | tuple | dict | QuerySet) else conditional_escape(value)
+
+
+@register.filter
+def or_say(value: Any, key: str) -> Any:
+    """{{ value|or_say:"shared.none" }}: a value, or the words of a key where there is none."""
+    return value or SafeString(words(key))
 
 
 @register.filter(name="say")

@@ -16,6 +16,4 @@ def _about(errand_id: int) -> str:
     return Errand.objects.filter(pk=errand_id).values_list("about", flat=True).first() or ""
 
 
-jobs.declare(
-    KindOfJob("carry_out_errand", "Reading a file, or asking another server", running.carry_out, _about, _workspace, running.give_up)
-)
+jobs.declare(KindOfJob("carry_out_errand", running.carry_out, _about, _workspace, running.give_up))

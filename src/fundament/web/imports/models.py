@@ -8,16 +8,14 @@ from django.conf import settings
 from django.db import models
 
 from fundament.web.accounts.models import Workspace
+from fundament.web.templating import choices_of
 
 
 class TableImport(models.Model):
     """A file with a table. content: compressed; gone when its rows are taken. about: what it is brought into, as its kind wants it. look: see `files.looking.Look`, as plain values. fields: what each
     column is, by its number. problem: a message as [code, values]. result: the address to go on to."""
 
-    STATES = (
-        ("looking", "Being looked at"), ("offered", "Waiting for you"), ("waiting", "Waiting to be taken"), ("taking", "Being taken"),
-        ("done", "Taken"), ("stopped", "Stopped"), ("failed", "Could not be taken"),
-    )  # fmt: skip
+    STATES = choices_of("import_state", "looking", "offered", "waiting", "taking", "done", "stopped", "failed")  # fmt: skip
     WORKING = ("looking", "waiting", "taking")
 
     workspace = models.ForeignKey(Workspace, on_delete=models.CASCADE, related_name="imports")

@@ -17,6 +17,6 @@ def _name(import_id: int) -> str:
 
 
 jobs.declare(
-    KindOfJob("look_at_table", "Looking at a table", taking.look, _name, _workspace, taking.give_up),
-    KindOfJob("take_table", "Taking a table", taking.take, _name, _workspace, taking.give_up),
+    KindOfJob("look_at_table", taking.look, _name, _workspace, taking.give_up),
+    KindOfJob("take_table", taking.take, _name, _workspace, taking.give_up),
 )

@@ -16,4 +16,4 @@ def _name(list_id: int) -> str:
     return KeywordList.objects.filter(pk=list_id).values_list("name", flat=True).first() or ""
 
 
-jobs.declare(KindOfJob("fill_keyword_list", "Asking the keyword catalogue", catalogue.fill, _name, _workspace, catalogue.give_up))
+jobs.declare(KindOfJob("fill_keyword_list", catalogue.fill, _name, _workspace, catalogue.give_up))

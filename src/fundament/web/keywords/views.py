@@ -14,6 +14,7 @@ from django.utils.safestring import SafeString
 from django.views.decorators.http import require_GET, require_POST
 
 from fundament.core.yardstick.secondary_keywords import MOST
+from fundament.messages import words
 from fundament.web.accounts.requests import actor_of
 from fundament.web.accounts.roles import ask, can
 from fundament.web.bodies import takes_bodies_of
@@ -86,7 +87,10 @@ def new_list(request: HttpRequest) -> HttpResponse:
     pasted = request.POST.get("phrases", "")
     if _is_table(pasted):
         return redirect(
-            "import", taking.offer(actor, "keywords", pasted.encode("utf-8", errors="replace"), request.POST.get("name", "") or "Pasted").pk
+            "import",
+            taking.offer(
+                actor, "keywords", pasted.encode("utf-8", errors="replace"), request.POST.get("name", "") or words("keyword_lists.pasted")
+            ).pk,
         )
     made = services.create_list(
         actor,
@@ -151,12 +155,14 @@ def add(request: HttpRequest, list_id: int) -> HttpResponse:
     actor = actor_of(request)
     pasted = request.POST.get("phrases", "")
     if _is_table(pasted):
-        row = taking.offer(actor, "keywords", pasted.encode("utf-8", errors="replace"), "Pasted", {"list": str(list_id)})
+        row = taking.offer(
+            actor, "keywords", pasted.encode("utf-8", errors="replace"), words("keyword_lists.pasted"), {"list": str(list_id)}
+        )
         return redirect("import", row.pk)
     added, there = services.add_phrases(actor, list_id, pasted)
     if not added and not there:
         raise ApplicationError("error.no_phrases")
-    messages.info(request, f"{added} added{f'; {there} were on the list already' if there else ''}.")
+    messages.info(request, words("keyword_list.added_but_there" if there else "keyword_list.added", added=added, there=there))
     return redirect("keyword-list", list_id)
 
 
@@ -180,7 +186,7 @@ def with_chosen(request: HttpRequest, list_id: int) -> HttpResponse:
         return redirect("keyword-list", made.pk)
     if action == "remove":
         count = services.remove(actor, row.pk, list(chosen))
-        messages.info(request, f"{count} taken off the list.")
+        messages.info(request, words("keyword_list.taken_off", count=count))
         return redirect(f"{reverse('keyword-list', args=[row.pk])}?{request.POST.get('query', '')}")
     raise ApplicationError("error.no_such_action")
 

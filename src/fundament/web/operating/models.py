@@ -6,11 +6,13 @@ from typing import ClassVar
 
 from django.db import models
 
+from fundament.web.templating import choices_of
+
 
 class JobTrouble(models.Model):
     """A try of a job that did not succeed. job: the number it has in the queue; reason: kind and place of the error, never what somebody wrote."""
 
-    KINDS: ClassVar = (("error", "ended in an error"), ("ended", "ended its process"))
+    KINDS: ClassVar = choices_of("job_trouble", "error", "ended")
 
     job = models.BigIntegerField(db_index=True)
     task = models.CharField(max_length=100)

@@ -20,9 +20,9 @@ class Service:
 
 @dataclass(frozen=True)
 class Store:
-    """Something that takes room. bytes_of: how much, for a workspace by number."""
+    """Something that takes room. key: `store.<key>` is its label. bytes_of: how much, for a workspace by number."""
 
-    name: str
+    key: str
     bytes_of: Callable[[int], int]
 
 
@@ -37,5 +37,5 @@ def declare_service(service: Service) -> None:
 
 def declare_store(store: Store) -> None:
     """Make a store known; called once when its app is ready."""
-    if store.name not in {known.name for known in STORES}:
+    if store.key not in {known.key for known in STORES}:
         STORES.append(store)

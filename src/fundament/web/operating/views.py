@@ -7,6 +7,7 @@ from django.http import HttpRequest, HttpResponse
 from django.shortcuts import redirect, render
 from django.views.decorators.http import require_GET, require_POST
 
+from fundament.messages import words
 from fundament.web.accounts.requests import actor_of
 from fundament.web.operating.services import jobs, overview
 from fundament.web.operating.services.readiness import readiness
@@ -28,5 +29,5 @@ def page(request: HttpRequest) -> HttpResponse:
 def job_again(request: HttpRequest, job: int) -> HttpResponse:
     """Try a failed job again."""
     jobs.try_again(actor_of(request), job)
-    messages.success(request, "The job is queued again.")
+    messages.success(request, words("operating.queued_again"))
     return redirect("operating")

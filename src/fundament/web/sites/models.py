@@ -8,6 +8,7 @@ from django.db import models
 
 from fundament.core.version import READING_VERSION, STAGES
 from fundament.web.accounts.models import Workspace
+from fundament.web.templating import choices_of
 
 
 class RawResponse(models.Model):
@@ -80,7 +81,7 @@ class Site(models.Model):
     """A site of the workspace's own. host: without "www.". brand_words: names of its own that are never what a page is about. sitemap: its address, "" where it is looked for. state: what is being
     done with it; problem, notes: messages as [code, values]."""
 
-    STATES = (("", "At rest"), ("listing", "Its sitemap is being read"), ("reading", "Its pages are being read"), ("stopping", "Stopping"))
+    STATES = choices_of("site_state", "", "listing", "reading", "stopping")
 
     workspace = models.ForeignKey(Workspace, on_delete=models.CASCADE, related_name="sites")
     host = models.CharField(max_length=253)
@@ -109,7 +110,7 @@ class Page(models.Model):
     """A page of a site of the workspace's own. kind, words: copied from the reading, for lists. changed: when the sitemap says it was changed last. listed: it stands in the sitemap, or was given by hand. problem: why it was not
     read, a message as [code, values]."""
 
-    STATES = (("new", "Not read yet"), ("read", "Read"), ("failed", "Not read"))
+    STATES = choices_of("page_state", "new", "read", "failed")
 
     workspace = models.ForeignKey(Workspace, on_delete=models.CASCADE, related_name="pages")
     site = models.ForeignKey(Site, on_delete=models.CASCADE, related_name="pages")

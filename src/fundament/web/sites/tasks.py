@@ -17,6 +17,6 @@ def _name(site_id: int) -> str:
 
 
 jobs.declare(
-    KindOfJob("list_site", "Reading a sitemap", site_reading.list_pages, _name, _workspace, site_reading.give_up),
-    KindOfJob("read_site", "Reading a site's pages", site_reading.read_pages, _name, _workspace, site_reading.give_up),
+    KindOfJob("list_site", site_reading.list_pages, _name, _workspace, site_reading.give_up),
+    KindOfJob("read_site", site_reading.read_pages, _name, _workspace, site_reading.give_up),
 )

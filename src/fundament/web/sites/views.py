@@ -14,7 +14,7 @@ from django.utils.html import format_html
 from django.utils.safestring import SafeString
 from django.views.decorators.http import require_GET, require_POST
 
-from fundament.messages import label, say
+from fundament.messages import label, say, words
 from fundament.web.accounts.models import TIME_ZONES
 from fundament.web.accounts.requests import actor_of
 from fundament.web.accounts.roles import can
@@ -55,7 +55,7 @@ def _page(page: Page) -> SafeString:
 def _state(page: Page) -> SafeString | str:
     if page.state == "failed" and page.problem:
         return format_html('<span class="advice">{}</span>', say(message_of(page.problem)))
-    return page.read_at.strftime("%-d %b %Y") if page.read_at else "not yet"
+    return page.read_at.strftime("%-d %b %Y") if page.read_at else words("site.not_yet")
 
 
 def _purpose(page: Page) -> Any:
@@ -152,7 +152,7 @@ def traffic(request: HttpRequest, errand_id: int) -> HttpResponse:
 
 def _traffic(request: HttpRequest, errand: Errand) -> HttpResponse:
     if errand.is_under_way:
-        return waiting(request, errand, reverse("site-traffic", args=[errand.pk]), "The keyword catalogue is asked for its visits.")
+        return waiting(request, errand, reverse("site-traffic", args=[errand.pk]), words("site.visits_asked"))
     context: dict[str, Any] = {"problem": say(message_of(errand.problem)) if errand.problem else ""}
     months: dict[str, float] = (errand.result or {}).get("months", {})
     if months:
@@ -183,10 +183,8 @@ def change(request: HttpRequest, site_id: int) -> HttpResponse:
 def add(request: HttpRequest, site_id: int) -> HttpResponse:
     """Give pages by their addresses."""
     new, refused = services.add_addresses(actor_of(request), site_id, request.POST.get("addresses", ""))
-    said = f"{new} page{'' if new == 1 else 's'} added"
-    messages.info(
-        request, f"{said}; these are no addresses of this site: {', '.join(line[:80] for line in refused[:5])}" if refused else f"{said}."
-    )
+    lines = [line[:80] for line in refused[:5]]
+    messages.info(request, words("site.pages_added_but" if refused else "site.pages_added", new=new, refused=lines))
     return redirect("site", site_id)
 
 

@@ -26,8 +26,8 @@ class StudiesConfig(AppConfig):
 
         registry.declare(RESULTS)
         jobs.at_start(lambda _: queue_outdated())
-        declare_store(Store("Pages as they came", raw_bytes))
-        declare_store(Store("Pages as they were read", reading_bytes))
+        declare_store(Store("pages_as_they_came", raw_bytes))
+        declare_store(Store("pages_as_they_were_read", reading_bytes))
         errands.declare(errands.KindOfErrand(papers.PLAN, papers.carried_out, lambda given: reverse("plan", args=[given["study"]])))
         errands.declare(errands.KindOfErrand(pages.PAGE, pages.carried_out, lambda given: reverse("results", args=[given["study"]])))
         declare(

@@ -66,13 +66,11 @@ def _give_up_file(file_id: int) -> None:
 
 
 jobs.declare(
-    KindOfJob("read_study", "Reading a study", reading.read_study, name_of_study, workspace_of_study, _give_up_all),
-    KindOfJob("observe_study", "Asking for trust and speed", reading.observe_study, name_of_study, workspace_of_study, _leave_unobserved),
-    KindOfJob("make_figures", "Working out figures", figures.make_figures, name_of_study, workspace_of_study, figures.give_up),
-    KindOfJob("renew_study", "Bringing figures up to date", renew, name_of_study, workspace_of_study, figures.give_up),
-    KindOfJob(
-        "read_waiting", "Reading single pages of a study", reading.read_waiting, name_of_study, workspace_of_study, reading.give_up_waiting
-    ),
-    KindOfJob("reread_study", "Reading a study's pages anew", rereading.reread, name_of_study, workspace_of_study, _give_up_rereading),
-    KindOfJob("read_entity_file", "Reading a file of entities", entities.read_file, _name_of_file, _workspace_of_file, _give_up_file),
+    KindOfJob("read_study", reading.read_study, name_of_study, workspace_of_study, _give_up_all),
+    KindOfJob("observe_study", reading.observe_study, name_of_study, workspace_of_study, _leave_unobserved),
+    KindOfJob("make_figures", figures.make_figures, name_of_study, workspace_of_study, figures.give_up),
+    KindOfJob("renew_study", renew, name_of_study, workspace_of_study, figures.give_up),
+    KindOfJob("read_waiting", reading.read_waiting, name_of_study, workspace_of_study, reading.give_up_waiting),
+    KindOfJob("reread_study", rereading.reread, name_of_study, workspace_of_study, _give_up_rereading),
+    KindOfJob("read_entity_file", entities.read_file, _name_of_file, _workspace_of_file, _give_up_file),
 )

@@ -6,6 +6,7 @@ from typing import Any
 
 from django.db import transaction
 
+from fundament.messages import words
 from fundament.web.accounts.roles import Actor, ask, get_for
 from fundament.web.errors import ApplicationError
 from fundament.web.history.services.record import recorded
@@ -30,7 +31,7 @@ def duplicate(actor: Actor, study_id: int) -> Study:
             raise ApplicationError("error.study_working")
         copy = Study.objects.get(pk=first.pk)
         copy.pk, copy.created_by, copy.confirmed = None, actor.person, ""
-        copy.name = f"{first.shown}, second plan"[:200]
+        copy.name = words("study.second_plan", study=first.shown)[:200]
         copy.archived_at = None
         copy._state.adding = True
         copy.save()

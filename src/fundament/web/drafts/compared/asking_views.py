@@ -14,7 +14,7 @@ from django.views.decorators.http import require_GET
 
 from fundament.core.yardstick.model import PageSummary
 from fundament.core.yardstick.other_pages.questions import VERDICTS, Answer
-from fundament.messages import label
+from fundament.messages import label, words
 from fundament.web.drafts.measuring.seeing import draft_to_show, drafts_to_choose
 from fundament.web.drafts.measuring.texts import text_of
 from fundament.web.drafts.models import Draft
@@ -31,7 +31,7 @@ MOST_SHOWN = 3  # answers in their own words
 def _columns(study: Study, pages: Sequence[PageSummary], draft: Draft | None, may_decide: bool) -> tuple[Column, ...]:
     columns = [
         Column("asked", lambda a: a.text.lower(), lambda a: a.text, {"question": lambda a: a.text, "kind": lambda a: a.kind}, number=False, heads_row=True),
-        Column("answered", lambda a: a.answered, lambda a: f"{a.answered} of {len(a.on)}", wraps=False),
+        Column("answered", lambda a: a.answered, lambda a: words("number.of", of=a.answered, all=len(a.on)), wraps=False),
         Column("answers", lambda a: a.answered, lambda a: _squares(a, pages), {page.url: _verdict_on(n) for n, page in enumerate(pages)}, number=False, sorts=False),
         Column("where", lambda a: "", _where, {}, number=False, sorts=False),
     ]  # fmt: skip
@@ -67,7 +67,7 @@ def _squares(asked: Asked, pages: Sequence[PageSummary]) -> SafeString:
         (STEPS[answer.verdict], f"{page.url}: {_verdict(answer)}" + (f", “{answer.text[:120]}”" if answer.text else ""))
         for page, answer in zip(pages, asked.on, strict=True)
     ]
-    return matrix(cells, label=f"answered on {asked.answered} of {len(asked.on)} competitors")
+    return matrix(cells, label=words("matrix.answered", pages=asked.answered, of=len(asked.on)))
 
 
 def _where(asked: Asked) -> SafeString:

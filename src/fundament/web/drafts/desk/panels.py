@@ -17,7 +17,7 @@ from fundament.core.scoring.guards.verdicts import DOUBTED
 from fundament.core.scoring.model import MOST_ON_WORD, Item, Score
 from fundament.core.scoring.parts import PART, PARTS
 from fundament.core.scoring.said import STATED, target_key
-from fundament.messages import label, say, say_all, subject_of
+from fundament.messages import label, say, say_all, subject_of, words
 from fundament.web.drafts.desk.panels_beside import BESIDE, beside_panels, words_on
 from fundament.web.drafts.desk.zones import zone_context
 from fundament.web.drafts.measuring.measuring import Measured
@@ -214,7 +214,9 @@ def _edit_row(edit: Any, sections: Sections) -> dict[str, Any]:
         "target": target_of(finding),
         "is_count": finding.subject_key in STATED,
         "gain": f"{edit.gain.middle:+.1f}",
-        "bounds": f"{edit.gain.sure:.1f} to {edit.gain.reach:.1f}" if edit.gain.reach >= LEAST_BOUND else "",
+        "bounds": words("number.span", low=f"{edit.gain.sure:.1f}", high=f"{edit.gain.reach:.1f}")
+        if edit.gain.reach >= LEAST_BOUND
+        else "",
         "shares": ", ".join(
             f"{label(name)}{_NARROW}{gain:+.1f}".replace("-", "−") for name, gain in edit.shares
         ),  # put together here, for speed
@@ -229,23 +231,17 @@ def _gain(item: Item, gains: dict[tuple[str, str], float]) -> float:
 def verdict_of(score: Score) -> str:
     """One sentence on where a text stands, with what holds back from calling it enough."""
     if not score.aim and score.as_proposed is not None and score.as_proposed.aim:
-        return "So much was dropped that there is no aim left to reach. Put some of it back."
+        return words("verdict.nothing_left")
     if score.aim and score.is_aim_firm and score.total >= score.aim and not score.may_be_enough:
         proposed = score.as_proposed
         if proposed is not None and proposed.holds_back:
-            return (
-                f"The aim of {score.aim:.0f} as decided is reached. As proposed the text has {proposed.total:.0f} and the aim is {proposed.aim:.0f}: "
-                "an editor can confirm the plan on the yardstick's page; until then this is not called enough."
-            )
+            return words("verdict.unconfirmed", aim=round(score.aim), total=round(proposed.total), aim_proposed=round(proposed.aim))
         if score.still_open:
-            return f"The aim of {score.aim:.0f} is reached; still open: {', '.join(open_names(score))}."
+            return words("verdict.still_open", aim=round(score.aim), open=open_names(score))
         if score.doubted:
-            return f"The aim of {score.aim:.0f} is reached; a passage waits for your word on the order of its words."
+            return words("verdict.doubted", aim=round(score.aim))
         rests = score.on_word + score.excused
-        return (
-            f"The aim of {score.aim:.0f} is reached, but {rests:.0f} points rest on somebody's word or are excused; "
-            f"with more than {MOST_ON_WORD:.0f} nothing is called enough."
-        )
+        return words("verdict.on_word", aim=round(score.aim), rests=round(rests), most=round(MOST_ON_WORD))
     return verdict(score.total, score.aim, score.enough, is_firm=score.is_aim_firm)
 
 
@@ -258,17 +254,16 @@ def open_names(score: Score) -> list[str]:
 def verdict(total: float, aim: float, enough: float, *, is_firm: bool = True) -> str:
     """One sentence on where the text stands."""
     if not aim:
-        return "With one or two competitors there is no aim; choose five or more to have one."
+        return words("verdict.no_aim")
     if not is_firm and total >= aim:
-        place = "Above" if total > enough else "Among"
-        return f"{place} the few competitors, who have {aim:.0f} to {enough:.0f}. With fewer than five nothing is called enough."
-    against = f"the aim of {aim:.0f}" if is_firm else f"the few competitors, who have {aim:.0f} to {enough:.0f}"
+        return words("verdict.above_few" if total > enough else "verdict.among_few", aim=round(aim), enough=round(enough))
+    against = words("verdict.the_aim", aim=round(aim)) if is_firm else words("verdict.the_few", aim=round(aim), enough=round(enough))
     if total < aim:
         # what is shown is what can be taken off in the head: both figures stand beside it, rounded
         distance = round(aim) - round(total)
         if distance < 1:
-            return f"Less than a point below {against}."
-        return f"{distance} point{'' if distance == 1 else 's'} below {against}."
+            return words("verdict.less_than_a_point", against=against)
+        return words("verdict.points_below", distance=distance, against=against)
     if total <= enough:
-        return f"Enough: the aim of {aim:.0f} is reached. More would be padding."
-    return f"Above every competitor (enough ends at {enough:.0f}). Check that it still reads well."
+        return words("verdict.enough", aim=round(aim))
+    return words("verdict.above_all", enough=round(enough))

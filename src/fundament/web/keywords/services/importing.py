@@ -6,6 +6,7 @@ from typing import Any
 
 from django.urls import reverse
 
+from fundament.messages import words
 from fundament.web.accounts.roles import Actor
 from fundament.web.imports.registry import Batches, Importer
 from fundament.web.keywords.services.lists import Phrase, create_list, list_for, store
@@ -16,8 +17,8 @@ from fundament.web.numbers import whole_number
 def _about(actor: Actor, about: dict[str, Any]) -> str:
     known = _list_id(about)
     if known is not None:
-        return f"Its keywords go on the list “{list_for(actor, known, 'keywords.change').name}”."
-    return "Its keywords become a list of their own."
+        return words("import.goes_on_a_list", list=list_for(actor, known, "keywords.change").name)
+    return words("import.becomes_a_list")
 
 
 def _list_id(about: dict[str, Any]) -> int | None:

@@ -19,6 +19,7 @@ from procrastinate.manager import JobManager
 from procrastinate.sql import queries
 from procrastinate.utils import utcnow
 
+from fundament.messages import label
 from fundament.web.accounts.models import SignInTries
 from fundament.web.accounts.roles import Actor, ask
 from fundament.web.errors import NotFoundError
@@ -37,15 +38,19 @@ _queue = JobManager(_connector)
 
 @dataclass(frozen=True)
 class KindOfJob:
-    """task: its name in the queue. shown: what is done in it, for people. work: does it. about: what people call its thing. workspace_of: whose it is, from its arguments (None: nobody's). give_up: leaves a state that says so and that one can go
+    """task: its name in the queue; `job.<task>` is its label. work: does it. about: what people call its thing. workspace_of: whose it is, from its arguments (None: nobody's). give_up: leaves a state that says so and that one can go
     on from, after the last try."""
 
     task: str
-    shown: str
     work: Callable[..., Any]
     about: Callable[..., str]
     workspace_of: Callable[..., int | None]
     give_up: Callable[..., Any]
+
+    @property
+    def shown(self) -> str:
+        """What is done in it, for people."""
+        return label(f"job.{self.task}")
 
 
 KINDS: dict[str, KindOfJob] = {}

@@ -11,6 +11,7 @@ from django.db.models import F, Func, IntegerField, QuerySet, Sum
 
 from fundament.core.errors import SaidError
 from fundament.core.message import Message
+from fundament.messages import label
 from fundament.web.accounts.roles import Actor, ask
 from fundament.web.errors import NotFoundError
 from fundament.web.operating.registry import SERVICES, STORES, Service
@@ -25,7 +26,7 @@ def stored_bytes(rows: QuerySet, column: str) -> int:
 def disk_used(actor: Actor) -> list[tuple[str, int]]:
     """(what, bytes) of the actor's workspace."""
     ask(actor, "workspace.operate")
-    return [(store.name, store.bytes_of(actor.workspace.pk)) for store in STORES]
+    return [(label(f"store.{store.key}"), store.bytes_of(actor.workspace.pk)) for store in STORES]
 
 
 def services(actor: Actor) -> Iterable[Service]:
@@ -67,11 +68,11 @@ def try_now(actor: Actor, key: str) -> Tried:
 def limits() -> list[tuple[str, int, str, str]]:
     """(what is bounded, how much, unit, the setting that changes it; "" for one that is fixed)."""
     return [
-        ("Studies of a workspace that are read at once", settings.STUDIES_AT_ONCE, "", "FUNDAMENT_STUDIES_AT_ONCE"),
-        ("Studies of a workspace that are read or wait to be", settings.STUDIES_WAITING, "", "FUNDAMENT_STUDIES_WAITING"),
-        ("Jobs at once in one worker", settings.JOBS_AT_ONCE, "", "FUNDAMENT_JOBS_AT_ONCE"),
-        ("Text that is sent at once", settings.LARGEST_TEXT // 1_000_000, "MB", "FUNDAMENT_LARGEST_TEXT"),
-        ("Revisions of a draft within an hour", settings.REVISIONS_AN_HOUR, "", "FUNDAMENT_REVISIONS_AN_HOUR"),
-        ("Questions to the results service in a day (0: no bound)", settings.SERVICES["results"]["quota"], "", "FUNDAMENT_RESULTS_QUOTA"),
-        ("Sign-ins that may fail from one address before the next has to wait", settings.SIGN_IN_TRIES, "", "FUNDAMENT_SIGN_IN_TRIES"),
+        (label("limit.STUDIES_AT_ONCE"), settings.STUDIES_AT_ONCE, "", "FUNDAMENT_STUDIES_AT_ONCE"),
+        (label("limit.STUDIES_WAITING"), settings.STUDIES_WAITING, "", "FUNDAMENT_STUDIES_WAITING"),
+        (label("limit.JOBS_AT_ONCE"), settings.JOBS_AT_ONCE, "", "FUNDAMENT_JOBS_AT_ONCE"),
+        (label("limit.LARGEST_TEXT"), settings.LARGEST_TEXT // 1_000_000, "MB", "FUNDAMENT_LARGEST_TEXT"),
+        (label("limit.REVISIONS_AN_HOUR"), settings.REVISIONS_AN_HOUR, "", "FUNDAMENT_REVISIONS_AN_HOUR"),
+        (label("limit.RESULTS_QUOTA"), settings.SERVICES["results"]["quota"], "", "FUNDAMENT_RESULTS_QUOTA"),
+        (label("limit.SIGN_IN_TRIES"), settings.SIGN_IN_TRIES, "", "FUNDAMENT_SIGN_IN_TRIES"),
     ]

@@ -16,7 +16,7 @@ from fundament.core.message import Message
 from fundament.core.yardstick.entity_finding.skos import MOST_BYTES
 from fundament.core.yardstick.entity_finding.skos_out import write_skos
 from fundament.core.yardstick.model import Entity, Yardstick
-from fundament.messages import label, say, say_error
+from fundament.messages import label, say, say_error, words
 from fundament.web.accounts.requests import actor_of
 from fundament.web.accounts.roles import ask
 from fundament.web.bodies import takes_bodies_of
@@ -66,7 +66,7 @@ def _entity_columns(study: Study, found: Yardstick, decided: Mapping[str, CoreDe
         Column("kind", lambda e: (e.kind, e.name.lower()), lambda e: e.kind or label("kind.none"), {"kind": lambda e: e.kind}, number=False),
         Column("aliases", lambda e: "; ".join(e.aliases), shown=False),
         Column("weight", lambda e: e.weight, lambda e: f"{e.weight:.1f}"),
-        Column("named_on", lambda e: e.pages, lambda e: f"{e.pages} of {pages}", {"pages": lambda e: e.pages}, wraps=False),
+        Column("named_on", lambda e: e.pages, lambda e: words("number.of", of=e.pages, all=pages), {"pages": lambda e: e.pages}, wraps=False),
         Column("salience", lambda e: sum(e.salience), lambda e: _salience(e, found), {}, number=False),
         Column("context", lambda e: e.context, lambda e: format_html('<span class="muted">{}</span>', ", ".join(e.context[:5])),
                {"context": lambda e: "; ".join(e.context[:8])}, number=False, sorts=False, narrow=False),
@@ -84,7 +84,7 @@ def _salience(entity: Entity, found: Yardstick) -> SafeString:
         (0 if not value else 1 + min(3, int(value * 40)), f"{page.url}: salience {value:.3f}")
         for page, value in zip(found.pages, entity.salience, strict=True)
     ]
-    return matrix(cells, label=f"named on {entity.pages} of {len(found.pages)} competitors", opens=True)
+    return matrix(cells, label=words("matrix.named", pages=entity.pages, of=len(found.pages)), opens=True)
 
 
 def _entities(request: HttpRequest, study_id: int, problem: str = "", status: int = 200) -> HttpResponse:

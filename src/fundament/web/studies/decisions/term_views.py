@@ -11,7 +11,7 @@ from django.views.decorators.http import require_GET
 from fundament.core.consensus.decide import Decision as CoreDecision
 from fundament.core.yardstick.model import Term
 from fundament.core.yardstick.tone import tone_of
-from fundament.messages import label
+from fundament.messages import label, words
 from fundament.web.drawings.tags import target_strip
 from fundament.web.studies.decisions.opened import decision_column, opened, opener
 from fundament.web.studies.figures.demand import count_unused, volume_of_term, volumes_of
@@ -30,7 +30,7 @@ def _columns(study: Study, pages: int, decided: Mapping[str, CoreDecision], volu
         Column("term", lambda t: t.name.lower(), lambda t: opener("term", study, t.key, t.name, _standing(t)), {"term": lambda t: t.name}, number=False, heads_row=True),
         Column("tier", lambda t: t.tier, shown=False),
         Column("weight", lambda t: t.weight, lambda t: f"{t.weight:.1f}"),
-        Column("pages", lambda t: t.pages, lambda t: f"{t.pages} of {pages}", wraps=False),
+        Column("pages", lambda t: t.pages, lambda t: words("number.of", of=t.pages, all=pages), wraps=False),
         Column("density", lambda t: t.per_thousand.median, lambda t: f"{t.per_thousand.median:.1f}", narrow=False),
         Column(
             "target",
@@ -62,7 +62,7 @@ def _filters(request: HttpRequest, study: Study, decided: Mapping[str, CoreDecis
         return lambda term: (volume_of_term(term, volumes) or 0) >= least
 
     found = [
-        Filter("words", [*((str(n), str(n), has_words(n)) for n in (1, 2, 3)), ("4", "4 or more", lambda t: len(t.name.split()) >= 4)]),
+        Filter("words", [*((str(n), str(n), has_words(n)) for n in (1, 2, 3)), ("4", words("filter.four_or_more"), lambda t: len(t.name.split()) >= 4)]),
         Filter("tier", [(str(n), label(f"tier.{n}"), is_of_tier(n)) for n in (1, 2, 3)]),
         Filter("zone", [
             ("headed", label("zone_filter.headed"), lambda t: any(t.prominent)), ("text", label("zone_filter.text"), lambda t: not any(t.prominent)),
@@ -86,11 +86,11 @@ def _searches(volume: float | None) -> str:
 
 
 def _standing(term: Term) -> str:
-    return "yours" if term.own else "kept without a competitor" if term.kept else ""
+    return words("term.yours") if term.own else words("term.kept_alone") if term.kept else ""
 
 
 def _target(term: Term) -> str:
-    return str(term.low) if term.low == term.high else f"{term.low} to {term.high}"
+    return str(term.low) if term.low == term.high else words("number.span", low=term.low, high=term.high)
 
 
 @require_GET

@@ -7,6 +7,7 @@ from django.db import models
 
 from fundament.web.sites.models import Page
 from fundament.web.studies.models.study import Study
+from fundament.web.templating import choices_of
 
 
 class Identity(models.Model):
@@ -49,7 +50,7 @@ class KeyAlias(models.Model):
 class Decision(models.Model):
     """What a person decided on a term, entity or subtopic. It is kept when its subject is gone, and comes back with it."""
 
-    ACTIONS = (("kept", "Kept"), ("dropped", "Dropped"), ("own target", "Own target"), ("must", "Must"), ("may", "May"))
+    ACTIONS = choices_of("action", "kept", "dropped", "own target", "must", "may")
 
     study = models.ForeignKey(Study, on_delete=models.CASCADE, related_name="decisions")
     kind = models.CharField(max_length=12)
@@ -148,7 +149,7 @@ class Addition(models.Model):
     the other ways to write it. shown_kind: of an entity, what it is.
     """
 
-    WHATS = (("own", "Own"), ("join", "Joined"), ("split", "Split off"))
+    WHATS = choices_of("addition", "own", "join", "split")
 
     study = models.ForeignKey(Study, on_delete=models.CASCADE, related_name="additions")
     kind = models.CharField(max_length=12)

@@ -13,16 +13,14 @@ from django.utils.formats import date_format
 
 from fundament.core.language.packs import packs
 from fundament.core.version import CONSENSUS_VERSION
+from fundament.messages import words
 from fundament.web.accounts.models import Workspace
 from fundament.web.sites.models import Page, RawResponse, Site, StoredReading
+from fundament.web.templating import choices_of
 
-COUNTRIES = (
-    ("gb", "United Kingdom"), ("us", "United States"), ("ie", "Ireland"), ("ca", "Canada"), ("au", "Australia"), ("de", "Germany"),
-    ("at", "Austria"), ("ch", "Switzerland"), ("fr", "France"), ("be", "Belgium"), ("nl", "Netherlands"), ("es", "Spain"),
-    ("it", "Italy"), ("pt", "Portugal"), ("pl", "Poland"),
-)  # fmt: skip
+COUNTRIES = choices_of("country", "gb", "us", "ie", "ca", "au", "de", "at", "ch", "fr", "be", "nl", "es", "it", "pt", "pl")  # fmt: skip
 LANGUAGES = tuple((pack.code, pack.english_name) for pack in packs().values())
-DEVICES = (("desktop", "Desktop"), ("mobile", "Mobile"))
+DEVICES = choices_of("device", "desktop", "mobile")
 DEPTHS = ((10, "10"), (20, "20"), (30, "30"))
 
 
@@ -66,10 +64,8 @@ class Study(models.Model):
     """A keyword in a market. problem, figures_problem: a message as [code, values], or null."""
 
     WORKING = ("asking", "reading")  # states in which a job is at the pages
-    STATES = (
-        ("asking", "Asking for results"), ("reading", "Reading the pages"), ("ready", "Ready"), ("empty", "No results"), ("failed", "Failed"),
-    )  # fmt: skip
-    FIGURES = (("", "There"), ("making", "Being worked out"), ("failed", "Could not be worked out"))
+    STATES = choices_of("study_state", "asking", "reading", "ready", "empty", "failed")  # fmt: skip
+    FIGURES = choices_of("figures", "", "making", "failed")
 
     workspace = models.ForeignKey(Workspace, on_delete=models.CASCADE, related_name="studies")
     name = models.CharField(max_length=200, blank=True)
@@ -122,7 +118,7 @@ class Study(models.Model):
     def market(self) -> str:
         """Where, in which language, on what and of which day the results are, for people."""
         parts = [self.place, self.get_country_display(), self.get_language_display(), self.get_device_display().lower()]
-        return ", ".join(filter(None, [*parts, f"as of {date_format(self.as_of, 'j M Y')}" if self.as_of else ""]))
+        return ", ".join(filter(None, [*parts, words("study.as_of", day=date_format(self.as_of, "j M Y")) if self.as_of else ""]))
 
     @property
     def is_working(self) -> bool:
@@ -168,7 +164,7 @@ class Result(models.Model):
     """A ranked address of a study, with what was read of it. problem, advice: messages as [code, values], or null. chosen: kept as a competitor; advice: why
     it was proposed to leave it out."""
 
-    STATES = (("waiting", "Waiting"), ("reading", "Reading"), ("read", "Read"), ("failed", "Failed"))
+    STATES = choices_of("result_state", "waiting", "reading", "read", "failed")
 
     study = models.ForeignKey(Study, on_delete=models.CASCADE, related_name="results")
     ranked = models.ForeignKey(RankedResult, null=True, blank=True, on_delete=models.SET_NULL, related_name="+")

@@ -11,6 +11,7 @@ from django.utils.safestring import SafeString
 from django.views.decorators.http import require_GET, require_POST
 
 from fundament.core.errors import CoreError
+from fundament.messages import words
 from fundament.web.accounts.requests import actor_of
 from fundament.web.errors import ApplicationError
 from fundament.web.studies.decisions import adding
@@ -19,6 +20,7 @@ from fundament.web.studies.decisions.telling import told
 from fundament.web.studies.figures.demand import DemandRow, demand_of
 from fundament.web.studies.plan import outlining
 from fundament.web.tables import Column, exported, table_of
+from fundament.web.templating import later
 from fundament.web.typed import typed
 
 MOST_PHRASE, PER_PAGE = 200, 60
@@ -30,7 +32,7 @@ def _number(value: float | None) -> str:
 
 _TAKING = """<form class="in-line" method="post" action="{0}" hx-post="{0}" hx-target="#decided"><input type="hidden" name="csrfmiddlewaretoken" value="{1}"><input type="hidden" name="phrase" value="{2}">
 <button class="btn btn-sm btn-outline-secondary" name="to" value="terms" aria-label="{2} to the terms">To the terms</button> <button class="btn btn-sm btn-outline-secondary" name="to" value="outline" aria-label="{2} to the outline">To the outline</button></form>"""
-STANDINGS = {"term": "among the terms", "outline": "in the outline", "secondary": "a secondary keyword"}
+STANDINGS = {where: later(f"demand_standing.{where}") for where in ("term", "outline", "secondary")}
 
 
 def _columns(request: HttpRequest, study_id: int, pages: int, may_decide: bool) -> tuple[Column, ...]:
@@ -49,7 +51,7 @@ def _columns(request: HttpRequest, study_id: int, pages: int, may_decide: bool) 
         Column("searches", lambda row: row.volume or 0, lambda row: _number(row.volume), {"searches a month": lambda row: row.volume}),
         Column("difficulty", lambda row: row.difficulty or 0, lambda row: _number(row.difficulty), {"difficulty": lambda row: row.difficulty}, rises=True),
         Column("closeness", lambda row: row.closeness, lambda row: f"{row.closeness:.2f}"),
-        Column("answered_by", lambda row: row.answered, lambda row: f"{row.answered} of {pages}", rises=True),
+        Column("answered_by", lambda row: row.answered, lambda row: words("number.of", of=row.answered, all=pages), rises=True),
         Column("taken_up", lambda row: row.standing, taking, number=False, wraps=False),
     )  # fmt: skip
 

@@ -16,7 +16,7 @@ from fundament.core.consensus.decide import Decision as CoreDecision
 from fundament.core.consensus.keys import heading_member
 from fundament.core.outline.proposal import coverage
 from fundament.core.yardstick.model import Entity, Subtopic, Term, Yardstick
-from fundament.messages import say_error
+from fundament.messages import say_error, words
 from fundament.web.accounts.requests import actor_of
 from fundament.web.accounts.roles import Actor
 from fundament.web.errors import ApplicationError, ChangedSinceError
@@ -27,9 +27,12 @@ from fundament.web.studies.figures.seeing import decisions_for
 from fundament.web.studies.models import Addition, OutlineNode, Study
 from fundament.web.studies.plan import outlining
 from fundament.web.tables import Column, exported, table_of
+from fundament.web.templating import later
 from fundament.web.typed import all_typed, typed
 
-MOVES = (("up", "↑", "Up"), ("down", "↓", "Down"), ("in", "→", "One level in"), ("out", "←", "One level out"), ("remove", "✕", "Take out"))
+MOVES = tuple(
+    (move, sign, later(f"outline_move.{move}")) for move, sign in (("up", "↑"), ("down", "↓"), ("in", "→"), ("out", "←"), ("remove", "✕"))
+)
 MOST_KEY = 40
 MOST_TYPED = 5_000  # characters of a heading that are looked at, to say how long it is
 
@@ -42,7 +45,7 @@ def _columns(
         Column("subtopic", lambda s: s.label.lower(), lambda s: opener("subtopic", study, s.key, s.label, _standing(s)), {"subtopic": lambda s: s.label}, number=False, heads_row=True),
         Column("place", lambda s: (s.place, s.label), lambda s: f"{s.place:.0%}", {"place": lambda s: s.place}, number=False),
         Column("level", lambda s: s.level, lambda s: f"H{s.level}", {"level": lambda s: s.level}, shown=False),
-        Column("headed_on", lambda s: (s.pages, s.label), lambda s: f"{s.pages} of {pages}", {"pages": lambda s: s.pages}, wraps=False),
+        Column("headed_on", lambda s: (s.pages, s.label), lambda s: words("number.of", of=s.pages, all=pages), {"pages": lambda s: s.pages}, wraps=False),
         Column("weight", lambda s: s.weight, lambda s: f"{s.weight:.1f}"),
         Column("headings_of", lambda s: len(s.headings), None, {"headings": lambda s: "; ".join(h.text for h in s.headings)}, shown=False),
         decision_column(decided),
@@ -63,7 +66,7 @@ def _sends(study: Study, subtopic: Subtopic, level: int, may_decide: bool) -> Sa
 
 
 def _standing(subtopic: Subtopic) -> str:
-    return "asked as a question" if subtopic.is_question else ""
+    return words("subtopic.is_asked") if subtopic.is_question else ""
 
 
 def _tree(study: Study, found: Yardstick) -> dict[str, Any]:

@@ -11,6 +11,7 @@ from django.utils.text import slugify
 
 from fundament.core.outline.proposal import frequent_subtopics
 from fundament.core.scoring.compiled import CompiledYardstick
+from fundament.messages import words
 from fundament.rendering.paper import Paper
 from fundament.rendering.pdf import pdf_of
 from fundament.rendering.plan_paper import plan_paper
@@ -38,7 +39,7 @@ def paper_of(study: Study, compiled: CompiledYardstick, *, with_logo: bool = Tru
 def ask_for_pdf(actor: Actor, study_id: int) -> Errand:
     """Have the plan set as PDF."""
     study = study_for(actor, study_id)
-    return ask_for(actor, PLAN, f"Plan as PDF: {study.keyword}", {"study": study_id})
+    return ask_for(actor, PLAN, words("plan.as_pdf", keyword=study.keyword), {"study": study_id})
 
 
 def carried_out(actor: Actor, arguments: Mapping[str, Any], content: bytes | None) -> Kept:

@@ -10,10 +10,11 @@ from django.utils import timezone
 
 from fundament.core.errors import CoreError
 from fundament.core.yardstick.secondary_keywords import MOST, cleaned
-from fundament.messages import say_error
+from fundament.messages import say_error, words
 from fundament.providers.errors import PageError
 from fundament.providers.guard import check_form
 from fundament.web.studies.models import COUNTRIES, DEPTHS, DEVICES, LANGUAGES
+from fundament.web.templating import later
 
 EARLIEST = date(2000, 1, 1)
 MOST_ADDRESSES = 30
@@ -26,51 +27,55 @@ class NewStudyForm(forms.Form):
 
     keyword = forms.CharField(
         max_length=200,
-        label="Keyword",
-        help_text="The phrase people search for, as they type it.",
+        label=later("new_study_form.keyword_label"),
+        help_text=later("new_study_form.keyword_help"),
         error_messages={
-            "required": "Give the keyword: the phrase that people search for.",
-            "max_length": "A keyword has at most 200 characters.",
+            "required": later("new_study_form.keyword_required"),
+            "max_length": later("new_study_form.keyword_too_long"),
         },
     )
-    country = forms.ChoiceField(choices=COUNTRIES, initial="gb", label="Country")
-    language = forms.ChoiceField(choices=LANGUAGES, initial="en", label="Language")
-    device = forms.ChoiceField(choices=DEVICES, initial="desktop", label="Device")
-    depth = forms.TypedChoiceField(choices=DEPTHS, coerce=int, initial=20, label="Results to read")
+    country = forms.ChoiceField(choices=COUNTRIES, initial="gb", label=later("new_study_form.country_label"))
+    language = forms.ChoiceField(choices=LANGUAGES, initial="en", label=later("new_study_form.language_label"))
+    device = forms.ChoiceField(choices=DEVICES, initial="desktop", label=later("new_study_form.device_label"))
+    depth = forms.TypedChoiceField(choices=DEPTHS, coerce=int, initial=20, label=later("new_study_form.depth_label"))
     secondary = forms.CharField(
         required=False,
-        label="Secondary keywords",
+        label=later("new_study_form.secondary_label"),
         widget=forms.Textarea(attrs={"rows": 4}),
-        help_text=f"Optional, up to {MOST}, one per line: phrases the page should answer too.",
+        help_text=later("new_study_form.secondary_help", most=MOST),
     )
-    name = forms.CharField(required=False, max_length=200, label="Name", help_text="Optional; without one it is called by its keyword.")
-    folder = forms.CharField(required=False, max_length=80, label="Folder", help_text="Optional, to keep studies together.")
+    name = forms.CharField(
+        required=False, max_length=200, label=later("new_study_form.name_label"), help_text=later("new_study_form.name_help")
+    )
+    folder = forms.CharField(
+        required=False, max_length=80, label=later("new_study_form.folder_label"), help_text=later("new_study_form.folder_help")
+    )
     rework_address = forms.CharField(
         required=False,
         max_length=2_000,
-        label="A page of yours to rework",
-        help_text="Optional: its address. It is read, becomes the first draft, and is never its own competitor.",
+        label=later("new_study_form.rework_address_label"),
+        help_text=later("new_study_form.rework_address_help"),
     )
     place = forms.CharField(
         required=False,
         max_length=100,
-        label="Place",
-        help_text="Optional: a town or region. Results are those of somebody who searches there.",
+        label=later("new_study_form.place_label"),
+        help_text=later("new_study_form.place_help"),
     )
     as_of = forms.DateField(
-        required=False, label="As of", widget=forms.DateInput(attrs={"type": "date"}), help_text="Optional: an earlier day whose results are asked for. The pages are read as they are today.",
-        error_messages={"invalid": "Give a day, such as 2026-03-31."},
+        required=False, label=later("new_study_form.as_of_label"), widget=forms.DateInput(attrs={"type": "date"}), help_text=later("new_study_form.as_of_help"),
+        error_messages={"invalid": later("new_study_form.no_day")},
     )  # fmt: skip
     keep = forms.BooleanField(
         required=False,
-        label="Begin the next studies so",
-        help_text="Country, language, device, number of results and folder become what new studies of this workspace begin with.",
+        label=later("new_study_form.keep_label"),
+        help_text=later("new_study_form.keep_help"),
     )
     addresses = forms.CharField(
         required=False,
-        label="Addresses",
+        label=later("new_study_form.addresses_label"),
         widget=forms.Textarea(attrs={"rows": 4, "spellcheck": "false"}),
-        help_text="Optional. One per line, best first: these pages are compared instead of asking for ranked results.",
+        help_text=later("new_study_form.addresses_help"),
     )
 
     def __init__(self, *args: Any, **kwargs: Any) -> None:
@@ -85,7 +90,7 @@ class NewStudyForm(forms.Form):
         """A keyword must have a letter or digit."""
         keyword = " ".join(self.cleaned_data["keyword"].replace("\x00", "").split())
         if not any(c.isalnum() for c in keyword):
-            raise forms.ValidationError("A keyword needs at least one letter or digit.")
+            raise forms.ValidationError(words("new_study_form.no_letter"))
         return keyword
 
     def clean_secondary(self) -> list[str]:
@@ -93,7 +98,9 @@ class NewStudyForm(forms.Form):
         lines = [line.strip() for line in self.cleaned_data["secondary"].replace("\x00", "").splitlines() if line.strip()]
         for number, line in enumerate(lines, 1):
             if len(line) > MOST_CHARACTERS:
-                raise forms.ValidationError(f"Line {number} has {len(line)} characters; a keyword has at most {MOST_CHARACTERS}.")
+                raise forms.ValidationError(
+                    words("new_study_form.line_too_long", number=number, characters=len(line), most=MOST_CHARACTERS)
+                )
         try:
             return list(cleaned(lines, self.cleaned_data.get("keyword", "")))
         except CoreError as error:
@@ -120,7 +127,7 @@ class NewStudyForm(forms.Form):
         """A day that is over."""
         day: date | None = self.cleaned_data["as_of"]
         if day is not None and not EARLIEST <= day <= timezone.localdate():
-            raise forms.ValidationError(f"Give a day between {EARLIEST.year} and today.")
+            raise forms.ValidationError(words("new_study_form.day_outside", year=str(EARLIEST.year)))
         return day
 
     def clean_rework_address(self) -> str:
@@ -139,10 +146,12 @@ class NewStudyForm(forms.Form):
         """Every address must be one that may be read."""
         lines = [line.strip() for line in self.cleaned_data["addresses"].splitlines() if line.strip()]
         if len(lines) > MOST_ADDRESSES:
-            raise forms.ValidationError(f"At most {MOST_ADDRESSES} addresses can be compared; these are {len(lines)}.")
+            raise forms.ValidationError(words("new_study_form.many_addresses", most=MOST_ADDRESSES, addresses=len(lines)))
         for number, line in enumerate(lines, 1):
             try:
                 check_form(line)
             except PageError as error:
-                raise forms.ValidationError(f"Line {number}, {line[:80]}: {say_error(error)}") from None
+                raise forms.ValidationError(
+                    words("new_study_form.line_wrong", number=number, line=line[:80], why=say_error(error))
+                ) from None
         return list(dict.fromkeys(lines))

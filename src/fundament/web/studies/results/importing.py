@@ -7,6 +7,7 @@ from typing import Any
 from django.urls import reverse
 
 from fundament.files.columns import Field, TableKind
+from fundament.messages import words
 from fundament.providers.errors import PageError
 from fundament.providers.guard import check_form
 from fundament.web.accounts.roles import Actor, ask
@@ -33,7 +34,7 @@ def _about(actor: Actor, about: dict[str, Any]) -> str:
     keyword = " ".join(str(about.get("keyword", "")).split())
     if not any(sign.isalnum() for sign in keyword) or len(keyword) > 200:
         raise ApplicationError("error.keyword_for_results")
-    return f"Its pages, best first, become a study of “{keyword}”; at most {MOST_ADDRESSES} are read."
+    return words("import.becomes_a_study", keyword=keyword, most=MOST_ADDRESSES)
 
 
 def _store(actor: Actor, about: dict[str, Any], name: str, batches: Batches) -> str:

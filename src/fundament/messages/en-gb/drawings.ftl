@@ -1,0 +1,58 @@
+## the core sample
+
+core_sample-no_score = No score yet
+core_sample-no_aim = no aim
+core_sample-aim = aim { $aim }
+core_sample-excused = { $points } points excused
+core_sample-excused_why = { $points } points excused: not for this page, or taken from it by a competitor
+core_sample-part = { $part } { $points } of { $most }
+core_sample-score = Score { $total } of 100; { $aim }; { $parts }
+core_sample-earned = { $part }: { $points } of { $most } points, earned
+core_sample-lacks = { $part }: { $points } of { $most } points, the rest lacks
+
+## the aim in words
+
+aim-none = no aim
+aim-firm = aim { $aim }
+aim-interval = aim { $aim } to { $enough }
+aim-on_word = { $points } on your word
+aim-excused = { $points } excused
+aim-as_proposed = { $said }; as proposed { $total }, aim { $aim }
+
+## range strips, marks on a scale, months, the score over time
+
+strip-range = least { $least }, middle half { $low } to { $high }, median { $median }, most { $most } { $unit }
+strip-ours = { $ours }; { $range }
+strip-exact_uses = exact uses
+strip-partial_uses = partial uses
+strip-points = points
+strip-uses = uses
+scale-means = mean of all { $mean }, of the first { $first }
+scale-means_and_ours = mean of all { $mean }, of the first { $first }, ours { $ours }
+months-strip = { $from } to { $to }: { $least } to { $most } a month, most in { $peak }
+curve-words = Score from { $before } to { $after } in { $steps } steps, aim { $aim }
+curve-aim = aim { $aim }
+curve-now = now { $score }
+
+## states, and what a person's word adds to them
+
+label-state-absent = absent
+label-state-below = below
+label-state-within = within
+label-state-above = above
+label-state-only_mentioned = only mentioned
+label-state-recognised = recognised
+label-state-covered = covered
+label-state-headed = headed
+label-state-perhaps_covered = perhaps covered
+state-on_word = { $state }, on somebody's word
+state-excused = { $state }, excused
+
+## exports
+
+exports-first = Export { $format }
+
+## the aim by planned length
+
+aim_lengths-all = Aim by planned length. { $points }
+aim_lengths-one = { $words } words: { $aim }

@@ -1,0 +1,5 @@
+## numbers
+
+number-span = { $low } to { $high }
+number-one = { $number }
+number-of = { $of } of { $all }
