@@ -5,6 +5,7 @@ everything else is plain text.
 
 from __future__ import annotations
 
+import datetime
 from collections.abc import Iterable, Iterator
 from contextlib import contextmanager
 from contextvars import ContextVar
@@ -65,6 +66,16 @@ def label(key: str) -> str:
 def say_error(error: SaidError) -> str:
     """The sentence of an error."""
     return say(error.message)
+
+
+def language_name(code: str) -> str:
+    """The name of a language by its code ("de"), or words for one that could not be told."""
+    return spoken().language_name(code)
+
+
+def format_day(day: datetime.date, *, short: bool = False) -> str:
+    """A day in words: "2 December 2026", or short "2 Dec 2026"."""
+    return spoken().day(day, short=short)
 
 
 def number(value: float) -> str:

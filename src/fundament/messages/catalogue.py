@@ -12,16 +12,17 @@ beside Fluent's own NUMBER and the plurals of every language:
 
 from __future__ import annotations
 
+import datetime
 from collections.abc import Iterable, Iterator
 from pathlib import Path
 from typing import Any
 
+from babel import Locale
+from babel.dates import format_date
 from fluent.runtime import FluentBundle, FluentResource, resolver
 from fluent.runtime.types import FluentInt, FluentType
 from fluent.runtime.utils import native_to_fluent
 from fluent.syntax import ast
-
-from fundament.core.language.names import name_of
 
 FOLDER = Path(__file__).parent
 resolver.MAX_PART_LENGTH = 1_000_000  # characters of one value; the passages that are quoted are bounded where they are read
@@ -69,8 +70,8 @@ class Catalogue:
 
     def __init__(self, language: str, sources: Iterable[str]) -> None:
         """language: "en-gb"; sources: the texts of its FTL files. Raises ValueError for what is no FTL and for a name that stands twice."""
-        self.language = language
-        functions: dict[str, Any] = {"SPAN": self._span, "LIST": _listed, "LABEL": self._label_of, "LANGUAGE": _language}
+        self.language, self.locale = language, Locale.parse(language, sep="-")
+        functions: dict[str, Any] = {"SPAN": self._span, "LIST": _listed, "LABEL": self._label_of, "LANGUAGE": self.language_name}
         # without marks around the places: what is said stands in titles and files, too
         self._bundle = _Bundle([language], functions=functions, use_isolating=False)
         self._plain: dict[str, str] = {}
@@ -112,6 +113,14 @@ class Catalogue:
         named = f"label.{key}"
         return self.words(named, {}) if self.has(named) else None
 
+    def language_name(self, code: Any) -> str:
+        """The name of a language by its code; of a code that nobody knows the code itself."""
+        return str(self.locale.languages.get(str(code), code)) if code else self.words("language.unknown", {})
+
+    def day(self, day: datetime.date, *, short: bool = False) -> str:
+        """A day in words."""
+        return str(format_date(day, "d MMM y" if short else "d MMMM y", locale=self.locale))
+
     def _label_of(self, key: Any, of: Any = "") -> str:
         whole = f"{of}.{key}" if of else str(key)
         return self.label(whole) or str(key)
@@ -127,10 +136,6 @@ def _name_in_files(key: str) -> str:
 
 def _listed(several: _Items) -> str:
     return ", ".join(str(item) for item in several.items)
-
-
-def _language(code: Any) -> str:
-    return name_of(str(code))
 
 
 def read_catalogue(language: str) -> Catalogue:

@@ -17,12 +17,11 @@ WORDY = "In order to keep rain out, it is important to close the window, which w
 
 @dataclass(frozen=True)
 class ServiceKind:
-    """key: in settings and tables. name: as owners see it. provider: "module:class" of the client; made of (address, terms=, answers=, headers=, and `arguments`). trial: asks a client a small question
+    """key: in settings and tables; `service_kind.<key>` is its label. provider: "module:class" of the client; made of (address, terms=, answers=, headers=, and `arguments`). trial: asks a client a small question
     about nobody, and says what came. described: the same of the client that a file describes (`read(file, key=, terms=, answers=)`); "" where no file can. kept_seconds: for so long an answer is not asked
     for again. missing: code of the sentence where none is set up."""
 
     key: str
-    name: str
     provider: str
     trial: Callable[[Any], Message]
     described: str = ""
@@ -73,19 +72,19 @@ KINDS = {
     kind.key: kind
     for kind in (
         ServiceKind(
-            "results", "Results service", "fundament.providers.results:HttpResults", _try_results, "fundament.providers.mapping:MappedResults",
+            "results", "fundament.providers.results:HttpResults", _try_results, "fundament.providers.mapping:MappedResults",
             missing="service.none",
         ),
         ServiceKind(
-            "keywords", "Keyword catalogue", "fundament.providers.keywords:HttpCatalogue", _try_keywords, "fundament.providers.mapping:MappedCatalogue", DAY
+            "keywords", "fundament.providers.keywords:HttpCatalogue", _try_keywords, "fundament.providers.mapping:MappedCatalogue", DAY
         ),
         ServiceKind(
-            "trust", "Trust and referring sites", "fundament.providers.observed:HttpObserver", _try_trust, "", WEEK, {"name": "trust"}
+            "trust", "fundament.providers.observed:HttpObserver", _try_trust, "", WEEK, {"name": "trust"}
         ),
-        ServiceKind("speed", "Speed of pages", "fundament.providers.observed:HttpObserver", _try_speed, "", WEEK, {"name": "speed"}),
-        ServiceKind("pictures", "Picture library", "fundament.providers.pictures:HttpPictures", _try_pictures, "", 3_600.0),
+        ServiceKind("speed", "fundament.providers.observed:HttpObserver", _try_speed, "", WEEK, {"name": "speed"}),
+        ServiceKind("pictures", "fundament.providers.pictures:HttpPictures", _try_pictures, "", 3_600.0),
         ServiceKind(
-            "assistant", "Text assistant", "fundament.providers.assistant:HttpAssistant", _try_assistant, "fundament.providers.assistant_messages:MessagesAssistant"
+            "assistant", "fundament.providers.assistant:HttpAssistant", _try_assistant, "fundament.providers.assistant_messages:MessagesAssistant"
         ),
     )
 }  # fmt: skip

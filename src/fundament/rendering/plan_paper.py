@@ -7,7 +7,7 @@ from collections.abc import Sequence
 
 from fundament.core.message import message
 from fundament.core.yardstick.section_groups.statements import figures_side_by_side
-from fundament.messages import label, number, say
+from fundament.messages import format_day, label, number, say, words
 from fundament.rendering.paper import Block, Facts, Heading, Paper, Paragraph, Section, Table
 from fundament.schemas.plan import Plan, PlannedSection
 
@@ -72,7 +72,11 @@ def _facts(plan: Plan) -> list[tuple[str, str]]:
 
 def _day(day: str) -> str:
     parsed = datetime.date.fromisoformat(day)
-    return f"{parsed.day} {parsed:%B %Y}"
+    return format_day(parsed)
+
+
+def _of(pages: int, plan: Plan) -> str:
+    return words("number.of", of=pages, all=len(plan.competitors))
 
 
 def _outline(plan: Plan, subtopics: Sequence[str]) -> list[Block]:
@@ -108,7 +112,7 @@ def _head(plan: Plan) -> list[Block]:
 def _questions(plan: Plan) -> list[Block]:
     blocks: list[Block] = []
     if plan.questions:
-        rows = [[question.text, f"{question.answered} of {len(plan.competitors)}"] for question in plan.questions]
+        rows = [[question.text, _of(question.answered, plan)] for question in plan.questions]
         blocks += [
             Paragraph(say(message("plan.questions_said")), muted=True),
             Table([label("plan.col.question"), label("plan.col.answered")], rows, frozenset([1]), (0.8, 0.2)),
@@ -123,7 +127,7 @@ def _statements(plan: Plan) -> list[Block]:
     rows = [
         [
             statement.text,
-            f"{statement.pages} of {len(plan.competitors)}",
+            _of(statement.pages, plan),
             figures_side_by_side(figures for _, _, figures in statement.stated),
         ]
         for statement in sorted(shown, key=lambda statement: statement.decision != "kept")[:MOST_STATEMENTS]
@@ -136,12 +140,7 @@ def _terms(plan: Plan) -> list[Block]:
     shown = plan.terms[:MOST_TERMS]
     has_notes = any(term.decision or term.note for term in shown)
     columns = ("term", "uses", "most", "pages", *(("note",) if has_notes else ()))
-    rows = [
-        [t.name, _span(t.low, t.high), number(t.ceiling), f"{t.pages} of {len(plan.competitors)}", _note(t.decision, t.note)][
-            : len(columns)
-        ]
-        for t in shown
-    ]
+    rows = [[t.name, _span(t.low, t.high), number(t.ceiling), _of(t.pages, plan), _note(t.decision, t.note)][: len(columns)] for t in shown]
     widths = (0.36, 0.12, 0.1, 0.14, 0.28) if has_notes else (0.55, 0.15, 0.13, 0.17)
     return [Table([label(f"plan.col.{key}") for key in columns], rows, frozenset([1, 2, 3]), widths), *_cut(len(shown), len(plan.terms))]
 
@@ -152,10 +151,7 @@ def _cut(shown: int, everything: int) -> list[Block]:
 
 def _entities(plan: Plan) -> list[Block]:
     shown = plan.entities[:MOST_ENTITIES]
-    rows = [
-        [e.name, e.kind, f"{e.pages} of {len(plan.competitors)}", ", ".join(e.context[:5]) + _after(_note(e.decision, e.note))]
-        for e in shown
-    ]
+    rows = [[e.name, e.kind, _of(e.pages, plan), ", ".join(e.context[:5]) + _after(_note(e.decision, e.note))] for e in shown]
     headings = [label(f"plan.col.{key}") for key in ("entity", "kind", "pages", "context")]
     return [Table(headings, rows, frozenset([2]), (0.28, 0.16, 0.14, 0.42)), *_cut(len(shown), len(plan.entities))]
 
@@ -176,7 +172,7 @@ def _competitors(plan: Plan) -> Table:
 
 
 def _span(low: float, high: float) -> str:
-    return number(low) if low == high else f"{number(low)} to {number(high)}"
+    return number(low) if low == high else words("number.span", low=number(low), high=number(high))
 
 
 def _note(decision: str, note: str) -> str:

@@ -8,7 +8,7 @@ from typing import Any
 from django.utils.functional import lazy
 
 from fundament.core.message import Message
-from fundament.messages import label, words
+from fundament.messages import label, language_name, words
 
 
 def message_of(stored: Message | Sequence[Any]) -> Message:
@@ -29,3 +29,4 @@ def choices_of(group: str, *keys: str) -> tuple[tuple[str, Any], ...]:
 
 _later = lazy(words, str)
 _label_later = lazy(label, str)
+language_later = lazy(language_name, str)

@@ -257,6 +257,7 @@ site-not_yet = not yet
 ## matrix
 
 matrix-answered = answered on { $pages } of { $of } competitors
+matrix-salience = { $page }: salience { $value }
 matrix-named = named on { $pages } of { $of } competitors
 
 ## filter
@@ -337,3 +338,6 @@ site-pages_added_but = { $new } { $new ->
         [one] page
        *[other] pages
     } added; these are no addresses of this site: { LIST($refused) }
+device-unknown = unknown
+entity-also_written_so = also { LIST($names) }
+language-unknown = a language that could not be told

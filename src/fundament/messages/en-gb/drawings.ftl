@@ -56,3 +56,9 @@ exports-first = Export { $format }
 
 aim_lengths-all = Aim by planned length. { $points }
 aim_lengths-one = { $words } words: { $aim }
+
+## how a measure of ours stands to the mean
+
+label-off-missing = missing
+label-off-less = less
+label-off-too_much = too much

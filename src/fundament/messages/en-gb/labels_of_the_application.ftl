@@ -332,3 +332,12 @@ label-limit-LARGEST_TEXT = Text that is sent at once
 label-limit-REVISIONS_AN_HOUR = Revisions of a draft within an hour
 label-limit-RESULTS_QUOTA = Questions to the results service in a day (0: no bound)
 label-limit-SIGN_IN_TRIES = Sign-ins that may fail from one address before the next has to wait
+
+## services, as owners see them in a table
+
+label-service_kind-results = Results service
+label-service_kind-keywords = Keyword catalogue
+label-service_kind-trust = Trust and referring sites
+label-service_kind-speed = Speed of pages
+label-service_kind-pictures = Picture library
+label-service_kind-assistant = Text assistant

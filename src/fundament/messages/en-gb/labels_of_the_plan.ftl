@@ -80,3 +80,14 @@ label-column-answered-help = Competitors on which it was found word for word or 
 label-column-answers = On the competitors, first to last
 label-column-where = In their words
 label-column-our_page = Our page
+
+## tables of the plan
+
+label-plan_table-docx = Docx
+label-plan_table-md = Md
+label-plan_table-sections = Sections
+label-plan_table-terms = Terms
+label-plan_table-entities = Entities
+label-plan_table-statements = Statements
+label-plan_table-questions = Questions
+label-plan_table-competitors = Competitors

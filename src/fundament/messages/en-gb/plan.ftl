@@ -82,3 +82,5 @@ outline_move-remove = Take out
 demand_standing-term = among the terms
 demand_standing-outline = in the outline
 demand_standing-secondary = a secondary keyword
+outline_send-named = Put in “{ $name }”
+outline_send-short = Put in

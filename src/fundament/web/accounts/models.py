@@ -125,7 +125,7 @@ class SignIn(models.Model):
     def device(self) -> str:
         """On what, as far as the browser tells."""
         if not self.browser:
-            return "unknown"
+            return words("device.unknown")
         return words("device.small" if "Mobile" in self.browser or "Tablet" in self.browser else "device.computer")
 
 

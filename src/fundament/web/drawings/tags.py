@@ -62,6 +62,12 @@ def target_strip(low: float, high: float, ceiling: float, ours: float | None = N
     return strip.range_strip(0, low, (low + high) / 2, high, max(ceiling, high), ours, unit=said, width=110)
 
 
+@register.filter
+def state_name(state: str) -> str:
+    """{{ row.state|state_name }}: a state in words."""
+    return label(f"state.{state}")
+
+
 @register.simple_tag
 def state(name: str, word: str = "") -> SafeString:
     """{% state item.state word %}; word: "word" for what counts on somebody's word, "excused" for what is not for this page."""

@@ -6,16 +6,21 @@ from collections.abc import Callable
 from dataclasses import dataclass
 
 from fundament.core.message import Message
+from fundament.messages import label
 
 
 @dataclass(frozen=True)
 class Service:
-    """Something outside that is asked. address: "" when it is not set up. try_now: asks it a small question; raises SaidError, or tells what came."""
+    """Something outside that is asked. key: `service_kind.<key>` is its label. address: "" when it is not set up. try_now: asks it a small question; raises SaidError, or tells what came."""
 
     key: str
-    name: str
     address: Callable[[], str]
     try_now: Callable[[], Message]
+
+    @property
+    def name(self) -> str:
+        """As owners see it."""
+        return label(f"service_kind.{self.key}")
 
 
 @dataclass(frozen=True)

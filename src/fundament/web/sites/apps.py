@@ -28,4 +28,4 @@ class SitesConfig(AppConfig):
             Verb("site.restore", "site.change"),
         )
         for kind in KINDS.values():
-            declare_service(Service(kind.key, kind.name, partial(answers.address_of, kind.key), partial(answers.try_service, kind.key)))
+            declare_service(Service(kind.key, partial(answers.address_of, kind.key), partial(answers.try_service, kind.key)))

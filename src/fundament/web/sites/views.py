@@ -14,7 +14,7 @@ from django.utils.html import format_html
 from django.utils.safestring import SafeString
 from django.views.decorators.http import require_GET, require_POST
 
-from fundament.messages import label, say, words
+from fundament.messages import format_day, label, say, words
 from fundament.web.accounts.models import TIME_ZONES
 from fundament.web.accounts.requests import actor_of
 from fundament.web.accounts.roles import can
@@ -55,7 +55,7 @@ def _page(page: Page) -> SafeString:
 def _state(page: Page) -> SafeString | str:
     if page.state == "failed" and page.problem:
         return format_html('<span class="advice">{}</span>', say(message_of(page.problem)))
-    return page.read_at.strftime("%-d %b %Y") if page.read_at else words("site.not_yet")
+    return format_day(page.read_at, short=True) if page.read_at else words("site.not_yet")
 
 
 def _purpose(page: Page) -> Any:
@@ -77,7 +77,7 @@ COLUMNS = (
     Column("page", lambda p: p.url, _page, {"address": lambda p: p.url, "title": lambda p: p.title}, number=False, heads_row=True),
     Column("page_kind", lambda p: p.kind, lambda p: label(p.kind) if p.kind else "", number=False),
     Column("length", lambda p: p.words, lambda p: "–" if p.words is None else f"{p.words:,}"),
-    Column("changed", lambda p: p.changed, lambda p: p.changed.strftime("%-d %b %Y") if p.changed else "–", {"changed": lambda p: str(p.changed or "")}, number=False, wraps=False),
+    Column("changed", lambda p: p.changed, lambda p: format_day(p.changed, short=True) if p.changed else "–", {"changed": lambda p: str(p.changed or "")}, number=False, wraps=False),
     Column("read_at", lambda p: p.read_at, _state, {"state": lambda p: p.state, "read": lambda p: str(p.read_at or "")[:10]}, number=False),
     Column("meant_for", lambda p: _purpose(p).keyword if _purpose(p) else "", _meant_for, {"keyword": lambda p: _purpose(p).keyword if _purpose(p) else ""}, number=False),
 )  # fmt: skip

@@ -79,8 +79,8 @@ def _where(asked: Asked) -> SafeString:
 
 def _sends(study: Study, asked: Asked) -> SafeString:
     return format_html(
-        '<form method="post" action="{0}" hx-post="{0}" hx-target="#decided"><input type="hidden" name="heading" value="{1}"><button class="btn btn-sm btn-outline-secondary" aria-label="Put in “{1}”">Put in</button></form>',
-        reverse("add-heading", args=[study.pk]), asked.text[:300],
+        '<form method="post" action="{0}" hx-post="{0}" hx-target="#decided"><input type="hidden" name="heading" value="{1}"><button class="btn btn-sm btn-outline-secondary" aria-label="{2}">{3}</button></form>',
+        reverse("add-heading", args=[study.pk]), asked.text[:300], words("outline_send.named", name=asked.text[:300]), words("outline_send.short"),
     )  # fmt: skip
 
 

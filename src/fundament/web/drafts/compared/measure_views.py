@@ -12,6 +12,7 @@ from django.utils.safestring import SafeString
 from django.views.decorators.http import require_GET
 
 from fundament.core.yardstick.trade_measures import FIRST, LONGEST, MEASURES, TermMeasures
+from fundament.messages import label
 from fundament.web.accounts.requests import actor_of
 from fundament.web.accounts.roles import seen_by
 from fundament.web.drafts.measuring.measuring import measure_stored
@@ -53,8 +54,8 @@ def _columns(drawn: str, most: float, has_draft: bool) -> tuple[Column, ...]:
             Column(
                 "against_mean",
                 lambda t: _against(t, drawn)[0],
-                lambda t: _against(t, drawn)[1],
-                {"against_mean": lambda t: _against(t, drawn)[1]},
+                lambda t: _off(t, drawn),
+                {"against_mean": lambda t: _off(t, drawn)},
                 number=False,
             )
         )
@@ -69,8 +70,13 @@ def _against(row: TermMeasures, measure: str) -> tuple[float, str]:
     """How ours stands to the mean: the share of it, and a word where it is far off."""
     values = row.measures[measure]
     share = (values.own or 0.0) / values.mean if values.mean else 1.0
-    word = "missing" if not values.own and values.mean else "less" if share <= FAR_BELOW else "too much" if share >= FAR_ABOVE else ""
-    return share, word
+    off = "missing" if not values.own and values.mean else "less" if share <= FAR_BELOW else "too_much" if share >= FAR_ABOVE else ""
+    return share, off
+
+
+def _off(row: TermMeasures, measure: str) -> str:
+    off = _against(row, measure)[1]
+    return label(f"off.{off}") if off else ""
 
 
 @require_GET
@@ -91,7 +97,7 @@ def measures(request: HttpRequest, study_id: int) -> HttpResponse:
     found = [m for m in measures_of(compiled, *own) if words not in ("1", "2", "3") or m.words == int(words)]
     off = request.GET.get("off", "")
     told = {m.term: _against(m, drawn)[1] for m in found} if chosen else {}
-    shown = [m for m in found if told.get(m.term) == off] if off in ("missing", "too much") and chosen else found
+    shown = [m for m in found if told.get(m.term) == off] if off in ("missing", "too_much") and chosen else found
     most = max((max(v.mean, v.first, v.own or 0.0) for m in found for v in (m.measures[drawn],)), default=1.0)
     columns = _columns(drawn, most, chosen is not None)
     table = table_of(request, shown, columns, first=f"{drawn}_mean", text=lambda m: m.term, keep=("measure", "words", "draft", "off"))
@@ -111,7 +117,7 @@ def measures(request: HttpRequest, study_id: int) -> HttpResponse:
         "chosen": chosen,
         "off": off,
         "missing": words_off.count("missing"),
-        "too_much": words_off.count("too much"),
+        "too_much": words_off.count("too_much"),
         "highest": [m.term for m in sorted(found, key=lambda m: -m.measures[drawn].mean)[:3]],
     }
     return render(request, "studies/decisions/measures.html", context)

@@ -75,13 +75,13 @@ def _entity_columns(study: Study, found: Yardstick, decided: Mapping[str, CoreDe
 
 
 def _standing(entity: Entity) -> str:
-    also = f"also {', '.join(entity.aliases)}" if entity.aliases else ""
+    also = words("entity.also_written_so", names=list(entity.aliases)) if entity.aliases else ""
     return ", ".join(filter(None, ("yours" if entity.own else "", also)))
 
 
 def _salience(entity: Entity, found: Yardstick) -> SafeString:
     cells = [
-        (0 if not value else 1 + min(3, int(value * 40)), f"{page.url}: salience {value:.3f}")
+        (0 if not value else 1 + min(3, int(value * 40)), words("matrix.salience", page=page.url, value=f"{value:.3f}"))
         for page, value in zip(found.pages, entity.salience, strict=True)
     ]
     return matrix(cells, label=words("matrix.named", pages=entity.pages, of=len(found.pages)), opens=True)

@@ -16,10 +16,10 @@ from fundament.core.version import CONSENSUS_VERSION
 from fundament.messages import words
 from fundament.web.accounts.models import Workspace
 from fundament.web.sites.models import Page, RawResponse, Site, StoredReading
-from fundament.web.templating import choices_of
+from fundament.web.templating import choices_of, language_later
 
 COUNTRIES = choices_of("country", "gb", "us", "ie", "ca", "au", "de", "at", "ch", "fr", "be", "nl", "es", "it", "pt", "pl")  # fmt: skip
-LANGUAGES = tuple((pack.code, pack.english_name) for pack in packs().values())
+LANGUAGES = tuple((pack.code, language_later(pack.code)) for pack in packs().values())
 DEVICES = choices_of("device", "desktop", "mobile")
 DEPTHS = ((10, "10"), (20, "20"), (30, "30"))
 

@@ -60,8 +60,8 @@ def _sends(study: Study, subtopic: Subtopic, level: int, may_decide: bool) -> Sa
     if not may_decide:
         return SafeString("")
     return format_html(
-        '<button class="btn btn-sm btn-outline-secondary" data-row-key="o" hx-post="{}" hx-vals=\'{{"subtopic": "{}"}}\' hx-target="#decided" aria-label="Put in “{}”">Put in</button>',
-        reverse("add-heading", args=[study.pk]), subtopic.key, subtopic.label,
+        '<button class="btn btn-sm btn-outline-secondary" data-row-key="o" hx-post="{}" hx-vals=\'{{"subtopic": "{}"}}\' hx-target="#decided" aria-label="{}">{}</button>',
+        reverse("add-heading", args=[study.pk]), subtopic.key, words("outline_send.named", name=subtopic.label), words("outline_send.short"),
     )  # fmt: skip
 
 

@@ -8,14 +8,13 @@ from collections.abc import Mapping
 
 from django.utils import timezone
 
-from fundament.core.language.names import name_of
 from fundament.core.outline.title_words import shared_title_words, usual_title_length
 from fundament.core.scoring.compiled import CompiledYardstick
 from fundament.core.scoring.points import DESCRIPTION_LENGTH, TITLE_LENGTH
 from fundament.core.yardstick.measures import MEASURES
 from fundament.core.yardstick.model import Yardstick
 from fundament.core.yardstick.secondary_keywords import secondary_rows
-from fundament.messages import label
+from fundament.messages import label, language_name
 from fundament.schemas import plan as schema
 from fundament.web.accounts.models import Person, WorkspaceLogo
 from fundament.web.accounts.roles import Actor, get_for
@@ -42,7 +41,7 @@ def plan_of(study: Study, compiled: CompiledYardstick) -> schema.Plan:
         keyword=study.keyword,
         workspace=study.workspace.name,
         market=schema.Market(
-            study.country, study.get_country_display(), study.language, name_of(study.language), study.device, study.place,
+            study.country, study.get_country_display(), study.language, language_name(study.language), study.device, study.place,
             study.as_of.isoformat() if study.as_of else "",
         ),
         made_at=timezone.localtime().isoformat(timespec="minutes"),
