@@ -13,7 +13,7 @@ await build({
   minify: true,
   target: "es2022",
   format: "iife",
-  loader: { ".woff2": "file" },
+  loader: { ".woff2": "file", ".ftl": "text" },
   assetNames: "fonts/[name]",
   legalComments: "none",
 });

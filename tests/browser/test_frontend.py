@@ -23,7 +23,14 @@ CONTRACT = json.loads((ROOT / "tests" / "contract" / "documents.json").read_text
 def page(chromium: Browser, tmp_path_factory: pytest.TempPathFactory) -> Any:
     """A page with the tests in it."""
     built = tmp_path_factory.mktemp("frontend") / "tests.js"
-    command = [str(FRONTEND / "node_modules" / ".bin" / "esbuild"), "tests/run.ts", "--bundle", f"--outfile={built}", "--log-level=error"]
+    command = [
+        str(FRONTEND / "node_modules" / ".bin" / "esbuild"),
+        "tests/run.ts",
+        "--bundle",
+        "--loader:.ftl=text",
+        f"--outfile={built}",
+        "--log-level=error",
+    ]
     subprocess.run(command, cwd=FRONTEND, check=True)
     context = chromium.new_context()
     page = context.new_page()

@@ -17,6 +17,7 @@ from tests.words import TAG_OR_ENTITY, asked
 SOURCE = Path(__file__).resolve().parents[2] / "src" / "fundament"
 MAKERS = {"message", "Message", "CoreError", "PageError", "ServiceError", "ProviderError", "QuotaError", "StoredValueError", "ApplicationError",
           "NotFoundError", "NotAllowedError", "ChangedSinceError", "_NotConnectedError", "FileError", "words", "later"}  # fmt: skip
+SCRIPTS = SOURCE.parents[1] / "frontend" / "source"
 TAGS = {"<b>", "</b>", "<em>", "</em>", "<strong>", "</strong>", "<kbd>", "</kbd>", "<code>", "</code>"}
 
 
@@ -45,6 +46,9 @@ def made() -> list[tuple[str, set[str], str]]:
             key = re.match(r"""(['"])([\w.]+)\1""", tag)
             if key:
                 found.append((key[2], set(re.findall(r"\s(\w+)=", tag)), path.name))
+    for path in SCRIPTS.rglob("*.ts"):
+        for key, values in re.findall(r"""inWords\("([\w.]+)"(?:, \{(.*?) \})?""", path.read_text(encoding="utf-8")):
+            found.append((key, set(re.findall(r"(\w+)(?=[:,]|$)", re.sub(r"\(.*\)|\[.*\]|\"[^\"]*\"", "", values).strip())), path.name))
     return found
 
 
@@ -62,8 +66,25 @@ def test_no_words_stand_there_for_nobody() -> None:
         for path in SOURCE.rglob(suffix)
         if "en-gb" not in path.parts
     )
-    unsaid = [name for name, (_, _, of_screens) in asked().items() if of_screens and name.replace("-", ".", 1) not in everything]
+    everything += "\n".join(path.read_text(encoding="utf-8") for path in SCRIPTS.rglob("*.ts"))
+    unsaid = [
+        name for name, (_, _, of_screens) in asked().items()
+        if (of_screens or name.startswith("browser-")) and name.replace("-", ".", 1) not in everything
+    ]  # fmt: skip
     assert not unsaid
+
+
+def test_no_sentence_stands_in_a_script() -> None:
+    """A sentence, or a word with a capital that is shown, comes from the files; what an error says to whoever looks into it does not."""
+    found = []
+    for path in SCRIPTS.rglob("*.ts"):
+        plain = re.sub(r"new Error\(.*?\)|^import .*$|//.*$", "", path.read_text(encoding="utf-8"), flags=re.MULTILINE)
+        found += [
+            (path.name, said)
+            for said in re.findall(r"""["`]([A-Z][a-z]+ [a-z][^"`]*|[a-z]+ [a-z]+ [a-z]+[^"`]*)["`]""", plain)
+            if "," not in said
+        ]
+    assert not found
 
 
 def test_every_column_and_verb_has_a_name() -> None:

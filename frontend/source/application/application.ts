@@ -6,6 +6,7 @@ import { listen as listenForOutline } from "./outline";
 import { listen as listenForRows } from "./rows";
 import { listen as listenForSigningOut } from "./signing-out";
 import { listen as listenForTicking } from "./ticking";
+import { inWords } from "../shared/words";
 
 declare global {
   interface Window {
@@ -30,9 +31,9 @@ document.addEventListener("change", (event) => {
 });
 
 function sayFailure(request: XMLHttpRequest): void {
-  if (request.status === 0) say("The server cannot be reached. What you see may be old; it is shown anew as soon as the server is back.");
-  else if (request.status === 404) say("This is no longer there. Reload the page.");
-  else if (request.status >= 400) say("The server could not do this. Reload the page and try once more.");
+  if (request.status === 0) say(inWords("browser.not_reached_page"));
+  else if (request.status === 404) say(inWords("browser.no_longer_there"));
+  else if (request.status >= 400) say(inWords("browser.could_not"));
 }
 
 for (const name of ["htmx:sendError", "htmx:responseError"]) {

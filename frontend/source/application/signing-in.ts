@@ -1,5 +1,6 @@
 // Signing in again where one is: the text stays as it is, and is saved as soon as it is known again who writes.
 import { byId } from "../shared/page";
+import { inWords } from "../shared/words";
 
 const SIGN_IN = "/sign-in/";
 
@@ -15,8 +16,8 @@ async function signIn(username: string, password: string): Promise<string> {
   const body = new URLSearchParams({ csrfmiddlewaretoken: token, username, password });
   const response = await fetch(SIGN_IN, { method: "POST", body });
   if (response.redirected && !new URL(response.url).pathname.startsWith(SIGN_IN)) return "";
-  if (new URL(response.url).pathname !== SIGN_IN || response.status === 429) return "Too many tries. Wait a quarter of an hour; the text stays here.";
-  return "User name and password do not match. Both are case-sensitive.";
+  if (new URL(response.url).pathname !== SIGN_IN || response.status === 429) return inWords("browser.too_many_tries");
+  return inWords("browser.no_match");
 }
 
 export class SigningIn {
@@ -37,7 +38,7 @@ export class SigningIn {
   private async again(): Promise<void> {
     const problem = byId("signed-out-problem");
     const password = byId<HTMLInputElement>("signed-out-password");
-    problem.textContent = "Signing in";
+    problem.textContent = inWords("browser.signing_in");
     try {
       const words = await signIn(byId<HTMLInputElement>("signed-out-name").value, password.value);
       problem.textContent = words;
@@ -51,7 +52,7 @@ export class SigningIn {
       this.dialog?.close();
       this.done();
     } catch {
-      problem.textContent = "The server cannot be reached. The text stays here; try again.";
+      problem.textContent = inWords("browser.not_reached_sign_in");
     }
   }
 }

@@ -1,4 +1,5 @@
 // Ticking rows of a table: all on the page, how many, and copying what is ticked as lines of text.
+import { inWords } from "../shared/words";
 function boxes(name: string): HTMLInputElement[] {
   return Array.from(document.querySelectorAll<HTMLInputElement>(`input[type="checkbox"][name="${CSS.escape(name)}"]`));
 }
@@ -24,11 +25,11 @@ export function listen(): void {
     const name = button?.dataset.copyTicked;
     if (!name) return;
     const lines = boxes(name).filter((box) => box.checked).map((box) => box.dataset.copies ?? "");
-    if (!lines.length) tell(name, "Tick at least one first.");
+    if (!lines.length) tell(name, inWords("browser.tick_one"));
     else
       navigator.clipboard.writeText(lines.join("\n")).then(
-        () => tell(name, `${lines.length} copied`),
-        () => tell(name, "The browser does not allow copying here."),
+        () => tell(name, inWords("browser.copied_lines", { lines: lines.length })),
+        () => tell(name, inWords("browser.no_copying")),
       );
   });
 }

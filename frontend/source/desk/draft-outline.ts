@@ -3,6 +3,7 @@ import type { Editor } from "@tiptap/core";
 import { kept, keep } from "./kept";
 import { byId } from "../shared/page";
 import { moved, neighbour, sectionAt, sectionsOf, type Section } from "./sections";
+import { inWords } from "../shared/words";
 
 const REST = 250; // ms without a key before it follows
 const WIDE = 1500; // px of a window that has room for it from the beginning
@@ -28,19 +29,19 @@ export function setUpOutline(editor: Editor, readOnly: boolean): void {
         const name = document.createElement("button");
         name.type = "button";
         name.dataset["section"] = String(index);
-        name.textContent = section.text || "Heading without words";
+        name.textContent = section.text || inWords("browser.heading_without_words");
         if (here?.from === section.from) name.setAttribute("aria-current", "true");
         row.append(name);
         if (section.skips) {
           const remark = document.createElement("span");
           remark.className = "level-skipped";
-          remark.textContent = `H${section.level} right under H${(sections[index - 1]?.level ?? 1)}`;
+          remark.textContent = inWords("browser.level_skipped", { level: section.level, above: sections[index - 1]?.level ?? 1 });
           row.append(remark);
         }
         return row;
       }),
     );
-    if (!sections.length) list.append(Object.assign(document.createElement("li"), { className: "muted", textContent: "No heading yet" }));
+    if (!sections.length) list.append(Object.assign(document.createElement("li"), { className: "muted", textContent: inWords("browser.no_heading_yet") }));
     if (focused >= 0) list.children[focused]?.querySelector("button")?.focus();
   }
 

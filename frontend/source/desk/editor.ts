@@ -20,6 +20,7 @@ import { setUpRemarks } from "./remarks";
 import { SigningIn } from "../application/signing-in";
 import { setUpStating } from "./stating";
 import { setUpToolbar } from "./toolbar";
+import { inWords } from "../shared/words";
 
 const sheet = byId("sheet");
 const fields = { title: byId<HTMLInputElement>("title-tag"), description: byId<HTMLTextAreaElement>("meta-description") };
@@ -34,7 +35,7 @@ const editor = new Editor({
   extensions,
   editorProps: {
     attributes: {
-      id: "text", class: "sheet-text", "aria-label": "Text of the draft", role: "textbox", "aria-multiline": "true", spellcheck: "true", lang: sheet.dataset["language"] ?? "",
+      id: "text", class: "sheet-text", "aria-label": inWords("browser.text_of_draft"), role: "textbox", "aria-multiline": "true", spellcheck: "true", lang: sheet.dataset["language"] ?? "",
     },
     scrollMargin: { top: 70, bottom: 70, left: 0, right: 0 }, // of what stays in view above and below
     scrollThreshold: { top: 60, bottom: 60, left: 0, right: 0 },
@@ -134,7 +135,7 @@ function sayScore(): void {
   const place = byId("score-said");
   if (words && place.dataset["said"] !== words) {
     place.dataset["said"] = words;
-    place.textContent = `Score ${[...(figure?.children ?? [])].map((part) => part.textContent?.trim()).join(", ")}`;
+    place.textContent = inWords("browser.score", { score: [...(figure?.children ?? [])].map((part) => part.textContent?.trim()).join(", ") });
   }
 }
 
@@ -239,13 +240,13 @@ async function fetchPanel(later = false): Promise<void> {
     const query = new URLSearchParams({ ...chosen, ...(later ? { later: "1" } : {}) });
     const response = await fetch(`${sheet.dataset["panel"]}?${query}`, { headers: { "X-Requested-With": "fetch" } });
     if (!response.ok) {
-      say("The panel could not be fetched", true);
+      say(inWords("browser.panel_not_fetched"), true);
       return;
     }
     const answer = (await response.json()) as Answer;
     if (typed === typings) show(answer); // what was typed meanwhile brings its own
   } catch {
-    say("The server cannot be reached", true);
+    say(inWords("browser.not_reached"), true);
   }
 }
 
@@ -324,10 +325,10 @@ async function lookForNewer(address: string): Promise<void> {
   try {
     const response = await fetch(address, { headers: { "X-Requested-With": "fetch" } });
     const answer = (await response.json()) as { version?: number; problem?: string };
-    if (!response.ok) say(answer.problem ?? "The link is over", true);
+    if (!response.ok) say(answer.problem ?? inWords("browser.link_over"), true);
     else if (saver.hasMovedOn(answer.version ?? 0)) {
       byId("moved-on").hidden = false;
-      say("A newer text is there", true);
+      say(inWords("browser.newer_text"), true);
     }
   } catch {
     // the next save says it
@@ -342,7 +343,7 @@ function watch(): void {
     setTimeout(() => {
       if (!saver.hasMovedOn(event.version ?? 0)) return; // it was our own save
       byId("moved-on").hidden = false;
-      say("A newer text is there", true);
+      say(inWords("browser.newer_text"), true);
     }, 300);
   });
   byId("moved-on-reload").addEventListener("click", () => location.reload());

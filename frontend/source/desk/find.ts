@@ -2,6 +2,7 @@
 import type { Editor } from "@tiptap/core";
 import { findNext, findPrev, getMatchHighlights, getSearchState, replaceAll, replaceNext, SearchQuery, setSearchState } from "prosemirror-search";
 import { byId } from "../shared/page";
+import { inWords } from "../shared/words";
 
 const MOST_COUNTED = 9_999;
 
@@ -26,8 +27,8 @@ export function setUpFind(editor: Editor, readOnly: boolean): void {
     const found = getMatchHighlights(editor.state).find();
     const { from, to } = editor.state.selection;
     const at = found.findIndex((one) => one.from === from && one.to === to) + 1;
-    const number = found.length > MOST_COUNTED ? `over ${String(MOST_COUNTED)}` : String(found.length);
-    said.textContent = found.length ? (at ? `${at} of ${number}` : `${number} found`) : "Not found";
+    const number = found.length > MOST_COUNTED ? inWords("browser.over", { number: MOST_COUNTED }) : String(found.length);
+    said.textContent = found.length ? (at ? inWords("browser.found_at", { at, number }) : inWords("browser.found", { number })) : inWords("browser.not_found");
   }
 
   function go(command: typeof findNext): void {
@@ -71,7 +72,7 @@ export function setUpFind(editor: Editor, readOnly: boolean): void {
     all: () => {
       const number = getMatchHighlights(editor.state).find().length;
       go(replaceAll);
-      if (number) said.textContent = `${number} replaced; Ctrl+Z takes it back`;
+      if (number) said.textContent = inWords("browser.replaced", { number });
     },
     close,
   };

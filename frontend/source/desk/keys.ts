@@ -1,28 +1,26 @@
 // The list of keys. It is opened with ? where nothing is typed, and with Ctrl+/ everywhere.
 import { byId } from "../shared/page";
+import { inWords } from "../shared/words";
 
-const KEYS: [string, [string, string][]][] = [
-  ["Text", [
-    ["Ctrl+B, Ctrl+I, Ctrl+U", "bold, italic, underlined"], ["Ctrl+E", "code"], ["Ctrl+, and Ctrl+.", "below and above the line"], ["Ctrl+K", "link"],
-    ["Ctrl+Alt+0", "paragraph"], ["Ctrl+Alt+1 to 6", "heading of that level"], ["Ctrl+Shift+7, 8, 9", "numbered, bulleted, to tick off"], ["Ctrl+Shift+B", "quote"],
-    ["Tab, Shift+Tab", "in a list deeper or less deep, in a table the next or the last cell"], ["Shift+Enter", "line break"], ["Ctrl+Z, Ctrl+Shift+Z", "undo, redo"],
-  ]],
-  ["As one types", [["# to ###### and a space", "heading"], ["- or * and a space", "list"], ["1. and a space", "numbered list"], ["[ ] and a space", "to tick off"], ["> and a space", "quote"], ["```", "code block"], ["**words**, *words*, `words`", "bold, italic, code"], ["---", "rule"]]],
-  ["In the panel", [["I on an edit", "take it in: its heading, or where it is written"], ["A, E, D on a proposal", "take, edit, dismiss it"], ["C, N on what is perhaps covered", "covered, not covered"]]],
-  ["Around the text", [["Ctrl+F, Ctrl+H", "find, replace"], ["Alt+O", "outline; there Up, Down, and with Alt a section is moved"], ["Alt+P", "from the text to the panel and back"], ["Alt+Q", "fold the panel away"], ["Alt+Down, Alt+Up", "to the next or last use that is marked"], ["? or Ctrl+/", "this list"], ["Escape", "close what is open"]]],
-];
+// The groups of keys, each key with what it does: both are words of the interface ("keys.bold_key", "keys.bold").
+const KEYS: Record<string, string[]> = {
+  text: ["text_bold_italic_underlined", "text_code", "text_below_and_above", "text_link", "text_paragraph", "text_heading_of_that", "text_numbered_bulleted_to", "text_quote", "text_in_a_list", "text_line_break", "text_undo_redo"],
+  typing: ["typing_heading", "typing_list", "typing_numbered_list", "typing_to_tick_off", "typing_quote", "typing_code_block", "typing_bold_italic_code", "typing_rule"],
+  panel: ["panel_take_it_in", "panel_take_edit_dismiss", "panel_covered_not_covered"],
+  around: ["around_find_replace", "around_outline_there_up", "around_from_the_text", "around_fold_the_panel", "around_to_the_next", "around_this_list", "around_close_what_is"],
+};
 
 export function setUpKeys(): void {
   const dialog = byId<HTMLDialogElement>("keys");
   const place = byId("keys-list");
-  for (const [name, keys] of KEYS) {
+  for (const [group, keys] of Object.entries(KEYS)) {
     const heading = document.createElement("h3");
-    heading.textContent = name;
+    heading.textContent = inWords(`keys.${group}_group`);
     const list = document.createElement("dl");
-    for (const [key, does] of keys) {
+    for (const key of keys) {
       const [term, description] = [document.createElement("dt"), document.createElement("dd")];
-      term.textContent = key;
-      description.textContent = does;
+      term.textContent = inWords(`keys.${key}_key`);
+      description.textContent = inWords(`keys.${key}`);
       list.append(term, description);
     }
     place.append(heading, list);

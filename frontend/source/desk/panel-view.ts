@@ -7,6 +7,7 @@ import { marksKey } from "../text/marks";
 import { byId } from "../shared/page";
 import type { Chosen } from "./saver";
 import { sectionAt } from "./sections";
+import { inWords } from "../shared/words";
 
 type Key = "only" | "sort" | "find" | "here";
 const FIELDS: Record<string, string> = { title: "title-tag", description: "meta-description" };
@@ -38,7 +39,7 @@ export function stepThroughUses(editor: Editor, back: boolean): boolean {
   const next = back ? (uses.filter((use) => use.to < to || (use.to <= from && use.from < from)).at(-1) ?? uses.at(-1)) : (uses.find((use) => use.from > from) ?? uses[0]);
   if (!next) return false;
   editor.view.dispatch(editor.state.tr.setSelection(TextSelection.create(editor.state.doc, next.from, next.to)).scrollIntoView());
-  byId("score-said").textContent = `Use ${uses.indexOf(next) + 1} of ${uses.length}`;
+  byId("score-said").textContent = inWords("browser.use_of", { place: uses.indexOf(next) + 1, uses: uses.length });
   return true;
 }
 

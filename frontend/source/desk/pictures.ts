@@ -4,6 +4,7 @@ import { NodeSelection } from "@tiptap/pm/state";
 import { endOf, pause } from "../shared/errands";
 import { byId, csrfToken } from "../shared/page";
 import { isMissing, isOwn, MISSING } from "../text/picture-node";
+import { inWords } from "../shared/words";
 
 interface Kept {
   src?: string;
@@ -57,7 +58,7 @@ export class Pictures {
   async bring(source: string, what: Record<string, string | Blob>, isAsked = true): Promise<boolean> {
     const kept = await this.keep(what);
     if (!kept.src) {
-      if (isAsked) this.say(kept.problem ?? "The picture could not be brought. Choose its file again.");
+      if (isAsked) this.say(kept.problem ?? inWords("browser.picture_not_brought_again"));
       return false;
     }
     this.change(source, kept);
@@ -65,7 +66,7 @@ export class Pictures {
   }
 
   async keep(what: Record<string, string | Blob>): Promise<Kept> {
-    if (!this.address) return { problem: "Pictures cannot be brought here." };
+    if (!this.address) return { problem: inWords("browser.no_pictures_here") };
     const body = new FormData();
     for (const [name, value] of Object.entries(what)) body.set(name, value);
     try {
@@ -77,14 +78,14 @@ export class Pictures {
       }
       return await this.told((await response.json()) as Kept);
     } catch {
-      return { problem: "The server cannot be reached, so the picture was not brought. Choose its file again when it is back." };
+      return { problem: inWords("browser.not_reached_picture") };
     }
   }
 
   // A job brings the picture; it is asked for until it is there, or has a problem.
   private async told(kept: Kept): Promise<Kept> {
     if (!kept.errand) return kept;
-    return (await endOf<Kept>(kept.errand)) ?? { problem: "The picture takes long. Choose its file again in a moment." };
+    return (await endOf<Kept>(kept.errand)) ?? { problem: inWords("browser.picture_takes_long") };
   }
 
   private change(source: string, kept: Kept): void {
@@ -115,8 +116,8 @@ export class Pictures {
       const what: Record<string, string | Blob> = source.startsWith("data:image/") ? { picture: blobOf(source) } : { address: source };
       if (!(await this.bring(source, what, false))) left += 1;
     }
-    if (missing) this.say(`${missing} ${missing === 1 ? "picture is" : "pictures are"} on your own disk. Click ${missing === 1 ? "its place" : "their places"} to choose ${missing === 1 ? "its file" : "their files"}.`);
-    else if (left) this.say(`${left} ${left === 1 ? "picture" : "pictures"} of other sites could not be brought and ${left === 1 ? "stands" : "stand"} as words.`);
+    if (missing) this.say(inWords("browser.pictures_on_disk", { missing }));
+    else if (left) this.say(inWords("browser.pictures_left", { left }));
   }
 
   listen(): void {
@@ -162,7 +163,7 @@ export class Pictures {
     const chosen = this.chosen();
     const form = byId<HTMLFormElement>("picture-form");
     byId("picture-new").hidden = chosen !== null;
-    byId("picture-set").textContent = chosen ? "Change" : "Put in";
+    byId("picture-set").textContent = chosen ? inWords("browser.change_picture") : inWords("browser.put_in_picture");
     if (chosen) form.hidden = false;
     for (const name of ["alt", "caption", "credit"]) {
       const input = byId<HTMLInputElement>(`picture-${name}`);
@@ -193,7 +194,7 @@ export class Pictures {
       const source = this.placeFor(address.split("/").at(-1) ?? "");
       const kept = await this.keep({ address });
       if (!kept.src) {
-        this.say(kept.problem ?? "The picture could not be brought.");
+        this.say(kept.problem ?? inWords("browser.picture_not_brought"));
         return;
       }
       this.editor.chain().focus().insertContent({ type: "image", attrs: { src: source, ...said } }).run();
@@ -214,7 +215,7 @@ export class Pictures {
       const kept = await this.keep({ token: button.dataset["token"] ?? "" });
       button.disabled = false;
       if (!kept.src) {
-        byId("library-problem").textContent = kept.problem ?? "The picture could not be brought.";
+        byId("library-problem").textContent = kept.problem ?? inWords("browser.picture_not_brought");
         return;
       }
       dialog.close();

@@ -2,6 +2,7 @@
 import type { Editor } from "@tiptap/core";
 import { textBlocks, type Use } from "../text/document";
 import { byId } from "../shared/page";
+import { inWords } from "../shared/words";
 
 const SVG = "http://www.w3.org/2000/svg";
 const WIDTH = 30;
@@ -23,7 +24,7 @@ export function drawProfile(editor: Editor, marks: Use[]): void {
   const natural = blocks.map(({ node }, index) => (node.type.name === "heading" ? 2 : Math.max(3, (lengths[index] ?? 0) * scale)));
   // a long text is drawn finer, never cut off
   const fits = Math.min(1, (height - 4) / natural.reduce((sum, tall) => sum + tall + GAP, 0));
-  const svg = element("svg", { width: WIDTH + 6, height, role: "img", "aria-label": `${blocks.length} blocks of text, ${marks.length} uses marked` });
+  const svg = element("svg", { width: WIDTH + 6, height, role: "img", "aria-label": inWords("browser.profile", { blocks: blocks.length, marks: marks.length }) });
   const usesOf = new Map<string, number[]>();
   for (const [id, start] of marks) usesOf.set(id, [...(usesOf.get(id) ?? []), start]);
   let top = 2;

@@ -3,6 +3,7 @@ import type { Editor } from "@tiptap/core";
 import { carriedOut, placeOfBlock, stillFits, withText, type Proposal } from "../text/changes";
 import { endOf } from "../shared/errands";
 import { byId, csrfToken } from "../shared/page";
+import { inWords } from "../shared/words";
 
 interface Addresses {
   proposals: string;
@@ -80,9 +81,9 @@ export class Proposals {
         this.host.note("");
         return answer;
       }
-      this.host.note(String(answer["problem"] ?? "This could not be done."));
+      this.host.note(String(answer["problem"] ?? inWords("browser.not_done")));
     } catch {
-      this.host.note("The server cannot be reached, so nothing was changed.");
+      this.host.note(inWords("browser.not_reached_unchanged"));
     }
     return null;
   }
@@ -130,7 +131,7 @@ export class Proposals {
     try {
       if (this.host.isWaiting()) await this.host.saveNow();
       const fitting = proposals.filter((one) => stillFits(this.editor.state.doc, one));
-      if (fitting.length < proposals.length) this.host.note("A paragraph was changed since this was proposed. Work the proposals out again.");
+      if (fitting.length < proposals.length) this.host.note(inWords("browser.changed_since_proposed"));
       if (!fitting.length || !(await this.ask(this.addresses.settle, { verdict, proposals: fitting.map(settled) }))) return;
       if (!(change ? change() : this.carryOut(fitting))) return;
       await this.host.saveNow();
@@ -158,11 +159,11 @@ export class Proposals {
     area.value = isBeside ? (isBeside.kind === "before" ? proposal.subject : String(isBeside.value)) : proposal.after;
     area.className = "form-control form-control-sm";
     area.rows = 5;
-    area.setAttribute("aria-label", "The text as it shall be");
+    area.setAttribute("aria-label", inWords("browser.text_as_it_shall_be"));
     const take = document.createElement("button");
     take.type = "button";
     take.className = "btn btn-sm btn-primary";
-    take.textContent = "Take";
+    take.textContent = inWords("browser.take_proposal");
     row.querySelector(".change")?.replaceChildren(area, take);
     take.addEventListener("click", (event) => {
       event.stopPropagation();
@@ -198,7 +199,7 @@ export class Proposals {
     const { $from, $to, from, to } = this.editor.state.selection;
     const block = $from.parent;
     if (!block.isTextblock || !$to.sameParent($from)) {
-      this.host.note("Choose words within one paragraph.");
+      this.host.note(inWords("browser.choose_in_one_paragraph"));
       return;
     }
     const places = from === to ? [0, 0] : [characters(block.textContent.slice(0, $from.parentOffset)), characters(block.textContent.slice(0, $to.parentOffset))];
@@ -206,9 +207,9 @@ export class Proposals {
     const passage = { kind, block: String(block.attrs["id"] ?? ""), start: places[0], end: places[1] };
     const begun = await this.ask(this.addresses.rewrite, passage);
     if (!begun) return;
-    this.host.note("The text assistant is asked.");
+    this.host.note(inWords("browser.assistant_asked"));
     if (!(await this.isEnded(String(begun["errand"])))) {
-      this.host.note("The text assistant takes long. Ask it again in a moment.");
+      this.host.note(inWords("browser.assistant_takes_long"));
       return;
     }
     const answer = await this.ask(this.addresses.rewrite, { ...passage, errand: begun["number"] });

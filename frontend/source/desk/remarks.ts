@@ -3,6 +3,7 @@ import type { Editor } from "@tiptap/core";
 import { closeHistory } from "@tiptap/pm/history";
 import { placeOf, textBlocks, type Use } from "../text/document";
 import { byId, said } from "../shared/page";
+import { inWords } from "../shared/words";
 
 interface Host {
   show: (marks: Use[]) => void; // marks in the text and beside it
@@ -44,7 +45,7 @@ export function setUpRemarks(editor: Editor, address: string, host: Host): void 
     const was = row.querySelector(".subject")?.textContent ?? "";
     const there = editor.state.doc.textBetween(place.from, place.to);
     if (there !== was && !was.endsWith("…")) {
-      host.note("The text has changed here since. It is looked at anew.");
+      host.note(inWords("browser.changed_here"));
       host.changed();
       return;
     }

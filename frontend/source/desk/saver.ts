@@ -4,6 +4,7 @@
 import type { Use } from "../text/document";
 import { changeBody, isSameText, wholeBody, type Text } from "../text/pieces";
 import { forgetText, Shelf, type Kept } from "../application/shelf";
+import { inWords } from "../shared/words";
 
 const PAUSE = 250; // ms of quiet before a save, or twice the last answer's time
 const LONGEST = 900; // ms that a change waits at most, or six times that
@@ -70,7 +71,7 @@ export class Saver {
 
   constructor(private readonly parts: Parts) {
     this.version = parts.version;
-    const noRoom = (): void => parts.say("Not saved yet; this browser has no room to keep a copy", true);
+    const noRoom = (): void => parts.say(inWords("browser.no_room"), true);
     this.shelf = new Shelf(parts.draft, parts.address, noRoom);
   }
 
@@ -92,7 +93,7 @@ export class Saver {
     if (this.parts.readOnly) return;
     this.dirty = true;
     this.stopped = false;
-    this.parts.say("Not saved yet", false);
+    this.parts.say(inWords("browser.not_saved_yet"), false);
     this.keepHere();
     this.firstChange ??= Date.now();
     clearTimeout(this.timer);
@@ -149,7 +150,7 @@ export class Saver {
     clearTimeout(this.timer);
     this.firstChange = null;
     this.dirty = false;
-    this.parts.say("Saving", false);
+    this.parts.say(inWords("browser.saving"), false);
     this.saving = this.send(quick);
     try {
       await this.saving;
@@ -170,12 +171,12 @@ export class Saver {
       response = await this.ask(sending, quick);
       this.unanswered = null;
     } catch {
-      this.tryLater("The server cannot be reached. Your text is kept in this browser");
+      this.tryLater(inWords("browser.not_reached_kept"));
       return;
     }
     if (response.redirected) {
       this.dirty = true;
-      this.parts.say("You were signed out. Your text is kept in this browser", true);
+      this.parts.say(inWords("browser.signed_out_kept"), true);
       this.parts.signedOut();
       return;
     }
@@ -188,14 +189,14 @@ export class Saver {
     if (answer.conflict) {
       this.newest = answer.version;
       this.parts.conflict(true, answer.revision);
-      this.parts.say("Kept as a revision", true);
+      this.parts.say(inWords("browser.kept_as_revision"), true);
     } else {
       this.version = answer.version;
       this.confirmed = answer.as_sent ? sending.text.pieces : null;
       this.over = false;
       if (!this.dirty) {
         this.shelf.forget();
-        this.parts.say("Saved", false);
+        this.parts.say(inWords("browser.saved"), false);
       }
     }
     this.marks = answer.marks ?? this.marks;
@@ -217,7 +218,7 @@ export class Saver {
   // A refusal that trying again would only repeat is said once; a fault of the server's is tried again.
   private async refused(response: Response): Promise<void> {
     if (response.status >= 500 || response.status === 429 || response.status === 408) {
-      this.tryLater("Not saved: the server had a fault. Your text is kept in this browser");
+      this.tryLater(inWords("browser.fault_kept"));
       return;
     }
     this.dirty = true;
@@ -228,12 +229,9 @@ export class Saver {
     } catch {
       sentence = "";
     }
-    const said: Record<number, string> = {
-      403: "You may not write in this draft any more, or were signed out",
-      404: "This draft is no longer there",
-      413: "The text is too large to be saved in one draft; split it",
-    };
-    this.parts.say(`${sentence || said[response.status] || "The server did not take the text"}. It is kept in this browser`.replace("..", "."), true);
+    const known: Record<number, string> = { 403: "browser.may_not_write", 404: "browser.draft_gone", 413: "browser.text_too_large" };
+    const why = sentence || inWords(known[response.status] ?? "browser.not_taken");
+    this.parts.say(inWords("browser.refused_kept", { why: why.replace(/\.$/u, "") }), true);
   }
 
   private tryLater(words: string): void {

@@ -1,4 +1,5 @@
 // What requests are known by. It changes when somebody signs in again.
+import { inWords } from "./words";
 export function csrfToken(): string {
   return document.getElementById("sheet")?.dataset["csrf"] ?? "";
 }
@@ -10,9 +11,9 @@ export async function said(address: string, values: Record<string, string>): Pro
   try {
     const response = await fetch(address, { method: "POST", body, headers: { "X-CSRFToken": csrfToken(), "X-Requested-With": "fetch" } });
     const answer = (await response.json()) as { problem?: string };
-    return response.ok ? "" : (answer.problem ?? "This could not be said.");
+    return response.ok ? "" : (answer.problem ?? inWords("browser.could_not_be_said"));
   } catch {
-    return "The server cannot be reached, so it was not said.";
+    return inWords("browser.not_reached_not_said");
   }
 }
 

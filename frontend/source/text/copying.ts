@@ -1,4 +1,5 @@
 // A draft into the clipboard: with its formats, or as plain text.
+import { inWords } from "../shared/words";
 export function listen(): void {
   document.addEventListener("click", async (event) => {
     const button = (event.target as Element).closest<HTMLButtonElement>("[data-copies]");
@@ -12,9 +13,9 @@ export function listen(): void {
         const plain = new DOMParser().parseFromString(text, "text/html").body.innerText;
         await navigator.clipboard.write([new ClipboardItem({ "text/html": new Blob([text], { type: "text/html" }), "text/plain": new Blob([plain], { type: "text/plain" }) })]);
       } else await navigator.clipboard.writeText(text);
-      if (place) place.textContent = "Copied.";
+      if (place) place.textContent = inWords("browser.copied");
     } catch {
-      if (place) place.textContent = "It could not be copied here. Take the file.";
+      if (place) place.textContent = inWords("browser.could_not_copy");
     }
   });
 }

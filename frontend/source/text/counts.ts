@@ -3,6 +3,7 @@ import type { Editor } from "@tiptap/core";
 import { kept, keep } from "../desk/kept";
 import { byId } from "../shared/page";
 import { sectionAt } from "../desk/sections";
+import { inWords } from "../shared/words";
 
 const SIZES = [15, 16, 17, 18, 20, 22, 25]; // px
 const USUAL = 18;
@@ -23,7 +24,7 @@ export class Counts {
   // The words of the whole as the server counts them.
   show(words: number): void {
     this.whole = words;
-    byId("words").textContent = words.toLocaleString("en-GB");
+    byId("words").textContent = inWords("browser.words", { words });
     this.showGoal();
   }
 
@@ -32,16 +33,16 @@ export class Counts {
     const chosen = selection.empty ? 0 : wordsIn(doc.textBetween(selection.from, Math.min(selection.to, doc.content.size), " ", " "));
     const section = sectionAt(doc, selection.from);
     const places = [
-      section ? `${wordsIn(doc.textBetween(section.from, section.to, " ", " ")).toLocaleString("en-GB")} in this section` : "",
-      chosen ? `${chosen.toLocaleString("en-GB")} chosen` : "",
+      section ? inWords("browser.in_this_section", { words: wordsIn(doc.textBetween(section.from, section.to, " ", " ")) }) : "",
+      chosen ? inWords("browser.chosen", { words: chosen }) : "",
     ];
     byId("words-here").textContent = places.filter(Boolean).map((place) => ` · ${place}`).join("");
   }
 
   private showGoal(): void {
     const goal = Number(kept(`goal-${this.draft}`)) || 0;
-    byId("goal-said").textContent = goal ? (this.whole < goal ? `${(goal - this.whole).toLocaleString("en-GB")} to the goal of ${goal.toLocaleString("en-GB")}` : `the goal of ${goal.toLocaleString("en-GB")} is reached`) : "";
-    byId("goal-open").textContent = goal ? "Change" : "Set a goal";
+    byId("goal-said").textContent = goal ? (this.whole < goal ? inWords("browser.to_the_goal", { left: goal - this.whole, goal }) : inWords("browser.goal_reached", { goal })) : "";
+    byId("goal-open").textContent = goal ? inWords("browser.change_goal") : inWords("browser.set_goal");
   }
 
   listen(): void {

@@ -4,6 +4,7 @@ import type { Node } from "@tiptap/pm/model";
 import { Plugin, PluginKey } from "@tiptap/pm/state";
 import { Decoration, DecorationSet } from "@tiptap/pm/view";
 import { placeOf, textBlocks, type Use } from "./document";
+import { inWords } from "../shared/words";
 
 export const marksKey = new PluginKey<DecorationSet>("marks");
 
@@ -18,7 +19,7 @@ export function decorationsOf(doc: Node, marks: Use[]): DecorationSet {
   const drawn: Decoration[] = [];
   for (const [id, start, end, why] of marks) {
     const block = blocks.get(id);
-    if (block) drawn.push(Decoration.inline(placeOf(block, start), placeOf(block, end), why ? { class: "use use-idle", title: `Does not count: ${why}` } : { class: "use" }));
+    if (block) drawn.push(Decoration.inline(placeOf(block, start), placeOf(block, end), why ? { class: "use use-idle", title: inWords("browser.does_not_count", { why }) } : { class: "use" }));
   }
   return DecorationSet.create(doc, drawn);
 }

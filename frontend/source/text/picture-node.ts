@@ -1,6 +1,7 @@
 // A picture on the sheet: the workspace's own ones are shown, those of other hosts by their words, and those still to be brought are asked for.
 import Image from "@tiptap/extension-image";
 import type { Node } from "@tiptap/pm/model";
+import { inWords } from "../shared/words";
 
 export const MISSING = "#missing/"; // as in core/documents/schema.py
 
@@ -32,16 +33,16 @@ function draw(figure: HTMLElement, node: Node): void {
   } else {
     shown = document.createElement("span");
     shown.className = "picture";
-    shown.title = isMissing(source) ? "This picture is not in the workspace yet. Click to choose its file." : source;
-    shown.textContent = isMissing(source) ? `Picture to bring: ${calledOf(node)}. Choose its file…` : `Picture of another site: ${calledOf(node) || "without alt text"}`;
+    shown.title = isMissing(source) ? inWords("browser.picture_missing") : source;
+    shown.textContent = isMissing(source) ? inWords("browser.picture_to_bring", { name: calledOf(node) }) : inWords("browser.picture_elsewhere", { name: calledOf(node) || inWords("browser.without_alt") });
     if (isMissing(source)) shown.dataset["missing"] = source;
     else if (/^https?:/iu.test(source)) {
       shown.dataset["outside"] = source;
-      shown.textContent += ". Bring it in";
+      shown.textContent += `. ${inWords("browser.bring_it_in")}`;
     }
   }
   figure.replaceChildren(shown);
-  if (isOwn(source) && node.attrs["alt"] === null) figure.append(remark("No alt text yet"));
+  if (isOwn(source) && node.attrs["alt"] === null) figure.append(remark(inWords("browser.no_alt_yet")));
   const caption = [words(node, "caption"), words(node, "credit")].filter(Boolean).join(" · ");
   if (caption) {
     const under = document.createElement("figcaption");

@@ -1,0 +1,4 @@
+declare module "*.ftl" {
+  const words: string;
+  export default words;
+}
