@@ -10,16 +10,14 @@ class DraftsConfig(AppConfig):
 
         from fundament.web.accounts.signals import rights_ended
         from fundament.web.drafts import as_our_texts
-        from fundament.web.drafts.desk import wording
-        from fundament.web.drafts.measuring.stating import follow_words
+        from fundament.web.drafts.desk import language, proposing, wording  # noqa: F401 - their verbs
+        from fundament.web.drafts.measuring import stating  # noqa: F401 - their verbs
         from fundament.web.drafts.models import Draft, Revision
         from fundament.web.drafts.queueing import queue_scoring
-        from fundament.web.drafts.text import bringing
+        from fundament.web.drafts.text import bringing, publishing, saving, sharing  # noqa: F401 - their verbs
         from fundament.web.drafts.text.reworking import begin_reworking
-        from fundament.web.drafts.text.saving import follow_text
         from fundament.web.drafts.text.sharing import end_shares_of
         from fundament.web.errands.services import running as errands
-        from fundament.web.history.verbs import Verb, declare
         from fundament.web.operating.registry import Store, declare_store
         from fundament.web.operating.services.overview import stored_bytes
         from fundament.web.studies import our_texts
@@ -46,22 +44,3 @@ class DraftsConfig(AppConfig):
         rights_ended.connect(shares_end, dispatch_uid="shares_end", weak=False)
         study_read.connect(draft_of_rework, dispatch_uid="draft_of_rework", weak=False)
         figures_changed.connect(score_drafts, dispatch_uid="score_drafts", weak=False)
-        declare(
-            Verb("draft.create", "draft.create", can_be_undone=False),  # it is put away instead
-            Verb("draft.rename", "draft.write"),
-            Verb("draft.state", "draft.write", follow=follow_words),
-            Verb("draft.unstate", "draft.write", follow=follow_words),
-            Verb("draft.accept", "draft.write", can_be_undone=False),  # the text has its own undo
-            Verb("draft.dismiss", "draft.write", follow=follow_words),
-            Verb("draft.hush", "draft.write", follow=follow_words),
-            Verb("draft.add_word", "draft.write", follow=follow_words),
-            Verb("draft.check_by_hand", "draft.write", follow=follow_words),
-            Verb("draft.share", "draft.share", can_be_undone=False),  # the link is ended instead
-            Verb("draft.renew_share", "draft.share", can_be_undone=False),
-            Verb("draft.end_share", "draft.share", can_be_undone=False),
-            Verb("draft.archive", "draft.archive"),
-            Verb("draft.restore", "draft.archive"),
-            Verb("draft.take_over", "draft.write", follow=follow_text),
-            Verb("draft.measure_against", "draft.write"),
-            Verb("draft.publish", "draft.write"),
-        )

@@ -11,12 +11,10 @@ class StudyFilesConfig(AppConfig):
         from django.urls import reverse
 
         from fundament.web.errands.services import running as errands
-        from fundament.web.history.verbs import Verb, declare
         from fundament.web.studies.results.opening import OPEN_FILE
-        from fundament.web.study_files import opening
+        from fundament.web.study_files import (
+            duplicating,  # noqa: F401 - their verbs
+            opening,
+        )
 
         errands.declare(errands.KindOfErrand(OPEN_FILE, opening.carried_out, lambda _: reverse("new-study")))
-        declare(
-            Verb("study.open_file", "study.open", can_be_undone=False),  # it is put away instead
-            Verb("study.duplicate", "study.open", can_be_undone=False),  # it is put away instead
-        )

@@ -10,6 +10,7 @@ from fundament.messages import words
 from fundament.web.accounts.roles import Actor, ask, get_for
 from fundament.web.errors import ApplicationError
 from fundament.web.history.services.record import recorded
+from fundament.web.history.verbs import verb
 from fundament.web.studies.figures.figures import follow
 from fundament.web.studies.models import (
     BlockCorrection,
@@ -20,6 +21,8 @@ from fundament.web.studies.models import (
     Study,
 )  # fmt: skip
 from fundament.web.study_files.owned import OWNED
+
+DUPLICATE = verb("study.duplicate", asks="study.open", can_be_undone=False, touches=(Study,))  # it is put away instead
 
 
 def duplicate(actor: Actor, study_id: int) -> Study:
@@ -40,7 +43,7 @@ def duplicate(actor: Actor, study_id: int) -> Study:
             if owned.is_plain and not owned.not_duplicated:
                 owned.model._default_manager.bulk_create(_copied(row, study=copy) for row in owned.rows_of(first))
         _copy_outline(first, copy)
-        with recorded(actor, "study.duplicate", copy, study=first.shown) as recording:
+        with recorded(actor, DUPLICATE, copy, study=first.shown) as recording:
             recording.made(copy)
         follow(copy.pk)
     copy.refresh_from_db()

@@ -32,6 +32,7 @@ from fundament.web.errands.models import Errand
 from fundament.web.errands.services.running import ask_for
 from fundament.web.files_in_requests import read_file
 from fundament.web.history.services.record import recorded
+from fundament.web.history.verbs import verb
 from fundament.web.sites.models import RawResponse, StoredReading
 from fundament.web.sites.services.readings import store_raw
 from fundament.web.studies.figures.figures import follow
@@ -49,6 +50,8 @@ from fundament.web.studies.results.intents import note_division
 from fundament.web.studies.results.opening import OPEN_FILE
 from fundament.web.studies.results.reading import note_counts
 from fundament.web.study_files.owned import OWNED
+
+OPENED = verb("study.open_file", asks="study.open", can_be_undone=False, touches=(Study,))  # it is put away instead
 
 
 def ask_for_study(actor: Actor, name: str, content: bytes) -> Errand:
@@ -79,7 +82,7 @@ def open_study_file(actor: Actor, content: bytes) -> Study:
         _results(study, found)
         _decided(study, found.study)
         _drafts(actor, study, texts)
-        with recorded(actor, "study.open_file", study) as recording:
+        with recorded(actor, OPENED, study) as recording:
             recording.made(study)
         note_division(study, list(study.results.filter(state="read").order_by("rank")))
         follow(study.pk)

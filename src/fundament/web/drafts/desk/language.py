@@ -14,15 +14,20 @@ from fundament.core.yardstick.ranges import robust_range
 from fundament.providers.hunspell import speller_for
 from fundament.web.accounts.roles import Actor, get_for
 from fundament.web.drafts.measuring.measuring import Measured
+from fundament.web.drafts.measuring.stating import follow_words
 from fundament.web.drafts.models import DictionaryWord, Draft, HandCheck, HushedRemark
 from fundament.web.errors import ApplicationError
 from fundament.web.history.services.record import recorded
+from fundament.web.history.verbs import verb
 from fundament.web.studies.figures.figures import chosen_of, compared_pages
 from fundament.web.studies.models import Study
 
 BY_HAND = ("facts", "prices", "experience", "photographs", "names", "law")  # what no program can check
 MOST_WORDS, MOST_HUSHED, LONGEST = 10_000, 1_000, 80
 AMERICAN = frozenset(["us"])  # countries whose spelling it is
+HUSH = verb("draft.hush", asks="draft.write", follow=follow_words, touches=(HushedRemark,))
+ADD_WORD = verb("draft.add_word", asks="draft.write", follow=follow_words, touches=(DictionaryWord,))
+CHECK_BY_HAND = verb("draft.check_by_hand", asks="draft.write", follow=follow_words, touches=(HandCheck,))
 
 
 @dataclass(frozen=True)
@@ -86,7 +91,7 @@ def hush(actor: Actor, draft_id: int, key: str, text: str) -> None:
     draft = get_for(actor, "draft.write", Draft.objects.defer("document"), pk=draft_id)
     if draft.hushed_remarks.count() >= MOST_HUSHED or draft.hushed_remarks.filter(key=key).exists():
         return
-    with recorded(actor, "draft.hush", draft, name=text[:60]) as recording:
+    with recorded(actor, HUSH, draft, name=text[:60]) as recording:
         recording.made(draft.hushed_remarks.create(key=key, text=text[:200], created_by=actor.person))
 
 
@@ -102,7 +107,7 @@ def add_word(actor: Actor, draft_id: int, word: str) -> None:
         return
     if words.count() >= MOST_WORDS:
         raise ApplicationError("error.words_many", most=MOST_WORDS)
-    with recorded(actor, "draft.add_word", draft, name=word) as recording:
+    with recorded(actor, ADD_WORD, draft, name=word) as recording:
         recording.made(DictionaryWord.objects.create(workspace=actor.workspace, language=language, word=word, created_by=actor.person))
 
 
@@ -114,7 +119,7 @@ def check_by_hand(actor: Actor, draft_id: int, key: str, *, done: bool) -> None:
     there = list(draft.hand_checks.filter(key=key))
     if bool(there) == done:
         return
-    with recorded(actor, "draft.check_by_hand", draft, name=key, done=done) as recording:
+    with recorded(actor, CHECK_BY_HAND, draft, name=key, done=done) as recording:
         recording.taken_away(there)
         draft.hand_checks.filter(key=key).delete()
         if done:

@@ -21,7 +21,7 @@ from fundament.web.drafts.desk import wording
 from fundament.web.drafts.measuring.claims import claims_of
 from fundament.web.drafts.measuring.measuring import Measured, measure_stored
 from fundament.web.drafts.measuring.seeing import draft_to_measure
-from fundament.web.drafts.measuring.stating import said_of
+from fundament.web.drafts.measuring.stating import follow_words, said_of
 from fundament.web.drafts.measuring.texts import text_of
 from fundament.web.drafts.measuring.turns import alone
 from fundament.web.drafts.models import Draft, SettledProposal, stamps
@@ -29,6 +29,7 @@ from fundament.web.drafts.text.saving import keep
 from fundament.web.errands.models import Errand
 from fundament.web.errors import ApplicationError
 from fundament.web.history.services.record import recorded
+from fundament.web.history.verbs import verb
 from fundament.web.studies.figures.asking import asked_of
 from fundament.web.studies.figures.yardsticks import compiled_of
 from fundament.web.studies.models import Study
@@ -38,6 +39,8 @@ MOST_AT_ONCE, MOST_KEY, MOST_TEXT = 40, 220, 20_000
 
 
 MOST_TO_WRITE, MOST_EXAMPLES = 8, 2
+DISMISS = verb("draft.dismiss", asks="draft.write", follow=follow_words, touches=(SettledProposal,))
+ACCEPT = verb("draft.accept", asks="draft.write", can_be_undone=False, touches=(SettledProposal,))  # the text has its own undo
 
 
 @dataclass(frozen=True)
@@ -145,9 +148,7 @@ def settle(actor: Actor, draft_id: int, verdict: str, rows: list[dict[str, Any]]
     draft = get_for(actor, "draft.write", Draft.objects.all(), pk=draft_id)
     made = [_row(draft, actor, verdict, row) for row in rows]
     name = made[0].subject if len(made) == 1 else ""
-    with recorded(
-        actor, "draft.dismiss" if verdict == SettledProposal.DISMISSED else "draft.accept", draft, name=name, count=len(made)
-    ) as recording:
+    with recorded(actor, DISMISS if verdict == SettledProposal.DISMISSED else ACCEPT, draft, name=name, count=len(made)) as recording:
         if verdict != SettledProposal.DISMISSED:
             keep(actor, draft, text_of(draft), "proposal")
         before = list(draft.settled_proposals.filter(key__in=[row.key for row in made]))

@@ -10,6 +10,7 @@ from fundament.web.accounts.roles import Actor, get_for
 from fundament.web.drafts.models import Draft, Statement
 from fundament.web.errors import ApplicationError, NotFoundError
 from fundament.web.history.services.record import recorded
+from fundament.web.history.verbs import verb
 from fundament.web.live.notify import announce
 from fundament.web.studies.signals import figures_changed
 
@@ -48,7 +49,7 @@ def state(actor: Actor, draft_id: int, kind: str, target: str, *, name: str = ""
     before = list(draft.statements.filter(kind__in=kinds, target=target))
     if not before and draft.statements.count() >= MOST_STATEMENTS:
         raise ApplicationError("error.statements_many", most=MOST_STATEMENTS)
-    with recorded(actor, "draft.state", draft, name=(name or text)[:60], kind=kind) as recording:
+    with recorded(actor, STATE, draft, name=(name or text)[:60], kind=kind) as recording:
         recording.taken_away(before)
         draft.statements.filter(pk__in=[row.pk for row in before]).delete()
         made = draft.statements.create(kind=kind, target=target, name=name[:200], count=count, text=text, created_by=actor.person)
@@ -62,7 +63,7 @@ def take_back(actor: Actor, draft_id: int, statement_id: int) -> None:
     row = draft.statements.filter(pk=statement_id).first()
     if row is None:
         raise NotFoundError("error.not_found")
-    with recorded(actor, "draft.unstate", draft, name=(row.name or row.text)[:60], kind=row.kind) as recording:
+    with recorded(actor, UNSTATE, draft, name=(row.name or row.text)[:60], kind=row.kind) as recording:
         recording.taken_away([row])
         row.delete()
 
@@ -72,3 +73,7 @@ def follow_words(draft_id: int) -> None:
     draft = Draft.objects.only("workspace_id", "study_id", "measured_study_id").get(pk=draft_id)
     announce(draft.workspace_id, f"draft:{draft_id}", what="said")
     figures_changed.send(sender=Draft, study_id=draft.measured_by)
+
+
+STATE = verb("draft.state", asks="draft.write", follow=follow_words, touches=(Statement,))
+UNSTATE = verb("draft.unstate", asks="draft.write", follow=follow_words, touches=(Statement,))

@@ -16,11 +16,14 @@ from fundament.web.drafts.queueing import queue_publication
 from fundament.web.drafts.text.saving import keep
 from fundament.web.errors import ApplicationError, NotFoundError
 from fundament.web.history.services.record import recorded
+from fundament.web.history.verbs import verb
 from fundament.web.live.notify import announce
 from fundament.web.sites.models import Page, Site
 from fundament.web.sites.services.readings import reading_as_core
 from fundament.web.sites.services.site_reading import read_page
 from fundament.web.sites.services.sites import host_of, is_of
+
+PUBLISH = verb("draft.publish", asks="draft.write", touches=(Publication,))
 
 
 def publish_at(actor: Actor, draft_id: int, address: str, since: datetime.date) -> Publication:
@@ -84,7 +87,7 @@ def publish(actor: Actor, draft_id: int, page_id: int, since: datetime.date) -> 
         draft = get_for(actor, "draft.write", Draft.objects.select_for_update(), pk=draft_id)
         page = get_for(actor, "site.see", Page.objects.all(), pk=page_id)
         revision = keep(actor, draft, text_of(draft), "published")
-        with recorded(actor, "draft.publish", draft, url=page.url) as recording:
+        with recorded(actor, PUBLISH, draft, url=page.url) as recording:
             publication = Publication.objects.create(
                 workspace=actor.workspace, page=page, draft=draft, revision=revision, since=since, created_by=actor.person
             )

@@ -18,6 +18,7 @@ from fundament.web.drafts.measuring.texts import NOTHING, Text, text_of
 from fundament.web.drafts.models import Draft, Revision, stamps
 from fundament.web.errors import ApplicationError, NotFoundError, TooOftenError
 from fundament.web.history.services.record import recorded
+from fundament.web.history.verbs import verb
 from fundament.web.live.notify import announce
 from fundament.web.sites.models import Page
 from fundament.web.studies.models import Study
@@ -42,7 +43,7 @@ def create_draft(actor: Actor, study_id: int, *, name: str, text: Text = NOTHING
     """A new draft of a study, scored once so that lists can show it. page: the published page it works on."""
     study = get_for(actor, "study.see", Study.objects.all(), pk=study_id)
     ask(actor, "draft.create")
-    with recorded(actor, "draft.create", study, name=_name(name)) as recording:
+    with recorded(actor, CREATE, study, name=_name(name)) as recording:
         draft = Draft.objects.create(
             workspace=actor.workspace, study=study, created_by=actor.person, name=_name(name) or study.shown.capitalize()[:200], page=page,
             document=text.document, title_tag=text.title_tag, meta_description=text.meta_description,
@@ -150,7 +151,7 @@ def take_over(actor: Actor, draft_id: int, revision_id: int) -> Draft:
 
 def put_in_place(actor: Actor, draft: Draft, text: Text) -> None:
     """Put another text in the place of a draft's, which is kept as a revision. draft: locked by whoever asks, who has it scored afterwards."""
-    with recorded(actor, "draft.take_over", draft) as recording:
+    with recorded(actor, TAKE_OVER, draft) as recording:
         recording.watch([draft], "document", "title_tag", "meta_description")
         keep(actor, draft, text_of(draft), "before")
         _fill(draft, text)
@@ -173,13 +174,21 @@ def follow_text(draft_id: int) -> None:
     figures_changed.send(sender=Draft, study_id=draft.measured_by)  # so that it is scored again
 
 
+CREATE = verb("draft.create", role="writer", can_be_undone=False, touches=(Draft,))  # it is put away instead
+TAKE_OVER = verb("draft.take_over", asks="draft.write", follow=follow_text, touches=(Draft,))
+RENAME = verb("draft.rename", asks="draft.write", touches=(Draft,))
+ARCHIVE = verb("draft.archive", role="writer", touches=(Draft,))
+RESTORE = verb("draft.restore", asks="draft.archive", touches=(Draft,))
+MEASURE_AGAINST = verb("draft.measure_against", asks="draft.write", touches=(Draft,))
+
+
 def rename(actor: Actor, draft_id: int, name: str) -> Draft:
     """Give a draft another name."""
     draft = get_for(actor, "draft.write", Draft.objects.defer("document"), pk=draft_id)
     clean = _name(name)
     if not clean or len(" ".join(name.split())) > 200:
         raise ApplicationError("error.name", most=200)
-    with recorded(actor, "draft.rename", draft, name=clean) as recording:
+    with recorded(actor, RENAME, draft, name=clean) as recording:
         recording.watch([draft], "name")
         draft.name = clean
         draft.save(update_fields=["name"])
@@ -189,7 +198,7 @@ def rename(actor: Actor, draft_id: int, name: str) -> Draft:
 def archive(actor: Actor, draft_id: int, *, away: bool) -> Draft:
     """Put a draft away, or take it back."""
     draft = get_for(actor, "draft.archive", Draft.objects.defer("document"), pk=draft_id)
-    with recorded(actor, "draft.archive" if away else "draft.restore", draft) as recording:
+    with recorded(actor, ARCHIVE if away else RESTORE, draft) as recording:
         recording.watch([draft], "archived_at")
         draft.archived_at = timezone.now() if away else None
         draft.save(update_fields=["archived_at"])
@@ -200,7 +209,7 @@ def measure_against(actor: Actor, draft_id: int, study_id: int) -> Draft:
     """Have a draft measured against another study of the workspace, or against its own again."""
     draft = get_for(actor, "draft.write", Draft.objects.all(), pk=draft_id)
     study = get_for(actor, "study.see", Study.objects.all(), pk=study_id)
-    with recorded(actor, "draft.measure_against", draft, study=study.shown) as recording:
+    with recorded(actor, MEASURE_AGAINST, draft, study=study.shown) as recording:
         recording.watch([draft], "measured_study")
         draft.measured_study = None if study.pk == draft.study_id else study
         draft.save(update_fields=["measured_study"])

@@ -16,11 +16,15 @@ from fundament.web.drafts.models import Draft, Share, ShareVisit
 from fundament.web.drafts.text.exporting import pictures_in
 from fundament.web.errors import ApplicationError, NotFoundError, TooOftenError
 from fundament.web.history.services.record import recorded
+from fundament.web.history.verbs import verb
 from fundament.web.members.services.links import hash_of, new_token
 
 USUAL_HOURS, MOST_HOURS = 72, 24 * 90
 MOST_OPEN, MOST_VISITS = 20, 200
 MOST_TRIES, TRIES_WITHIN = 20, 900.0  # links that are none, from one address, within so many seconds
+SHARE = verb("draft.share", role="editor", can_be_undone=False, touches=(Share,))  # the link is ended instead
+RENEW_SHARE = verb("draft.renew_share", asks="draft.share", can_be_undone=False, touches=(Share,))
+END_SHARE = verb("draft.end_share", asks="draft.share", can_be_undone=False, touches=(Share,))
 
 
 def share(actor: Actor, draft_id: int, *, hours: int, with_scores: bool) -> tuple[Share, str]:
@@ -30,7 +34,7 @@ def share(actor: Actor, draft_id: int, *, hours: int, with_scores: bool) -> tupl
     if sum(one.is_open for one in draft.shares.filter(ended_at=None)) >= MOST_OPEN:
         raise ApplicationError("error.shares_many", most=MOST_OPEN)
     token, token_hash = new_token()
-    with recorded(actor, "draft.share", draft, hours=hours) as recording:
+    with recorded(actor, SHARE, draft, hours=hours) as recording:
         made = Share.objects.create(
             draft=draft, token_hash=token_hash, with_scores=with_scores, created_by=actor.person, expires_at=expires_at
         )
@@ -45,7 +49,7 @@ def renew(actor: Actor, draft_id: int, share_id: int, hours: int) -> Share:
     if found is None:
         raise NotFoundError("error.not_found")
     expires_at = _until(hours)
-    with recorded(actor, "draft.renew_share", draft, hours=hours) as recording:
+    with recorded(actor, RENEW_SHARE, draft, hours=hours) as recording:
         recording.watch([found], "expires_at")
         found.expires_at = expires_at
         found.save(update_fields=["expires_at"])
@@ -58,7 +62,7 @@ def end(actor: Actor, draft_id: int, share_id: int) -> None:
     found = draft.shares.filter(pk=share_id).first()
     if found is None:
         raise NotFoundError("error.not_found")
-    with recorded(actor, "draft.end_share", draft) as recording:
+    with recorded(actor, END_SHARE, draft) as recording:
         recording.watch([found], "ended_at")
         found.ended_at = found.ended_at or timezone.now()
         found.save(update_fields=["ended_at"])

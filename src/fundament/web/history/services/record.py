@@ -12,7 +12,7 @@ from django.db import models, transaction
 
 from fundament.web.accounts.roles import Actor
 from fundament.web.history.models import ActionLog
-from fundament.web.history.verbs import VERBS
+from fundament.web.history.verbs import Verb
 from fundament.web.logs import audit
 
 Row = dict[str, Any]
@@ -21,7 +21,8 @@ Row = dict[str, Any]
 class Recording:
     """What changes while something is done. Rows are watched from before they change; rows that are made are told afterwards."""
 
-    def __init__(self) -> None:
+    def __init__(self, verb: Verb) -> None:
+        self._verb = verb
         self.values: dict[str, Any] = {}
         self.before: list[Row] = []
         self._watched: list[tuple[type[models.Model], int, tuple[str, ...]]] = []
@@ -30,22 +31,28 @@ class Recording:
     def watch(self, rows: Iterable[models.Model], *fields: str) -> None:
         """These fields of these rows may change."""
         for row in rows:
-            self._watched.append((type(row), int(row.pk), fields))
-            self.before.append(_row(type(row), int(row.pk), _values(row, fields)))
+            self._watch(row, fields)
 
     def made(self, *rows: models.Model) -> None:
         """These rows were made."""
         for row in rows:
-            fields = tuple(field.attname for field in row._meta.concrete_fields if not field.primary_key)
+            fields = _fields(self._checked(row))
             self._made.append((type(row), int(row.pk), fields))
             self.before.append(_row(type(row), int(row.pk), None))
 
     def taken_away(self, rows: Iterable[models.Model]) -> None:
         """These rows are about to be deleted; call it before."""
         for row in rows:
-            fields = tuple(field.attname for field in row._meta.concrete_fields if not field.primary_key)
-            self._watched.append((type(row), int(row.pk), fields))
-            self.before.append(_row(type(row), int(row.pk), _values(row, fields)))
+            self._watch(row, _fields(row))
+
+    def _watch(self, row: models.Model, fields: tuple[str, ...]) -> None:
+        self._watched.append((type(self._checked(row)), int(row.pk), fields))
+        self.before.append(_row(type(row), int(row.pk), _values(row, fields)))
+
+    def _checked(self, row: models.Model) -> models.Model:
+        if not isinstance(row, self._verb.touches):
+            raise TypeError(f"{self._verb.key} does not say that it touches a {type(row).__name__}")
+        return row
 
     def after(self) -> list[Row]:
         """The rows as they are now, those that did not change left out (and out of `before`)."""
@@ -58,25 +65,24 @@ class Recording:
 
 
 @contextmanager
-def recorded(actor: Actor, verb: str, thing: models.Model, *, group: uuid.UUID | None = None, **values: Any) -> Iterator[Recording]:
+def recorded(actor: Actor, verb: Verb, thing: models.Model, *, group: uuid.UUID | None = None, **values: Any) -> Iterator[Recording]:
     """Do something in one transaction, note it in the log, and bring along what depends on it. Nothing is noted when nothing changed."""
-    declared = VERBS[verb]
     with transaction.atomic():
-        recording = Recording()
+        recording = Recording(verb)
         recording.values = values
         yield recording
         after = recording.after()
         if not after:
             return
         action = ActionLog.objects.create(
-            workspace=actor.workspace, actor=actor.person, actor_kind=actor.kind, verb=verb, thing=key_of(thing), values=recording.values,
+            workspace=actor.workspace, actor=actor.person, actor_kind=actor.kind, verb=verb.key, thing=key_of(thing), values=recording.values,
             before=recording.before, after=after, group=group,
         )  # fmt: skip
         actor.done.append(action)
         person = actor.person.pk if actor.person else None
-        audit(verb, person=person, by=actor.kind, workspace=actor.workspace.pk, thing=key_of(thing))
-        if declared.follow is not None:
-            declared.follow(int(thing.pk))
+        audit(verb.key, person=person, by=actor.kind, workspace=actor.workspace.pk, thing=key_of(thing))
+        if verb.follow is not None:
+            verb.follow(int(thing.pk))
 
 
 def key_of(thing: models.Model) -> str:
@@ -88,6 +94,10 @@ def fetch(model: type[models.Model], pk: int, fields: Sequence[str]) -> dict[str
     """The fields of a row as they are stored now; None when there is no such row."""
     row = model._default_manager.filter(pk=pk).first()
     return None if row is None else _values(row, fields)
+
+
+def _fields(row: models.Model) -> tuple[str, ...]:
+    return tuple(field.attname for field in row._meta.concrete_fields if not field.primary_key)
 
 
 def _values(row: models.Model, fields: Sequence[str]) -> dict[str, Any]:

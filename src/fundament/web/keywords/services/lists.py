@@ -15,11 +15,18 @@ from fundament.core.yardstick.structure import is_question
 from fundament.web.accounts.roles import Actor, ask, get_for, seen_by
 from fundament.web.errors import ApplicationError
 from fundament.web.history.services.record import recorded
+from fundament.web.history.verbs import verb
 from fundament.web.keywords.models import MOST_CHARACTERS, Keyword, KeywordList
 
 MOST_KEYWORDS = 200_000  # of a list
 MOST_LOGGED = 500  # changed at once by hand
 BATCH = 2_000
+ADD = verb("keywords.add", asks="keywords.change", touches=(Keyword,))
+REMOVE = verb("keywords.remove", asks="keywords.change", touches=(Keyword,))
+RENAME = verb("keywords.rename", asks="keywords.change", touches=(KeywordList,))
+ARCHIVE = verb("keywords.archive", asks="keywords.change", touches=(KeywordList,))
+RESTORE = verb("keywords.restore", asks="keywords.change", touches=(KeywordList,))
+CREATE = verb("keywords.create", asks="keywords.change", touches=(KeywordList,))
 
 
 @dataclass(frozen=True)
@@ -43,7 +50,7 @@ def create_list(actor: Actor, name: str, *, country: str = "", language: str = "
             workspace=actor.workspace, name=_name(name), country=country, language=language, source=source[:300], created_by=actor.person,
             archived_at=timezone.now(),
         )  # fmt: skip
-        with recorded(actor, "keywords.create", made, name=made.name) as recording:
+        with recorded(actor, CREATE, made, name=made.name) as recording:
             recording.watch([made], "archived_at")  # undone, it is put away with all that came onto it since
             made.archived_at = None
             made.save(update_fields=["archived_at"])
@@ -107,7 +114,7 @@ def add_phrases(actor: Actor, list_id: int, text: str) -> tuple[int, int]:
     wanted = dict.fromkeys(plain for line in text.replace("\x00", "").splitlines() if (plain := cleaned(line)))
     if len(wanted) > MOST_LOGGED:
         raise ApplicationError("error.too_many_at_once", count=len(wanted), most=MOST_LOGGED)
-    with recorded(actor, "keywords.add", to) as recording:
+    with recorded(actor, ADD, to) as recording:
         there = {row.key: row for row in Keyword.objects.select_for_update().filter(list=to, key__in=[key_of(plain) for plain in wanted])}
         back = [row for row in there.values() if row.removed_at is not None]
         recording.watch(back, "removed_at")
@@ -128,7 +135,7 @@ def remove(actor: Actor, list_id: int, keyword_ids: Sequence[int]) -> int:
     of = list_for(actor, list_id, "keywords.change")
     if len(keyword_ids) > MOST_LOGGED:
         raise ApplicationError("error.too_many_at_once", count=len(keyword_ids), most=MOST_LOGGED)
-    with recorded(actor, "keywords.remove", of) as recording:
+    with recorded(actor, REMOVE, of) as recording:
         rows = list(Keyword.objects.filter(list=of, pk__in=keyword_ids, removed_at=None))
         recording.watch(rows, "removed_at")
         Keyword.objects.filter(pk__in=[row.pk for row in rows]).update(removed_at=timezone.now())
@@ -148,7 +155,7 @@ def copy_to_new(actor: Actor, list_id: int, keyword_ids: Sequence[int], name: st
 def rename(actor: Actor, list_id: int, name: str) -> KeywordList:
     """Call a list something else."""
     row = list_for(actor, list_id, "keywords.change")
-    with recorded(actor, "keywords.rename", row, name=_name(name)) as recording:
+    with recorded(actor, RENAME, row, name=_name(name)) as recording:
         recording.watch([row], "name")
         row.name = _name(name)
         row.save(update_fields=["name"])
@@ -158,7 +165,7 @@ def rename(actor: Actor, list_id: int, name: str) -> KeywordList:
 def archive(actor: Actor, list_id: int, *, away: bool) -> KeywordList:
     """Put a list away, or take it back."""
     row = list_for(actor, list_id, "keywords.change")
-    with recorded(actor, "keywords.archive" if away else "keywords.restore", row, name=row.name) as recording:
+    with recorded(actor, ARCHIVE if away else RESTORE, row, name=row.name) as recording:
         recording.watch([row], "archived_at")
         row.archived_at = timezone.now() if away else None
         row.save(update_fields=["archived_at"])

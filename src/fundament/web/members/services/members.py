@@ -12,8 +12,15 @@ from fundament.web.accounts.roles import Actor, ask
 from fundament.web.accounts.signals import rights_ended
 from fundament.web.errors import ApplicationError, NotFoundError
 from fundament.web.history.services.record import recorded
+from fundament.web.history.verbs import verb
 from fundament.web.live.notify import LEFT, announce
 from fundament.web.members.services.links import LASTS, new_token, opened
+
+INVITE = verb("member.invite", role="owner", touches=(Invitation,))
+END_INVITATION = verb("member.end_invitation", asks="member.invite", touches=(Invitation,))
+CHANGE = verb("member.change", role="owner", touches=(Membership,))
+REMOVE = verb("member.remove", asks="member.change", touches=(Membership,))
+ACCEPT = verb("member.accept", asks="member.change", touches=(Invitation, Membership))
 
 
 def invite(actor: Actor, role: str, note: str = "") -> tuple[Invitation, str]:
@@ -21,7 +28,7 @@ def invite(actor: Actor, role: str, note: str = "") -> tuple[Invitation, str]:
     ask(actor, "member.invite")
     _check_role(role)
     token, token_hash = new_token()
-    with recorded(actor, "member.invite", actor.workspace, role=role, note=note[:200]) as recording:
+    with recorded(actor, INVITE, actor.workspace, role=role, note=note[:200]) as recording:
         invitation = Invitation.objects.create(
             workspace=actor.workspace, role=role, note=" ".join(note.replace("\x00", "").split())[:200], token_hash=token_hash,
             created_by=actor.person, expires_at=timezone.now() + LASTS[Invitation],
@@ -36,7 +43,7 @@ def end_invitation(actor: Actor, invitation_id: int) -> None:
     invitation = Invitation.objects.filter(pk=invitation_id, workspace=actor.workspace, used_at=None).first()
     if invitation is None:
         raise NotFoundError("error.not_found")
-    with recorded(actor, "member.end_invitation", actor.workspace, note=invitation.note) as recording:
+    with recorded(actor, END_INVITATION, actor.workspace, note=invitation.note) as recording:
         recording.watch([invitation], "ended_at")
         invitation.ended_at = timezone.now()
         invitation.save(update_fields=["ended_at"])
@@ -49,7 +56,7 @@ def accept(token: str, person: Person) -> Workspace:
         if Membership.objects.filter(workspace=invitation.workspace, user=person).exists():
             return invitation.workspace
         membership = Membership(workspace=invitation.workspace, user=person, role=invitation.role)
-        with recorded(Actor(person, invitation.workspace, invitation.role), "member.accept", invitation.workspace) as recording:
+        with recorded(Actor(person, invitation.workspace, invitation.role), ACCEPT, invitation.workspace) as recording:
             recording.watch([invitation], "used_at", "used_by")
             membership.save()
             recording.made(membership)
@@ -80,7 +87,7 @@ def change_role(actor: Actor, membership_id: int, role: str) -> None:
     """Give a member another role. The last owner stays one."""
     ask(actor, "member.change")
     _check_role(role)
-    with recorded(actor, "member.change", actor.workspace, role=role) as recording:
+    with recorded(actor, CHANGE, actor.workspace, role=role) as recording:
         membership = _membership(actor, membership_id)
         _keep_an_owner(membership, stays=role == "owner")
         recording.watch([membership], "role")
@@ -95,7 +102,7 @@ def change_role(actor: Actor, membership_id: int, role: str) -> None:
 def remove(actor: Actor, membership_id: int) -> None:
     """Let a member go. What they wrote stays; the links that they made, and their open screens, end. The last owner stays a member."""
     ask(actor, "member.change")
-    with recorded(actor, "member.remove", actor.workspace) as recording:
+    with recorded(actor, REMOVE, actor.workspace) as recording:
         membership = _membership(actor, membership_id)
         _keep_an_owner(membership, stays=False)
         recording.values["person"] = membership.user.shown

@@ -21,11 +21,13 @@ from fundament.web.accounts.models import Membership, PasswordLink, Person
 from fundament.web.accounts.roles import Actor, ask
 from fundament.web.errors import ApplicationError, NotAllowedError, NotFoundError
 from fundament.web.history.services.record import recorded
+from fundament.web.history.verbs import verb
 from fundament.web.members.services.links import LASTS, new_token, opened
 
 MAILED_LASTS = timedelta(hours=2)
 MAIL_EVERY = timedelta(minutes=5)
 MOST_ACCOUNTS = 10  # of one mail address
+PASSWORD = verb("member.password", role="owner", touches=(PasswordLink,))
 
 
 def change_password(person: Person, old: str, new: str) -> None:
@@ -45,7 +47,7 @@ def make_link(actor: Actor, membership_id: int) -> tuple[Person, str]:
     if Membership.objects.filter(user=membership.user).exclude(workspace=actor.workspace).exists():
         raise NotAllowedError("error.in_other_workspaces")
     token, token_hash = new_token()
-    with recorded(actor, "member.password", actor.workspace, person=membership.user.shown) as recording:
+    with recorded(actor, PASSWORD, actor.workspace, person=membership.user.shown) as recording:
         PasswordLink.objects.filter(person=membership.user, used_at=None, ended_at=None).update(ended_at=timezone.now())
         link = PasswordLink.objects.create(
             person=membership.user, token_hash=token_hash, created_by=actor.person, expires_at=timezone.now() + LASTS[PasswordLink]

@@ -10,7 +10,7 @@ from django.http import HttpRequest
 from django.urls import reverse
 
 from fundament.files.pictures import load_pictures, logo_of
-from fundament.web.accounts.models import Membership, WorkspaceLogo
+from fundament.web.accounts.models import Membership, Workspace, WorkspaceLogo
 from fundament.web.accounts.requests import WORKSPACE, person_of
 from fundament.web.accounts.roles import Actor, ask
 from fundament.web.errands.models import Errand
@@ -18,8 +18,11 @@ from fundament.web.errands.services.running import ask_for
 from fundament.web.errors import ApplicationError, NotFoundError
 from fundament.web.files_in_requests import read_file
 from fundament.web.history.services.record import recorded
+from fundament.web.history.verbs import verb
 
 LOGO = "workspace.logo"  # the kind of errand
+RENAME = verb("workspace.rename", role="owner", touches=(Workspace,))
+LOGO_WORKSPACE = verb("workspace.logo", asks="workspace.rename", touches=(WorkspaceLogo,))
 
 
 def switch(request: HttpRequest, workspace_id: int) -> None:
@@ -35,7 +38,7 @@ def rename(actor: Actor, name: str) -> None:
     name = " ".join(name.replace("\x00", "").split())
     if not name or len(name) > 200:
         raise ApplicationError("error.name", most=200)
-    with recorded(actor, "workspace.rename", actor.workspace, name=name) as recording:
+    with recorded(actor, RENAME, actor.workspace, name=name) as recording:
         recording.watch([actor.workspace], "name")
         actor.workspace.name = name
         actor.workspace.save(update_fields=["name"])
@@ -57,7 +60,7 @@ def set_logo(actor: Actor, content: bytes | None) -> None:
     """Give the workspace's papers a logo, as a PNG made anew from a file; None takes it away. Raises FileError and ConfinedError."""
     ask(actor, "workspace.rename")
     png = base64.b64encode(read_file(actor.workspace.pk, logo_of, content, prepare=load_pictures)).decode() if content is not None else ""
-    with recorded(actor, "workspace.logo", actor.workspace) as recording:
+    with recorded(actor, LOGO_WORKSPACE, actor.workspace) as recording:
         known = WorkspaceLogo.objects.filter(workspace=actor.workspace).first()
         if known is not None:
             recording.taken_away([known])

@@ -17,12 +17,17 @@ from fundament.web.accounts.models import TIME_ZONES
 from fundament.web.accounts.roles import Actor, ask, get_for, seen_by
 from fundament.web.errors import ApplicationError
 from fundament.web.history.services.record import recorded
+from fundament.web.history.verbs import verb
 from fundament.web.sites.models import Page, Site
 
 MOST_PAGES = 50_000  # of a site
 MOST_BRAND_WORDS = 50
 CHANGED = ("name", "country", "language", "time_zone", "brand_words", "sitemap", "pages_a_minute")
 _HOST_HERE = re.compile(r"(?:[a-z0-9](?:[a-z0-9-]{0,61}[a-z0-9])?\.)+[a-z]{2,24}")
+CHANGE = verb("site.change", role="editor", touches=(Site,))
+ARCHIVE = verb("site.archive", asks="site.change", touches=(Site,))
+RESTORE = verb("site.restore", asks="site.change", touches=(Site,))
+ADD = verb("site.add", asks="site.change", touches=(Site,))
 
 
 def add_site(actor: Actor, address: str, **values: Any) -> Site:
@@ -36,7 +41,7 @@ def add_site(actor: Actor, address: str, **values: Any) -> Site:
                 raise ApplicationError("error.site_is_there", host=host)
             return archive(actor, known.pk, away=False)
         made = Site.objects.create(workspace=actor.workspace, host=host, **_checked(values))
-        with recorded(actor, "site.add", made, name=host) as recording:
+        with recorded(actor, ADD, made, name=host) as recording:
             recording.made(made)
     return made
 
@@ -44,7 +49,7 @@ def add_site(actor: Actor, address: str, **values: Any) -> Site:
 def change_site(actor: Actor, site_id: int, **values: Any) -> Site:
     """Change what is said of a site. values: see CHANGED."""
     site = site_for(actor, site_id, "site.change")
-    with recorded(actor, "site.change", site, name=site.host) as recording:
+    with recorded(actor, CHANGE, site, name=site.host) as recording:
         recording.watch([site], *CHANGED)
         for name, value in _checked(values).items():
             setattr(site, name, value)
@@ -55,7 +60,7 @@ def change_site(actor: Actor, site_id: int, **values: Any) -> Site:
 def archive(actor: Actor, site_id: int, *, away: bool) -> Site:
     """Put a site away, or take it back; nothing of it is lost."""
     site = site_for(actor, site_id, "site.change")
-    with recorded(actor, "site.archive" if away else "site.restore", site, name=site.host) as recording:
+    with recorded(actor, ARCHIVE if away else RESTORE, site, name=site.host) as recording:
         recording.watch([site], "archived_at")
         site.archived_at = timezone.now() if away else None
         site.save(update_fields=["archived_at"])

@@ -15,13 +15,20 @@ from fundament.core.yardstick.secondary_keywords import cleaned
 from fundament.web.accounts.roles import Actor, get_for
 from fundament.web.errors import ApplicationError, NotFoundError
 from fundament.web.history.services.record import Recording, recorded
+from fundament.web.history.verbs import Verb, verb
 from fundament.web.studies.decisions.deciding import MOST_USES, Uses
-from fundament.web.studies.figures.figures import load_consensus
+from fundament.web.studies.figures.figures import follow, load_consensus
 from fundament.web.studies.models import Addition, CurrentConsensus, Decision, Identity, SecondaryKeyword, Study
 
 MOST_OWN = 200  # of a study
 MOST_NAME = 120
 NO_USES: Mapping[str, Uses | None] = {}
+ADD_TERMS = verb("study.add_terms", asks="study.decide", follow=follow, touches=(Addition, Decision, Identity))
+ADD_ENTITIES = verb("study.add_entities", asks="study.decide", follow=follow, touches=(Addition, Identity))
+JOIN = verb("study.join", asks="study.decide", follow=follow, touches=(Addition,))
+SPLIT = verb("study.split", asks="study.decide", follow=follow, touches=(Addition, Identity))
+TAKE_BACK = verb("study.take_back", asks="study.decide", follow=follow, touches=(Addition,))
+SECONDARY_KEYWORDS = verb("study.secondary_keywords", asks="study.decide", follow=follow, touches=(SecondaryKeyword,))
 
 
 @dataclass(frozen=True)
@@ -34,16 +41,16 @@ class Added:
 
 def add_terms(actor: Actor, study_id: int, names: Iterable[str], uses: Mapping[str, Uses | None] | None = None) -> Added:
     """Add terms of one's own; those that are none, or are there already, are refused one by one. uses: own targets by name."""
-    return _add(actor, study_id, "terms", [(name, ()) for name in names], "", "study.add_terms", uses or {})
+    return _add(actor, study_id, "terms", [(name, ()) for name in names], "", ADD_TERMS, uses or {})
 
 
 def add_entity(actor: Actor, study_id: int, name: str, aliases: Sequence[str] = (), shown_kind: str = "") -> Added:
     """Add an entity of one's own."""
-    return _add(actor, study_id, "entities", [(name, tuple(aliases))], shown_kind, "study.add_entities")
+    return _add(actor, study_id, "entities", [(name, tuple(aliases))], shown_kind, ADD_ENTITIES)
 
 
 def _add(
-    actor: Actor, study_id: int, kind: str, named: Sequence[tuple[str, Sequence[str]]], shown_kind: str, verb: str,
+    actor: Actor, study_id: int, kind: str, named: Sequence[tuple[str, Sequence[str]]], shown_kind: str, verb: Verb,
     uses: Mapping[str, Uses | None] = NO_USES,
 ) -> Added:  # fmt: skip
     study = get_for(actor, "study.decide", Study.objects.all(), pk=study_id)
@@ -96,7 +103,7 @@ def _add(
 def join(actor: Actor, study_id: int, keys: Sequence[str]) -> Addition:
     """Take several terms, entities or subtopics as one; that of the first key stays, with what was decided on it."""
     study = get_for(actor, "study.decide", Study.objects.all(), pk=study_id)
-    with recorded(actor, "study.join", study) as recording:
+    with recorded(actor, JOIN, study) as recording:
         current, _ = _current(study)
         rows = {row.key: row for row in Identity.objects.filter(study=study, key__in=keys)}
         kinds = {row.kind for row in rows.values()}
@@ -121,7 +128,7 @@ def join(actor: Actor, study_id: int, keys: Sequence[str]) -> Addition:
 def split_off(actor: Actor, study_id: int, key: str, members: Sequence[str], name: str = "") -> Addition:
     """Let some headings of a subtopic, or ways to write a term or entity, stand by themselves. members: see `core.consensus.keys.Proposed`."""
     study = get_for(actor, "study.decide", Study.objects.all(), pk=study_id)
-    with recorded(actor, "study.split", study) as recording:
+    with recorded(actor, SPLIT, study) as recording:
         current, consensus = _current(study)
         whole = Identity.objects.filter(study=study, key=key).first()
         keys: dict[str, list[str]] = current.keys
@@ -141,7 +148,7 @@ def split_off(actor: Actor, study_id: int, key: str, members: Sequence[str], nam
 def take_back(actor: Actor, study_id: int, addition_id: int) -> str:
     """Take back what was added, joined or split off; its kind. What was decided on it is kept, and has lost its subject."""
     study = get_for(actor, "study.decide", Study.objects.all(), pk=study_id)
-    with recorded(actor, "study.take_back", study) as recording:
+    with recorded(actor, TAKE_BACK, study) as recording:
         row = Addition.objects.filter(study=study, pk=addition_id).first()
         if row is None:
             raise NotFoundError("error.not_found")
@@ -155,7 +162,7 @@ def set_secondary_keywords(actor: Actor, study_id: int, phrases: Iterable[str]) 
     """The study's secondary keywords, in order, in place of those it had. Raises CoreError for too many."""
     study = get_for(actor, "study.decide", Study.objects.all(), pk=study_id)
     wanted = cleaned((phrase.replace("\x00", "")[:200] for phrase in phrases), study.keyword)
-    with recorded(actor, "study.secondary_keywords", study, count=len(wanted)) as recording:
+    with recorded(actor, SECONDARY_KEYWORDS, study, count=len(wanted)) as recording:
         before = list(study.secondary_keywords.all())
         if [row.phrase for row in before] != list(wanted):
             recording.taken_away(before)

@@ -15,6 +15,7 @@ from fundament.core.yardstick.section_groups.statements import key_of_sentence
 from fundament.web.accounts.roles import Actor, get_for
 from fundament.web.errors import ApplicationError, ChangedSinceError, NotFoundError
 from fundament.web.history.services.record import Recording, recorded
+from fundament.web.history.verbs import verb
 from fundament.web.live.notify import announce
 from fundament.web.studies.figures.figures import follow, proposed_by_key, secondary_of
 from fundament.web.studies.figures.yardsticks import compiled_of, decided_of, decisions_hash
@@ -56,7 +57,7 @@ def decide_on_all(
     wanted = list(dict.fromkeys(keys))
     if not wanted or len(wanted) > MOST_AT_ONCE:
         raise ApplicationError("error.decide_on_none", most=MOST_AT_ONCE)
-    with recorded(actor, "study.decide", study, action=action) as recording:
+    with recorded(actor, DECIDE, study, action=action) as recording:
         Study.objects.select_for_update().get(pk=study.pk)
         identities = {row.key: row for row in Identity.objects.filter(study=study, key__in=wanted)}
         phrases = {key_of(phrase): phrase for phrase in secondary_of(study)} if len(identities) < len(wanted) else {}
@@ -154,7 +155,7 @@ def call(actor: Actor, study_id: int, key: str, *, name: str, kind: str = "") ->
     name, kind = (" ".join(text.replace("\x00", "").split()) for text in (name, kind))
     if len(name) > MOST_NAME or len(kind) > MOST_KIND:
         raise ApplicationError("error.given_name", most=MOST_NAME, kind=MOST_KIND)
-    with recorded(actor, "study.call", study) as recording:
+    with recorded(actor, CALL, study) as recording:
         identity = Identity.objects.filter(study=study, key=key).exclude(kind="terms").first()
         if identity is None:
             raise NotFoundError("error.not_found")
@@ -170,7 +171,7 @@ def plan_length(actor: Actor, study_id: int, words: int) -> Study:
     study = get_for(actor, "study.decide", Study.objects.all(), pk=study_id)
     if words and not 50 <= words <= MOST_WORDS:
         raise ApplicationError("error.planned_length", most=MOST_WORDS)
-    with recorded(actor, "study.plan_length", study, words=words) as recording:
+    with recorded(actor, PLAN_LENGTH, study, words=words) as recording:
         recording.watch([study], "planned_words")
         study.planned_words = words
         study.save(update_fields=["planned_words"])
@@ -180,7 +181,7 @@ def plan_length(actor: Actor, study_id: int, words: int) -> Study:
 def confirm_plan(actor: Actor, study_id: int) -> Study:
     """Confirm what was decided and added, as it is now: a text may then be called enough by it, though it is below the aim as proposed."""
     study = get_for(actor, "study.decide", Study.objects.all(), pk=study_id)
-    with recorded(actor, "study.confirm", study) as recording:
+    with recorded(actor, CONFIRM, study) as recording:
         current = CurrentConsensus.objects.select_related("extended").filter(study=study).first()
         if current is None:
             raise ApplicationError("error.nothing_to_confirm")
@@ -212,3 +213,9 @@ def follow_decisions(study_id: int) -> None:
         study = Study.objects.get(pk=study_id)
         announce(study.workspace_id, f"study:{study_id}", what="decisions")
         figures_changed.send(sender=Study, study_id=study_id)
+
+
+DECIDE = verb("study.decide", role="editor", follow=follow_decisions, touches=(Decision,))
+CALL = verb("study.call", asks="study.decide", follow=follow_decisions, touches=(Identity,))
+PLAN_LENGTH = verb("study.plan_length", asks="study.decide", follow=follow_decisions, touches=(Study,))
+CONFIRM = verb("study.confirm", asks="study.decide", follow=follow_decisions, touches=(Study,))

@@ -13,10 +13,14 @@ from fundament.core.plain import to_plain
 from fundament.core.yardstick.entity_finding.skos import check_file, load_parsers, read_skos
 from fundament.web.accounts.roles import Actor, get_for
 from fundament.web.history.services.record import recorded
+from fundament.web.history.verbs import Verb, verb
 from fundament.web.live.notify import announce
+from fundament.web.studies.figures.figures import follow
 from fundament.web.studies.models import EntityFile, Study
 
 SECONDS, MEGABYTES = 20.0, 600  # to read one file
+BRING_ENTITIES = verb("study.bring_entities", asks="study.decide", follow=follow, touches=(Study,))
+DROP_ENTITIES = verb("study.drop_entities", asks="study.decide", follow=follow, touches=(Study,))
 
 
 def offer_file(actor: Actor, study_id: int, content: bytes, name: str) -> EntityFile:
@@ -46,7 +50,7 @@ def read_file(file_id: int) -> None:
         set_aside(file_id, error, given_at=file.given_at)
         return
     with transaction.atomic():
-        _save(actor, file.study, "study.bring_entities", found)
+        _save(actor, file.study, BRING_ENTITIES, found)
         EntityFile.objects.filter(pk=file_id, given_at=file.given_at).delete()
         announce(file.study.workspace_id, f"study:{file.study_id}", what="entities")
 
@@ -67,7 +71,7 @@ def bring_entities(actor: Actor, study_id: int, content: bytes, name: str) -> in
     """
     study = get_for(actor, "study.decide", Study.objects.all(), pk=study_id)
     found = _read(content, name, study.language)
-    _save(actor, study, "study.bring_entities", found)
+    _save(actor, study, BRING_ENTITIES, found)
     return len(found)
 
 
@@ -75,7 +79,7 @@ def drop_entities(actor: Actor, study_id: int) -> None:
     """Let the study go without entities of one's own."""
     study = get_for(actor, "study.decide", Study.objects.all(), pk=study_id)
     EntityFile.objects.filter(study=study).delete()
-    _save(actor, study, "study.drop_entities", [])
+    _save(actor, study, DROP_ENTITIES, [])
 
 
 def _read(content: bytes, name: str, language: str) -> list[Any]:
@@ -83,7 +87,7 @@ def _read(content: bytes, name: str, language: str) -> list[Any]:
     return found
 
 
-def _save(actor: Actor, study: Study, verb: str, found: list[Any]) -> None:
+def _save(actor: Actor, study: Study, verb: Verb, found: list[Any]) -> None:
     with recorded(actor, verb, study, count=len(found)) as recording:
         recording.watch([study], "own_entities")
         study.own_entities = found

@@ -13,6 +13,7 @@ from fundament.core.yardstick.model import Subtopic
 from fundament.web.accounts.roles import Actor, get_for
 from fundament.web.errors import ApplicationError, ChangedSinceError, NotFoundError
 from fundament.web.history.services.record import Recording, recorded
+from fundament.web.history.verbs import verb
 from fundament.web.live.notify import announce
 from fundament.web.studies.figures.figures import chosen_of, compared_pages
 from fundament.web.studies.figures.yardsticks import compiled_of
@@ -65,7 +66,7 @@ def add_heading(actor: Actor, study_id: int, heading: str, *, subtopic: str = ""
     if subtopic and wanted is None:
         raise NotFoundError("error.not_found")
     contents = _contents(study, compiled, [wanted]) if compiled and wanted else {}
-    with recorded(actor, "outline.add", study) as recording:
+    with recorded(actor, ADD, study) as recording:
         lines = _locked_lines(study)
         if subtopic and any(line.node.covers == subtopic for line in lines):
             raise ApplicationError("error.outline_has_subtopic")
@@ -87,7 +88,7 @@ def add_proposed(actor: Actor, study_id: int) -> list[OutlineNode]:
     there = {line.node.covers for line in _lines(study)}
     wanted = [s for s in proposed_subtopics(compiled.yardstick.subtopics, len(compiled.yardstick.pages), must) if s.key not in there]
     contents = _contents(study, compiled, wanted)
-    with recorded(actor, "outline.add", study) as recording:
+    with recorded(actor, ADD, study) as recording:
         lines = _locked_lines(study)
         there = {line.node.covers for line in lines}
         made = []
@@ -111,7 +112,7 @@ def change(
     study = get_for(actor, "study.decide", Study.objects.all(), pk=study_id)
     if len(notes) > MOST_NOTES or not 0 <= planned_words <= MOST_SECTION_WORDS:
         raise ApplicationError("error.outline_node", characters=MOST_NOTES, words=MOST_SECTION_WORDS)
-    with recorded(actor, "outline.change", study) as recording:
+    with recorded(actor, CHANGE, study) as recording:
         Study.objects.select_for_update().get(pk=study.pk)
         node = node_for(study, key)
         if stamp_of(node) != seen:
@@ -129,7 +130,7 @@ def move(actor: Actor, study_id: int, key: str, way: str) -> None:
     study = get_for(actor, "study.decide", Study.objects.all(), pk=study_id)
     if way not in WAYS:
         raise ApplicationError("error.no_such_move")
-    with recorded(actor, "outline.move", study) as recording:
+    with recorded(actor, MOVE, study) as recording:
         lines = _locked_lines(study)
         at = _place_of(lines, key)
         if way in ("in", "out"):
@@ -143,7 +144,7 @@ def move(actor: Actor, study_id: int, key: str, way: str) -> None:
 def move_after(actor: Actor, study_id: int, key: str, after: str, level: int = 2) -> None:
     """Put a heading (an H2 with what is under it) after another one, or first with ""."""
     study = get_for(actor, "study.decide", Study.objects.all(), pk=study_id)
-    with recorded(actor, "outline.move", study) as recording:
+    with recorded(actor, MOVE, study) as recording:
         lines = _locked_lines(study)
         block = lines[slice(*_block(lines, _place_of(lines, key)))]
         rest = [line for line in lines if line not in block]
@@ -157,7 +158,7 @@ def move_after(actor: Actor, study_id: int, key: str, after: str, level: int = 2
 def remove(actor: Actor, study_id: int, key: str) -> None:
     """Take a heading out. What stood under it goes to the H2 before it."""
     study = get_for(actor, "study.decide", Study.objects.all(), pk=study_id)
-    with recorded(actor, "outline.remove", study) as recording:
+    with recorded(actor, REMOVE, study) as recording:
         lines = _locked_lines(study)
         line = lines[_place_of(lines, key)]
         recording.taken_away([line.node])
@@ -173,7 +174,7 @@ def take_headings(actor: Actor, study_id: int, headings: Sequence[tuple[str, int
     study = get_for(actor, "study.decide", Study.objects.all(), pk=study_id)
     if len(headings) > MOST_NODES:
         raise ApplicationError("error.outline_long", most=MOST_NODES)
-    with recorded(actor, "outline.take", study, count=len(headings)) as recording:
+    with recorded(actor, TAKE, study, count=len(headings)) as recording:
         lines = _locked_lines(study)
         recording.watch([line.node for line in lines], "parent", "place", "heading", "by", "changed_at")
         by_key = {line.node.key: line for line in lines}
@@ -203,6 +204,13 @@ def follow_outline(study_id: int) -> None:
     """Tell whoever looks at the outline that it changed."""
     study = Study.objects.only("workspace_id").get(pk=study_id)
     announce(study.workspace_id, f"study:{study_id}", what="outline")
+
+
+ADD = verb("outline.add", asks="study.decide", follow=follow_outline, touches=(OutlineNode,))
+CHANGE = verb("outline.change", asks="study.decide", follow=follow_outline, touches=(OutlineNode,))
+MOVE = verb("outline.move", asks="study.decide", follow=follow_outline, touches=(OutlineNode,))
+REMOVE = verb("outline.remove", asks="study.decide", follow=follow_outline, touches=(OutlineNode,))
+TAKE = verb("outline.take", asks="study.decide", follow=follow_outline, touches=(OutlineNode,))
 
 
 def stamp_of(node: OutlineNode) -> str:

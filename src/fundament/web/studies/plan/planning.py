@@ -20,13 +20,16 @@ from fundament.web.accounts.models import Person, WorkspaceLogo
 from fundament.web.accounts.roles import Actor, get_for
 from fundament.web.errors import ApplicationError
 from fundament.web.history.services.record import recorded
+from fundament.web.history.verbs import verb
 from fundament.web.studies.figures.asking import asked_of
 from fundament.web.studies.figures.demand import volumes_of, volumes_of_phrases
 from fundament.web.studies.models import Decision, Study
 from fundament.web.studies.plan import outlining
+from fundament.web.studies.plan.outlining import follow_outline
 
 MOST_INTENT = 2_000
 STRUCTURE = ("words", "h2", "h3", "paragraphs", "images", "lists", "tables", "internal_links", "external_links")
+PLAN = verb("study.plan", asks="study.decide", follow=follow_outline, touches=(Study,))
 
 
 def plan_of(study: Study, compiled: CompiledYardstick) -> schema.Plan:
@@ -143,7 +146,7 @@ def set_plan(actor: Actor, study_id: int, *, intent: str, assignee: int | None, 
     person = Person.objects.filter(pk=assignee, memberships__workspace=actor.workspace).first() if assignee else None
     if assignee and person is None:
         raise ApplicationError("error.plan_assignee")
-    with recorded(actor, "study.plan", study) as recording:
+    with recorded(actor, PLAN, study) as recording:
         recording.watch([study], "intent", "assignee", "due")
         study.intent, study.assignee, study.due = intent, person, until
         study.save(update_fields=["intent", "assignee", "due"])

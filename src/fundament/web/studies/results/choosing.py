@@ -9,16 +9,20 @@ from django.utils import timezone
 from fundament.core.yardstick.other_pages.proposed_competitors import SAME_PAGE
 from fundament.web.accounts.roles import Actor, get_for
 from fundament.web.history.services.record import Recording, recorded
+from fundament.web.history.verbs import verb
+from fundament.web.studies.figures.figures import follow
 from fundament.web.studies.models import CompetitorChoice, Result, Study
 
 REASONS = ("shop", "users", "video", "giant_site", "intent", "thin", "old", "ours")  # why people leave a result out; their places are keys
+CHOOSE = verb("study.choose", role="editor", follow=follow, touches=(CompetitorChoice, Result))
+AS_PROPOSED = verb("study.as_proposed", asks="study.choose", follow=follow, touches=(CompetitorChoice, Result))
 
 
 def set_chosen(actor: Actor, study_id: int, result_ids: Iterable[int], chosen: bool, reason: str = "") -> Study:
     """Keep results as competitors or leave them out; the figures follow. reason: one of REASONS, or in the person's own words. What is left out already gets the reason all the same."""
     study = get_for(actor, "study.choose", Study.objects.all(), pk=study_id)
     wanted = list(result_ids)
-    with recorded(actor, "study.choose", study, chosen=chosen, count=len(wanted)) as recording:
+    with recorded(actor, CHOOSE, study, chosen=chosen, count=len(wanted)) as recording:
         Study.objects.select_for_update().get(pk=study.pk)
         rows = [row for row in study.results.filter(pk__in=wanted, state="read") if row.chosen != chosen or (reason and not chosen)]
         recording.watch(rows, "chosen")
@@ -38,7 +42,7 @@ def choices_of(study: Study) -> dict[int, CompetitorChoice]:
 def as_proposed(actor: Actor, study_id: int) -> Study:
     """Put the choice of competitors back to how it was proposed. Where all were advised against, all were proposed."""
     study = get_for(actor, "study.choose", Study.objects.all(), pk=study_id)
-    with recorded(actor, "study.as_proposed", study) as recording:
+    with recorded(actor, AS_PROPOSED, study) as recording:
         Study.objects.select_for_update().get(pk=study.pk)
         proposed = proposal_of(study)
         rows = [row for row in study.results.filter(state="read") if row.chosen != proposed[row.pk]]

@@ -12,6 +12,7 @@ from fundament.core.reading.model import Reading
 from fundament.web.accounts.roles import Actor, ask
 from fundament.web.errors import ApplicationError, NotFoundError
 from fundament.web.history.services.record import Recording, recorded
+from fundament.web.history.verbs import verb
 from fundament.web.sites.services.readings import as_core
 from fundament.web.studies.models import BlockCorrection, Result, Study
 from fundament.web.studies.results.reading import note_counts
@@ -40,7 +41,7 @@ def overrule(actor: Actor, study_id: int, result_id: int, block_key: str | Seque
     """Decide whether a block of a page counts, or several, all or none; the figures follow. Raises CoreError for a block that is not there, or when nothing would count."""
     result = result_for(actor, "study.correct", study_id, result_id)
     wanted = [block_key] if isinstance(block_key, str) else list(dict.fromkeys(block_key))
-    with recorded(actor, "study.overrule", result, counts=counts) as recording:
+    with recorded(actor, OVERRULE, result, counts=counts) as recording:
         result = _locked(result)
         plain = _as_read(result)
         blocks = dict(zip(block_keys(plain.blocks), plain.blocks, strict=True))
@@ -60,7 +61,7 @@ def overrule(actor: Actor, study_id: int, result_id: int, block_key: str | Seque
 def as_it_was_read(actor: Actor, study_id: int, result_id: int) -> Result:
     """Put what counts of a page back to how it was read."""
     result = result_for(actor, "study.correct", study_id, result_id)
-    with recorded(actor, "study.as_read", result) as recording:
+    with recorded(actor, AS_READ, result) as recording:
         result = _locked(result)
         rows = list(result.corrections.all())
         recording.taken_away(rows)
@@ -105,3 +106,7 @@ def follow_result(result_id: int) -> None:
     found = Result.objects.filter(pk=result_id).values_list("study_id", "chosen").first()
     if found is not None and found[1]:
         follow(found[0])
+
+
+OVERRULE = verb("study.overrule", asks="study.correct", follow=follow_result, touches=(BlockCorrection, Result))
+AS_READ = verb("study.as_read", asks="study.correct", follow=follow_result, touches=(BlockCorrection, Result))

@@ -13,7 +13,7 @@ from fundament.web.errors import NotFoundError
 from fundament.web.history.services.record import recorded
 from fundament.web.sites.services.readings import pairs_of
 from fundament.web.studies.models import Result, Study
-from fundament.web.studies.results.choosing import choose_rows
+from fundament.web.studies.results.choosing import CHOOSE, choose_rows
 
 NOT_ASKED = (
     "advice.near_copy",
@@ -77,7 +77,7 @@ def keep_intent(actor: Actor, study_id: int, number: int) -> Study:
     if not study.division or number not in (0, 1):
         raise NotFoundError("error.not_found")
     groups = study.division["groups"]
-    with recorded(actor, "study.choose", study, chosen=True) as recording:
+    with recorded(actor, CHOOSE, study, chosen=True) as recording:
         Study.objects.select_for_update().get(pk=study.pk)
         ways: dict[int, tuple[bool, object]] = {}
         rows = []

@@ -15,12 +15,20 @@ from fundament.web.accounts.models import Workspace
 from fundament.web.accounts.roles import Actor, ask, get_for, seen_by
 from fundament.web.errors import ApplicationError
 from fundament.web.history.services.record import recorded
+from fundament.web.history.verbs import verb
 from fundament.web.studies.models import SecondaryKeyword, Study, StudyDefaults
 from fundament.web.studies.queueing import queue_reading, queue_renewal
 from fundament.web.studies.results.bringing import keep_files
 
 MOST_FOLDER = 80
 OPEN_FILE = "study.open_file"  # the kind of errand that opens a study from a file
+DEFAULTS_STUDY = verb("study.defaults", asks="study.open", touches=(StudyDefaults,))
+RENAME = verb("study.rename", asks="study.choose", touches=(Study,))
+ARCHIVE = verb("study.archive", role="editor", touches=(Study,))
+RESTORE = verb("study.restore", asks="study.archive", touches=(Study,))
+OPEN = verb("study.open", role="editor", can_be_undone=False, touches=(Study,))
+READ_AGAIN = verb("study.read_again", asks="study.choose", can_be_undone=False, touches=(Study,))
+FOLDER = verb("study.folder", asks="study.choose", touches=(Study,))
 
 
 def open_study(
@@ -41,7 +49,7 @@ def open_study(
         for place, phrase in enumerate(cleaned(secondary, study.keyword), 1):
             SecondaryKeyword.objects.create(study=study, place=place, phrase=phrase)
         keep_files(study, files)
-        with recorded(actor, "study.open", study) as recording:
+        with recorded(actor, OPEN, study) as recording:
             recording.made(study)
         if not now:
             queue_reading(study)
@@ -63,7 +71,7 @@ def defaults_for(actor: Actor) -> dict[str, Any]:
 def set_defaults(actor: Actor, **values: Any) -> None:
     """Begin the next studies of the workspace so."""
     ask(actor, "study.open")
-    with recorded(actor, "study.defaults", actor.workspace) as recording:
+    with recorded(actor, DEFAULTS_STUDY, actor.workspace) as recording:
         found = StudyDefaults.objects.select_for_update().filter(workspace=actor.workspace).first()
         wanted = {name: values[name] for name in DEFAULTS if name in values}
         if found is None:
@@ -89,7 +97,7 @@ def read_again(actor: Actor, study_id: int) -> Study:
         study = get_for(actor, "study.choose", Study.objects.select_for_update(), pk=study_id)
         if study.is_working:
             return study
-        with recorded(actor, "study.read_again", study) as recording:
+        with recorded(actor, READ_AGAIN, study) as recording:
             recording.watch([study], "state", "problem")
             study.results.filter(state="failed").update(state="waiting", problem=None)
             study.state = "reading" if study.results.exists() else "asking"
@@ -115,7 +123,7 @@ def rename(actor: Actor, study_id: int, name: str) -> Study:
     name = " ".join(name.replace("\x00", "").split())
     if len(name) > 200:
         raise ApplicationError("error.name", most=200)
-    with recorded(actor, "study.rename", study, name=name) as recording:
+    with recorded(actor, RENAME, study, name=name) as recording:
         recording.watch([study], "name")
         study.name = name
         study.save(update_fields=["name"])
@@ -125,7 +133,7 @@ def rename(actor: Actor, study_id: int, name: str) -> Study:
 def archive(actor: Actor, study_id: int, *, away: bool) -> Study:
     """Put a study away, or take it back."""
     study = get_for(actor, "study.archive", Study.objects.all(), pk=study_id)
-    with recorded(actor, "study.archive" if away else "study.restore", study) as recording:
+    with recorded(actor, ARCHIVE if away else RESTORE, study) as recording:
         recording.watch([study], "archived_at")
         study.archived_at = timezone.now() if away else None
         study.save(update_fields=["archived_at"])
@@ -140,7 +148,7 @@ def to_folder(actor: Actor, study_ids: Sequence[int], folder: str) -> int:
     moved = 0
     with transaction.atomic():
         for study in seen_by(actor, Study.objects.filter(pk__in=study_ids)).exclude(folder=name):
-            with recorded(actor, "study.folder", study, group=group, name=name) as recording:
+            with recorded(actor, FOLDER, study, group=group, name=name) as recording:
                 recording.watch([study], "folder")
                 study.folder = name
                 study.save(update_fields=["folder"])

@@ -20,6 +20,7 @@ from fundament.web.errands.services.running import ask_for
 from fundament.web.errors import ApplicationError, NotFoundError
 from fundament.web.files_in_requests import read_file
 from fundament.web.history.services.record import recorded
+from fundament.web.history.verbs import verb
 from fundament.web.live.notify import announce
 from fundament.web.sites.models import RawResponse
 from fundament.web.sites.services.readings import store_raw
@@ -32,6 +33,9 @@ MOST_RESULTS = 60  # of a study, with those added by hand
 
 
 PAGE = "study.page"  # the kind of errand
+ADD_PAGE = verb("study.add_page", asks="study.choose", can_be_undone=False, touches=(Result,))  # it is left out instead
+READ_PAGE = verb("study.read_page", asks="study.choose", can_be_undone=False, touches=(Result,))
+BRING_PAGE = verb("study.bring_page", asks="study.choose", can_be_undone=False, touches=(Result,))
 
 
 def ask_for_page(actor: Actor, study_id: int, file: tuple[str, bytes] | None, *, address: str = "", result_id: int = 0) -> Errand:
@@ -75,7 +79,7 @@ def add_page(actor: Actor, study_id: int, address: str, file: tuple[str, bytes] 
         last = study.results.aggregate(last=Max("rank"))["last"] or 0
         if study.results.count() >= MOST_RESULTS:
             raise ApplicationError("error.too_many_results", most=MOST_RESULTS)
-        with recorded(actor, "study.add_page", study, name=url[:200]) as recording:
+        with recorded(actor, ADD_PAGE, study, name=url[:200]) as recording:
             made = Result.objects.create(study=study, rank=last + 1, url=url, raw=raw)
             recording.made(made)
         _queue(study, actor)
@@ -86,7 +90,7 @@ def read_page_again(actor: Actor, study_id: int, result_id: int) -> Result:
     """Ask for one page again; one that came in a file is read again from it."""
     with transaction.atomic():
         study, result = _result(actor, study_id, result_id)
-        with recorded(actor, "study.read_page", study, name=result.url[:200]) as recording:
+        with recorded(actor, READ_PAGE, study, name=result.url[:200]) as recording:
             recording.watch([result], "state", "problem")
             result.state, result.problem = "waiting", None
             result.save(update_fields=["state", "problem"])
@@ -104,7 +108,7 @@ def bring_page(actor: Actor, study_id: int, result_id: int, file: tuple[str, byt
     raw = _page_in(actor.workspace.pk, file, there.url)  # before anything is locked, for it may take its time
     with transaction.atomic():
         study, result = _result(actor, study_id, result_id)
-        with recorded(actor, "study.bring_page", study, name=result.url[:200]) as recording:
+        with recorded(actor, BRING_PAGE, study, name=result.url[:200]) as recording:
             recording.watch([result], "state", "problem", "raw")
             result.state, result.problem, result.raw = "waiting", None, raw
             result.save(update_fields=["state", "problem", "raw"])

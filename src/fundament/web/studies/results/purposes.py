@@ -7,10 +7,12 @@ from collections.abc import Sequence
 from fundament.web.accounts.roles import Actor, ask, get_for, seen_by
 from fundament.web.errors import ApplicationError
 from fundament.web.history.services.record import recorded
+from fundament.web.history.verbs import verb
 from fundament.web.sites.models import Page, Site
 from fundament.web.studies.models import PagePurpose, Study
 
 MOST_AT_ONCE = 200
+MEAN_FOR = verb("site.mean_for", asks="study.decide", touches=(PagePurpose,))
 
 
 def mean_for(actor: Actor, site_id: int, page_ids: Sequence[int], *, keyword: str = "", study_id: int | None = None) -> int:
@@ -24,7 +26,7 @@ def mean_for(actor: Actor, site_id: int, page_ids: Sequence[int], *, keyword: st
     pages = list(seen_by(actor, Page.objects.filter(site=site, pk__in=list(page_ids)[:MOST_AT_ONCE])))
     if not pages:
         raise ApplicationError("error.no_page_ticked")
-    with recorded(actor, "site.mean_for", site, count=len(pages), keyword=plain) as recording:
+    with recorded(actor, MEAN_FOR, site, count=len(pages), keyword=plain) as recording:
         there = {row.page_id: row for row in PagePurpose.objects.filter(page__in=pages)}
         if not plain:
             recording.taken_away(there.values())

@@ -17,12 +17,13 @@ from fundament.web.accounts.roles import Actor, get_for
 from fundament.web.errors import ApplicationError
 from fundament.web.history.models import ActionLog
 from fundament.web.history.services.record import recorded
+from fundament.web.history.verbs import verb
 from fundament.web.live.notify import announce
 from fundament.web.notices.services.noting import note
 from fundament.web.sites import analysts
 from fundament.web.sites.models import StoredReading
 from fundament.web.sites.services.readings import as_core, store_reading
-from fundament.web.studies.figures.figures import make_figures
+from fundament.web.studies.figures.figures import follow, make_figures
 from fundament.web.studies.figures.yardsticks import compiled_of
 from fundament.web.studies.models import Result, Study
 from fundament.web.studies.queueing import queue_rereading
@@ -30,7 +31,7 @@ from fundament.web.studies.results.correcting import reading_of
 from fundament.web.studies.results.intents import note_division
 from fundament.web.studies.results.reading import note_counts
 
-VERB = "study.reread"
+REREAD = verb("study.reread", asks="study.choose", follow=follow, touches=(Result,))
 
 
 def ask_to_reread(actor: Actor, study_id: int) -> Study:
@@ -58,7 +59,7 @@ def reread(study_id: int, person_id: int | None) -> None:
     read = {result.pk: stored for result in results if (stored := _read(result)) is not None}
     changed = [result for result in results if result.pk in read and result.reading_id != read[result.pk].pk]
     pages: list[dict[str, Any]] = []
-    with recorded(actor, VERB, study) as recording:
+    with recorded(actor, REREAD, study) as recording:
         recording.watch(changed, "reading", "page_kind", "words", "headings", "images", "published", "read_url")
         for result in changed:
             was, was_counts = reading_of(result), (result.words, result.headings)
@@ -122,7 +123,7 @@ def _total(figures: dict[str, Any]) -> dict[str, Any]:
 def _note(actor: Actor, study: Study, values: dict[str, Any]) -> None:
     """Say in the log what came of it; where nothing changed there is an entry too, for that is what was asked."""
     action = actor.done[-1] if actor.done else ActionLog(
-        workspace=study.workspace, actor=actor.person, actor_kind=actor.kind, verb=VERB, thing=f"study:{study.pk}"
+        workspace=study.workspace, actor=actor.person, actor_kind=actor.kind, verb=REREAD.key, thing=f"study:{study.pk}"
     )  # fmt: skip
     action.values = values
     with transaction.atomic():
@@ -135,7 +136,7 @@ def _note(actor: Actor, study: Study, values: dict[str, Any]) -> None:
 def last_rereading(study: Study) -> ActionLog | None:
     """When its pages were last read anew, and what that changed."""
     return (
-        ActionLog.objects.filter(workspace_id=study.workspace_id, thing=f"study:{study.pk}", verb=VERB, undoes=None)
+        ActionLog.objects.filter(workspace_id=study.workspace_id, thing=f"study:{study.pk}", verb=REREAD.key, undoes=None)
         .select_related("actor")
         .first()
     )
@@ -143,7 +144,7 @@ def last_rereading(study: Study) -> ActionLog | None:
 
 def still_needed() -> set[int]:
     """The readings that undoing a rereading would come back to."""
-    rows = ActionLog.objects.filter(verb=VERB).values_list("before", "after")
+    rows = ActionLog.objects.filter(verb=REREAD.key).values_list("before", "after")
     return {
         row["fields"]["reading_id"] for pair in rows for side in pair for row in side if row["fields"] and row["fields"].get("reading_id")
     }
