@@ -45,7 +45,9 @@ from tests.web.conftest import make_draft, member, picture, settle, text
 from tests.web.studies.test_corrections import TURTLE, blocks_of, chosen_result
 
 # drafts and identities are looked at below, by what a person decides of them; a list that is made is put away when that is undone
-WATCHED = sorted({model for verb in VERBS.values() for model in verb.touches} - {Draft, Identity, KeywordList}, key=lambda model: model.__name__)
+WATCHED = sorted(
+    {model for verb in VERBS.values() for model in verb.touches} - {Draft, Identity, KeywordList}, key=lambda model: model.__name__
+)
 MOVES_ON = {"version", "updated_at", "score", "figures", "figures_problem", "kept_at", "words", "last_login"}
 
 
