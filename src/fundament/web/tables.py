@@ -14,6 +14,7 @@ from django.utils.safestring import SafeString
 from fundament.messages import label
 from fundament.web.numbers import page_number
 from fundament.web.table_formats import FORMATS
+from fundament.web.typed import one_line, storable
 
 Value = Callable[[Any], Any]
 HIDDEN = "hidden_columns"  # in the session, by table
@@ -211,7 +212,7 @@ def table_of(
     for _, is_of in narrowing.values():
         found = [row for row in found if is_of(row)]
     found.sort(key=by_key[key].value, reverse=descending)
-    kept = {name: request.GET[name].replace("\x00", "") for name in keep if request.GET.get(name)}
+    kept = {name: storable(request.GET[name]) for name in keep if request.GET.get(name)}
     kept |= {name: value for name, (value, _) in narrowing.items()}
     page, pages = 1, 1
     shown = found
@@ -236,7 +237,7 @@ def _hidden_columns(request: HttpRequest, columns: Sequence[Column], chosen_as: 
 
 def cleaned_search(request: HttpRequest) -> str:
     """What is searched for: one line of at most 100 characters that a database can look for."""
-    return " ".join(request.GET.get("search", "").replace("\x00", "").encode("utf-8", errors="replace").decode().split())[:100]
+    return one_line(request.GET.get("search", ""))[:100]
 
 
 def exported(request: HttpRequest, table: Table, name: str) -> HttpResponse | None:

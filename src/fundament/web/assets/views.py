@@ -21,7 +21,7 @@ from fundament.web.errands.services.running import of_number
 from fundament.web.policies import FOR_FILES
 from fundament.web.sites.services.answers import address_of
 from fundament.web.templating import message_of
-from fundament.web.typed import typed
+from fundament.web.typed import storable, typed
 
 _FOREVER = "private, max-age=31536000, immutable"  # its address has its content's hash
 
@@ -32,7 +32,7 @@ _FOREVER = "private, max-age=31536000, immutable"  # its address has its content
 def keep_asset(request: HttpRequest) -> HttpResponse:
     """Have a picture kept out of a file, from an address, or from the library: where the desk is told of it."""
     upload = request.FILES.get("picture")
-    file = ((upload.name or "picture").replace("\x00", "")[-200:], upload.read()) if upload is not None else None
+    file = (storable(upload.name or "picture")[-200:], upload.read()) if upload is not None else None
     address, token = typed(request, "address", 2_000), typed(request, "token", 8_000)
     errand = keeping.ask_for_picture(actor_of(request), file=file, address=address, token=token)
     return JsonResponse({"errand": reverse("errand", args=[errand.pk])}, status=202)

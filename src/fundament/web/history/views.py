@@ -11,6 +11,7 @@ from django.views.decorators.http import require_POST
 
 from fundament.web.accounts.requests import actor_of
 from fundament.web.history.services.undo import last_to_undo, undo
+from fundament.web.typed import typed
 
 
 @require_POST
@@ -22,5 +23,5 @@ def undo_action(request: HttpRequest, action_id: int) -> HttpResponse:
         answer = render(request, "parts/undone.html", {"action": action, "before": last_to_undo(actor, action.thing)})
         answer["HX-Trigger"] = json.dumps({"live": {"target": "#decidables"}, "decided": {}, "outlined": {}})
         return answer
-    back = request.POST.get("back", "")
+    back = typed(request, "back")
     return redirect(back if url_has_allowed_host_and_scheme(back, allowed_hosts=None) else "studies")

@@ -17,6 +17,7 @@ from fundament.web.imports.models import TableImport
 from fundament.web.imports.services import taking
 from fundament.web.numbers import whole_number
 from fundament.web.templating import message_of
+from fundament.web.typed import fields_typed, typed
 
 
 @require_GET
@@ -31,12 +32,12 @@ def new_import(request: HttpRequest) -> HttpResponse:
     """Give a file."""
     actor = actor_of(request)
     upload = request.FILES.get("file")
-    pasted = request.POST.get("pasted", "")
+    pasted = typed(request, "pasted")
     if upload is None and not pasted.strip():
         raise ApplicationError("error.no_file")
     content = upload.read(MOST_BYTES + 1) if upload is not None else pasted.encode("utf-8", errors="replace")
-    about = {name.removeprefix("about_"): value[:200] for name, value in request.POST.items() if name.startswith("about_")}
-    row = taking.offer(actor, request.POST.get("kind", ""), content, (upload.name or "") if upload is not None else "pasted", about)
+    about = {name.removeprefix("about_"): value[:200] for name, value in fields_typed(request) if name.startswith("about_")}
+    row = taking.offer(actor, typed(request, "kind"), content, (upload.name or "") if upload is not None else "pasted", about)
     return redirect("import", row.pk)
 
 
@@ -84,10 +85,10 @@ def say_columns(request: HttpRequest, import_id: int) -> HttpResponse:
     """Say what the columns are."""
     fields = {
         number: value
-        for name, value in request.POST.items()
+        for name, value in fields_typed(request)
         if name.startswith("column-") and (number := whole_number(name.removeprefix("column-"), 4)) is not None
     }
-    taking.say_columns(actor_of(request), import_id, fields, request.POST.get("sheet", ""))
+    taking.say_columns(actor_of(request), import_id, fields, typed(request, "sheet"))
     return redirect("import", import_id)
 
 

@@ -26,11 +26,11 @@ from fundament.web.keywords.models import Keyword, KeywordList
 from fundament.web.keywords.services import catalogue
 from fundament.web.keywords.services import lists as services
 from fundament.web.keywords.services.seeing import Filter, keywords_of, summary_of
-from fundament.web.numbers import whole_numbers
 from fundament.web.query_tables import query_table_of
 from fundament.web.sites.services.answers import address_of
 from fundament.web.studies.models import COUNTRIES, LANGUAGES
 from fundament.web.tables import Column, exported
+from fundament.web.typed import numbers_typed, ticked, typed
 
 PASTED_BYTES = 2_000_000
 MOST_CHOSEN = 500
@@ -84,19 +84,19 @@ def lists(request: HttpRequest) -> HttpResponse:
 def new_list(request: HttpRequest) -> HttpResponse:
     """Make a list, with the phrases that were typed or pasted. What is pasted as a table is looked at first."""
     actor = actor_of(request)
-    pasted = request.POST.get("phrases", "")
+    pasted = typed(request, "phrases")
     if _is_table(pasted):
         return redirect(
             "import",
             taking.offer(
-                actor, "keywords", pasted.encode("utf-8", errors="replace"), request.POST.get("name", "") or words("keyword_lists.pasted")
+                actor, "keywords", pasted.encode("utf-8", errors="replace"), typed(request, "name") or words("keyword_lists.pasted")
             ).pk,
         )
     made = services.create_list(
         actor,
-        request.POST.get("name", ""),
-        country=_of(COUNTRIES, request.POST.get("country", "")),
-        language=_of(LANGUAGES, request.POST.get("language", "")),
+        typed(request, "name"),
+        country=_of(COUNTRIES, typed(request, "country")),
+        language=_of(LANGUAGES, typed(request, "language")),
     )
     if pasted.strip():
         services.add_phrases(actor, made.pk, pasted)
@@ -106,8 +106,8 @@ def new_list(request: HttpRequest) -> HttpResponse:
 @require_POST
 def from_catalogue(request: HttpRequest) -> HttpResponse:
     """Make a list of what the catalogue knows around a phrase, or of what a site ranks for."""
-    country, language = _of(COUNTRIES, request.POST.get("country", "")), _of(LANGUAGES, request.POST.get("language", ""))
-    made = catalogue.ask_catalogue(actor_of(request), request.POST.get("seed", ""), country=country or "gb", language=language or "en")
+    country, language = _of(COUNTRIES, typed(request, "country")), _of(LANGUAGES, typed(request, "language"))
+    made = catalogue.ask_catalogue(actor_of(request), typed(request, "seed"), country=country or "gb", language=language or "en")
     return redirect("keyword-list", made.pk)
 
 
@@ -153,7 +153,7 @@ def keyword_list(request: HttpRequest, list_id: int) -> HttpResponse:
 def add(request: HttpRequest, list_id: int) -> HttpResponse:
     """Put phrases on the list."""
     actor = actor_of(request)
-    pasted = request.POST.get("phrases", "")
+    pasted = typed(request, "phrases")
     if _is_table(pasted):
         row = taking.offer(
             actor, "keywords", pasted.encode("utf-8", errors="replace"), words("keyword_lists.pasted"), {"list": str(list_id)}
@@ -171,36 +171,36 @@ def with_chosen(request: HttpRequest, list_id: int) -> HttpResponse:
     """Do something with the keywords that are ticked: open a study, make a list of them, or take them off."""
     actor = actor_of(request)
     row = services.list_for(actor, list_id, "keywords.change")
-    numbers = whole_numbers(request.POST.getlist("keyword")[:MOST_CHOSEN])
+    numbers = numbers_typed(request, "keyword", MOST_CHOSEN)
     chosen = {k.pk: k for k in keywords_of(row).filter(pk__in=numbers)}
     phrases = [chosen[number].phrase for number in numbers if number in chosen]
     if not phrases:
         raise ApplicationError("error.nothing_ticked")
-    action = request.POST.get("action", "")
+    action = typed(request, "action")
     if action == "study":
         ask(actor, "study.open")
         query = {"keyword": phrases[0], "secondary": "\n".join(phrases[1 : MOST + 1]), "country": row.country, "language": row.language}
         return redirect(f"{reverse('new-study')}?{urlencode({k: v for k, v in query.items() if v})}")
     if action == "list":
-        made = services.copy_to_new(actor, row.pk, list(chosen), request.POST.get("name", "") or f"From {row.name}"[:200])
+        made = services.copy_to_new(actor, row.pk, list(chosen), typed(request, "name") or f"From {row.name}"[:200])
         return redirect("keyword-list", made.pk)
     if action == "remove":
         count = services.remove(actor, row.pk, list(chosen))
         messages.info(request, words("keyword_list.taken_off", count=count))
-        return redirect(f"{reverse('keyword-list', args=[row.pk])}?{request.POST.get('query', '')}")
+        return redirect(f"{reverse('keyword-list', args=[row.pk])}?{typed(request, 'query')}")
     raise ApplicationError("error.no_such_action")
 
 
 @require_POST
 def rename(request: HttpRequest, list_id: int) -> HttpResponse:
     """Call the list something else."""
-    services.rename(actor_of(request), list_id, request.POST.get("name", ""))
+    services.rename(actor_of(request), list_id, typed(request, "name"))
     return redirect("keyword-list", list_id)
 
 
 @require_POST
 def archive(request: HttpRequest, list_id: int) -> HttpResponse:
     """Put the list away, or take it back."""
-    away = request.POST.get("away") == "yes"
+    away = ticked(request, "away")
     row: KeywordList = services.archive(actor_of(request), list_id, away=away)
     return redirect("keyword-lists") if away else redirect("keyword-list", row.pk)

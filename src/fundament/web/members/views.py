@@ -29,7 +29,7 @@ from fundament.web.members.services.links import is_open, opened
 from fundament.web.policies import FOR_FILES
 from fundament.web.templating import message_of
 from fundament.web.turns import HASHING, takes_turn
-from fundament.web.typed import asked
+from fundament.web.typed import asked, storable, ticked, typed
 
 _BACKEND = "fundament.web.accounts.backend.PersonBackend"
 
@@ -46,20 +46,20 @@ def account(request: HttpRequest) -> HttpResponse:
     status = 200
     if request.method == "POST":
         try:
-            if request.POST.get("what") == "mail":
-                context["mail"] = request.POST.get("mail", "")
-                passwords.change_mail(person, request.POST.get("old", ""), context["mail"])
+            if typed(request, "what") == "mail":
+                context["mail"] = typed(request, "mail")
+                passwords.change_mail(person, typed(request, "old"), context["mail"])
                 return redirect(f"{reverse('account')}?saved=mail")
-            if request.POST.get("what") == "password":
-                passwords.change_password(person, request.POST.get("old", ""), request.POST.get("new", ""))
+            if typed(request, "what") == "password":
+                passwords.change_password(person, typed(request, "old"), typed(request, "new"))
                 update_session_auth_hash(request, person)
                 profile.note_sign_in(None, request, person)
                 return redirect(f"{reverse('account')}?saved=password")
-            context["form"] = {name: request.POST.get(name, "") for name in ("display_name", "time_zone", "language")}
+            context["form"] = {name: typed(request, name) for name in ("display_name", "time_zone", "language")}
             profile.save_profile(person, **context["form"])
             return redirect(f"{reverse('account')}?saved=profile")
         except ApplicationError as error:
-            context["problem"], context["problem_of"], status = say_error(error), request.POST.get("what", "profile"), error.status
+            context["problem"], context["problem_of"], status = say_error(error), typed(request, "what") or "profile", error.status
     session = request.session.session_key
     rows = [(row, row.session_id == session) for row in person.sign_ins.order_by("-signed_in_at")]
     context |= {
@@ -116,13 +116,13 @@ def member_list(request: HttpRequest) -> HttpResponse:
 def set_logo(request: HttpRequest) -> HttpResponse:
     """Give the workspace's papers a logo, which a job makes of the file, or take it away."""
     actor, upload = actor_of(request), request.FILES.get("logo")
-    if request.POST.get("remove"):
+    if ticked(request, "remove"):
         workspaces.set_logo(actor, None)
         return redirect("members")
     ask(actor, "workspace.rename")
     if upload is None:
         return _members(request, 422, problem=say(message("error.no_file")))
-    return redirect("errand", workspaces.ask_for_logo(actor, (upload.name or "logo").replace("\x00", "")[-200:], upload.read()).pk)
+    return redirect("errand", workspaces.ask_for_logo(actor, storable(upload.name or "logo")[-200:], upload.read()).pk)
 
 
 @require_GET
@@ -138,7 +138,7 @@ def logo(request: HttpRequest) -> HttpResponse:
 def rename_workspace(request: HttpRequest) -> HttpResponse:
     """Give the workspace another name."""
     try:
-        workspaces.rename(actor_of(request), request.POST.get("name", ""))
+        workspaces.rename(actor_of(request), typed(request, "name"))
     except ApplicationError as error:
         if error.status != 422:
             raise
@@ -150,7 +150,7 @@ def rename_workspace(request: HttpRequest) -> HttpResponse:
 def invite(request: HttpRequest) -> HttpResponse:
     """Make a link that makes its reader a member. It is shown once."""
     try:
-        _, token = members.invite(actor_of(request), request.POST.get("role", ""), request.POST.get("note", ""))
+        _, token = members.invite(actor_of(request), typed(request, "role"), typed(request, "note"))
     except ApplicationError as error:
         if error.status != 422:
             raise
@@ -170,10 +170,10 @@ def change_member(request: HttpRequest, membership_id: int) -> HttpResponse:
     """Another role for a member, or none."""
     actor = actor_of(request)
     try:
-        if request.POST.get("remove"):
+        if ticked(request, "remove"):
             members.remove(actor, membership_id)
         else:
-            members.change_role(actor, membership_id, request.POST.get("role", ""))
+            members.change_role(actor, membership_id, typed(request, "role"))
     except ApplicationError as error:
         if error.status != 422:
             raise
@@ -201,9 +201,9 @@ def invitation(request: HttpRequest, token: str) -> HttpResponse:
             if request.user.is_authenticated:
                 workspace = members.accept(token, person_of(request))
             else:
-                names = {name: request.POST.get(name, "") for name in ("username", "display_name")}
+                names = {name: typed(request, name) for name in ("username", "display_name")}
                 context["form"] = names
-                person = members.register(token, password=request.POST.get("password", ""), **names)
+                person = members.register(token, password=typed(request, "password"), **names)
                 login(request, person, backend=_BACKEND)
                 workspace = found.workspace
             request.session[WORKSPACE] = workspace.pk
@@ -224,8 +224,8 @@ class SignInView(LoginView):
         seconds = tries.seconds_to_wait(self._source())
         if not seconds:
             return cast(HttpResponse, super().post(request, *given, **named))
-        typed = {"username": {"value": request.POST.get("username", "")}}
-        context = {"wait": seconds, "mail_set_up": settings.MAIL_SET_UP, "form": typed, "next": self.get_redirect_url()}
+        sent = {"username": {"value": typed(request, "username")}}
+        context = {"wait": seconds, "mail_set_up": settings.MAIL_SET_UP, "form": sent, "next": self.get_redirect_url()}
         answer = render(request, self.template_name, context, status=429)
         answer["Retry-After"] = str(seconds)
         return answer
@@ -247,7 +247,7 @@ class SignInView(LoginView):
         return {**super().get_context_data(**named), "mail_set_up": settings.MAIL_SET_UP}
 
     def _source(self) -> tries.Source:
-        return tries.source_of(self.request, self.request.POST.get("username", ""))
+        return tries.source_of(self.request, typed(self.request, "username"))
 
 
 @login_not_required
@@ -256,7 +256,7 @@ def forgotten_password(request: HttpRequest) -> HttpResponse:
     """Ask for a link by mail. The answer is the same whether there is such an account or not."""
     if not settings.MAIL_SET_UP:
         raise NotFoundError("error.not_found")
-    asked = request.POST.get("who", "").replace("\x00", "").strip()[:254]
+    asked = typed(request, "who").strip()[:254]
     if request.method == "POST" and asked:
         queue_password_mail(asked)
     return render(request, "accounts/forgotten_password.html", {"asked": asked})
@@ -271,7 +271,7 @@ def new_password(request: HttpRequest, token: str) -> HttpResponse:
     problem, status = "", 200
     if request.method == "POST":
         try:
-            person = passwords.set_by_link(token, request.POST.get("new", ""))
+            person = passwords.set_by_link(token, typed(request, "new"))
             tries.note_success(tries.source_of(request, person.username))
             answer = redirect("sign-in")
             tries.remember_device(answer, person)  # whoever has the link gets in, whatever others tried

@@ -10,6 +10,7 @@ from django.views.decorators.http import require_GET
 
 from fundament.web.accounts.requests import actor_of
 from fundament.web.notices.services.noting import LISTED, all_seen, notices_for, seen_at, unseen
+from fundament.web.typed import storable
 
 
 @require_GET
@@ -25,5 +26,5 @@ def notices(request: HttpRequest) -> HttpResponse:
 def count(request: HttpRequest) -> HttpResponse:
     """The link to them, with how many are new; what is open in the browser is no news."""
     actor = actor_of(request)
-    seen_at(actor, urlsplit(request.headers.get("HX-Current-URL", "")[:4_000]).path.replace("\x00", ""))
+    seen_at(actor, storable(urlsplit(request.headers.get("HX-Current-URL", "")[:4_000]).path))
     return render(request, "notices/link.html", {"unseen_notices": unseen(actor)})

@@ -23,7 +23,6 @@ from fundament.web.drawings.months import months_strip
 from fundament.web.errands.models import Errand
 from fundament.web.errands.parts import waiting
 from fundament.web.errands.services.running import of_number
-from fundament.web.numbers import whole_number
 from fundament.web.query_tables import query_table_of
 from fundament.web.sites.models import Page
 from fundament.web.sites.services import site_reading
@@ -32,6 +31,7 @@ from fundament.web.sites.services.traffic import TRAFFIC, ask_for_traffic
 from fundament.web.sites.services.trying import ask_for_trial
 from fundament.web.tables import Column, exported
 from fundament.web.templating import message_of
+from fundament.web.typed import number_typed, ticked, typed
 
 PASTED_BYTES = 6_000_000
 FIELDS = {
@@ -101,7 +101,7 @@ def sites(request: HttpRequest) -> HttpResponse:
 def new_site(request: HttpRequest) -> HttpResponse:
     """A further site; its sitemap is read at once."""
     actor = actor_of(request)
-    made = services.add_site(actor, request.POST.get("address", ""))
+    made = services.add_site(actor, typed(request, "address"))
     if not made.state and made.listed_at is None:
         site_reading.begin_listing(actor, made.pk)
     return redirect("site", made.pk)
@@ -170,10 +170,9 @@ def service_now(request: HttpRequest, key: str) -> HttpResponse:
 @require_POST
 def change(request: HttpRequest, site_id: int) -> HttpResponse:
     """Change what is said of a site."""
-    given = request.POST
     services.change_site(
-        actor_of(request), site_id, name=given.get("name", ""), sitemap=given.get("sitemap", "").strip(), time_zone=given.get("time_zone", "UTC"),
-        brand_words=given.get("brand_words", "").split(","), pages_a_minute=whole_number(given.get("pages_a_minute", "60"), 4) or 0,
+        actor_of(request), site_id, name=typed(request, "name"), sitemap=typed(request, "sitemap").strip(), time_zone=typed(request, "time_zone") or "UTC",
+        brand_words=typed(request, "brand_words").split(","), pages_a_minute=number_typed(request, "pages_a_minute", 4) or 0,
     )  # fmt: skip
     return redirect("site", site_id)
 
@@ -182,7 +181,7 @@ def change(request: HttpRequest, site_id: int) -> HttpResponse:
 @require_POST
 def add(request: HttpRequest, site_id: int) -> HttpResponse:
     """Give pages by their addresses."""
-    new, refused = services.add_addresses(actor_of(request), site_id, request.POST.get("addresses", ""))
+    new, refused = services.add_addresses(actor_of(request), site_id, typed(request, "addresses"))
     lines = [line[:80] for line in refused[:5]]
     messages.info(request, words("site.pages_added_but" if refused else "site.pages_added", new=new, refused=lines))
     return redirect("site", site_id)
@@ -198,7 +197,7 @@ def list_again(request: HttpRequest, site_id: int) -> HttpResponse:
 @require_POST
 def read(request: HttpRequest, site_id: int) -> HttpResponse:
     """Have the pages read."""
-    site_reading.begin_reading(actor_of(request), site_id, again=request.POST.get("again") == "1")
+    site_reading.begin_reading(actor_of(request), site_id, again=ticked(request, "again"))
     return redirect("site", site_id)
 
 
@@ -212,6 +211,6 @@ def stop(request: HttpRequest, site_id: int) -> HttpResponse:
 @require_POST
 def archive(request: HttpRequest, site_id: int) -> HttpResponse:
     """Put the site away, or take it back."""
-    away = request.POST.get("away") == "yes"
+    away = ticked(request, "away")
     services.archive(actor_of(request), site_id, away=away)
     return redirect("sites") if away else redirect("site", site_id)

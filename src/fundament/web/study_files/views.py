@@ -15,6 +15,7 @@ from fundament.web.errors import ApplicationError
 from fundament.web.study_files import duplicating
 from fundament.web.study_files.opening import ask_for_study
 from fundament.web.study_files.writing import study_file_of
+from fundament.web.typed import storable
 
 
 @require_GET
@@ -34,7 +35,7 @@ def open_file(request: HttpRequest) -> HttpResponse:
     ask(actor, "study.open")
     if given is None:
         raise ApplicationError("error.no_file")
-    return redirect("errand", ask_for_study(actor, (given.name or "").replace("\x00", "")[-200:], given.read()).pk)
+    return redirect("errand", ask_for_study(actor, storable(given.name or "")[-200:], given.read()).pk)
 
 
 @require_POST

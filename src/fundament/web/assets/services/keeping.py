@@ -20,6 +20,7 @@ from fundament.web.errands.services.running import ask_for
 from fundament.web.errors import ApplicationError
 from fundament.web.files_in_requests import read_file
 from fundament.web.sites.services.fetching import page_fetcher
+from fundament.web.typed import storable
 
 PICTURE = "draft.picture"  # the kind of errand
 
@@ -73,7 +74,7 @@ def keep_made(actor: Actor, picture: Picture, *, name: str = "", source: str = "
     about = {"name": name[-200:], "source": source[:2_000], "licence": licence[:300], "credit": credit[:300]}
     made = {
         "media_type": picture.media_type, "content": picture.content, "width": picture.width, "height": picture.height, "created_by": actor.person,
-        **{key: value.replace("\x00", "") for key, value in about.items()},
+        **{key: storable(value) for key, value in about.items()},
     }  # fmt: skip
     mine = Asset.objects.filter(workspace=actor.workspace)
     if not mine.filter(content_hash=digest).exists() and mine.count() >= settings.MOST_PICTURES:

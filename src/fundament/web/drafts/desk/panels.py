@@ -21,6 +21,7 @@ from fundament.messages import label, say, say_all, subject_of, words
 from fundament.web.drafts.desk.panels_beside import BESIDE, beside_panels, words_on
 from fundament.web.drafts.desk.zones import zone_context
 from fundament.web.drafts.measuring.measuring import Measured
+from fundament.web.typed import storable
 
 SORTS, TABLE_SORTS = ("usual", "sure", "kind", "section"), ("weight", "gain", "name", "state")
 PANELS = ("edits", *(part.key for part in PARTS))
@@ -52,7 +53,7 @@ class PanelView:
     @staticmethod
     def asked(values: Mapping[str, Any]) -> PanelView:
         """Out of an address or a body; what is none is left out."""
-        only, sort, find, here = (str(values.get(name) or "").replace("\x00", "")[:60] for name in ("only", "sort", "find", "here"))
+        only, sort, find, here = (storable(str(values.get(name) or ""))[:60] for name in ("only", "sort", "find", "here"))
         return PanelView(only, sort if sort in (*SORTS, *TABLE_SORTS) else "", find, here)
 
 

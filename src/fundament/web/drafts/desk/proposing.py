@@ -34,6 +34,7 @@ from fundament.web.studies.figures.asking import asked_of
 from fundament.web.studies.figures.yardsticks import compiled_of
 from fundament.web.studies.models import Study
 from fundament.web.templating import message_of
+from fundament.web.typed import storable
 
 MOST_AT_ONCE, MOST_KEY, MOST_TEXT = 40, 220, 20_000
 
@@ -169,10 +170,10 @@ def _row(draft: Draft, actor: Actor, verdict: str, row: dict[str, Any]) -> Settl
         or not all(isinstance(text, str) and len(text) <= MOST_TEXT for text in texts)
     ):
         raise ApplicationError("error.proposal")
-    check, subject, before, after = (text.replace("\x00", "") for text in texts)
+    check, subject, before, after = (storable(text) for text in texts)
     points = float(gain) if isinstance(gain, int | float) and not isinstance(gain, bool) and -100 <= gain <= 100 else 0.0
     return SettledProposal(
-        draft=draft, key=key.replace("\x00", ""), check_id=check[:40], subject=subject[:200], before=before, after=after, gain=points, verdict=verdict,
+        draft=draft, key=storable(key), check_id=check[:40], subject=subject[:200], before=before, after=after, gain=points, verdict=verdict,
         created_by=actor.person,
     )  # fmt: skip
 

@@ -13,6 +13,7 @@ from fundament.web.history.services.record import recorded
 from fundament.web.history.verbs import verb
 from fundament.web.live.notify import announce
 from fundament.web.studies.signals import figures_changed
+from fundament.web.typed import storable
 
 MOST_STATEMENTS, MOST_COUNT, MOST_TEXT = 300, 500, 20_000
 
@@ -35,7 +36,7 @@ def state(actor: Actor, draft_id: int, kind: str, target: str, *, name: str = ""
     """Say something of a draft; what was said of the same target before goes. text: of the block it hangs on, or of what is there already. Raises ApplicationError."""
     if kind not in dict(Statement.KINDS):
         raise ApplicationError("error.statement")
-    target, text = target.replace("\x00", "").strip(), text.replace("\x00", "").strip()
+    target, text = storable(target).strip(), storable(text).strip()
     if kind in Statement.OF_PASSAGES or (kind == "there" and target not in STATED):
         if not text or len(text) > MOST_TEXT:
             raise ApplicationError("error.statement_text", most=MOST_TEXT)

@@ -16,10 +16,11 @@ from fundament.web.drafts.measuring.seeing import draft_for, drafts_of
 from fundament.web.drafts.text import outlines, saving
 from fundament.web.drafts.text.bringing import BRING
 from fundament.web.errands.services.running import failed
-from fundament.web.numbers import page_number, whole_number
+from fundament.web.numbers import page_number
 from fundament.web.studies.figures.seeing import studies_for, study_for
 from fundament.web.tables import cleaned_search
 from fundament.web.templating import message_of
+from fundament.web.typed import number_typed, ticked, typed
 
 PER_PAGE = 50
 
@@ -48,7 +49,7 @@ def list_of_drafts(request: HttpRequest, study_id: int, status: int = 200, **mor
 @require_POST
 def new_draft(request: HttpRequest, study_id: int) -> HttpResponse:
     """Begin a draft."""
-    draft = saving.create_draft(actor_of(request), study_id, name=request.POST.get("name", ""))
+    draft = saving.create_draft(actor_of(request), study_id, name=typed(request, "name"))
     return redirect("draft", draft.pk)
 
 
@@ -69,14 +70,14 @@ def to_outline(request: HttpRequest, draft_id: int) -> HttpResponse:
 @require_POST
 def rename(request: HttpRequest, draft_id: int) -> HttpResponse:
     """Give the draft another name."""
-    draft = saving.rename(actor_of(request), draft_id, request.POST.get("name", ""))
+    draft = saving.rename(actor_of(request), draft_id, typed(request, "name"))
     return redirect("drafts", draft.study_id)
 
 
 @require_POST
 def archive(request: HttpRequest, draft_id: int) -> HttpResponse:
     """Put the draft away, or take it back."""
-    draft = saving.archive(actor_of(request), draft_id, away=request.POST.get("away") == "yes")
+    draft = saving.archive(actor_of(request), draft_id, away=ticked(request, "away"))
     return redirect("drafts", draft.study_id)
 
 
@@ -95,5 +96,5 @@ def measured_against(request: HttpRequest, draft_id: int) -> HttpResponse:
 @require_POST
 def measure_against(request: HttpRequest, draft_id: int) -> HttpResponse:
     """Have the draft measured against another study."""
-    draft = saving.measure_against(actor_of(request), draft_id, whole_number(request.POST.get("study", "")) or 0)
+    draft = saving.measure_against(actor_of(request), draft_id, number_typed(request, "study") or 0)
     return redirect("draft", draft.pk)

@@ -17,7 +17,7 @@ from fundament.web.drafts.text.bringing import ask_for_draft
 from fundament.web.drafts.text.draft_views import list_of_drafts
 from fundament.web.errors import ApplicationError
 from fundament.web.policies import FOR_FILES
-from fundament.web.typed import typed
+from fundament.web.typed import storable, typed
 
 
 @takes_bodies_of(MOST_BYTES + 100_000)
@@ -25,7 +25,7 @@ from fundament.web.typed import typed
 def bring(request: HttpRequest, study_id: int) -> HttpResponse:
     """Begin a draft with the text of a file, or of a published page; a job reads it."""
     upload, address, name = request.FILES.get("text"), typed(request, "address", 2_000), typed(request, "name", 200)
-    file = ((upload.name or "text").replace("\x00", "")[-200:], upload.read()) if upload is not None else None
+    file = (storable(upload.name or "text")[-200:], upload.read()) if upload is not None else None
     try:
         errand = ask_for_draft(actor_of(request), study_id, file=file, address=address, name=name)
     except SaidError as error:

@@ -18,6 +18,7 @@ from fundament.web.drafts.measuring.texts import Text, text_of
 from fundament.web.drafts.models import Draft, Revision, ScorePoint
 from fundament.web.drafts.text.saving import keep, put_in_place, scored
 from fundament.web.errors import ApplicationError, NotFoundError
+from fundament.web.typed import one_line
 
 NOW = "now"  # in the place of a revision's number: the text as it is
 SAME_POINTS = 0.05
@@ -61,7 +62,7 @@ class Step:
 def keep_named(actor: Actor, draft_id: int, name: str) -> Revision:
     """Keep the text as it is now under a name. Raises ApplicationError."""
     draft = get_for(actor, "draft.write", Draft.objects.all(), pk=draft_id)
-    name = " ".join(name.replace("\x00", "").split())
+    name = one_line(name)
     if not name or len(name) > 200:
         raise ApplicationError("error.name", most=200)
     return keep(actor, draft, text_of(draft), "kept", name=name)

@@ -21,7 +21,7 @@ from fundament.web.drafts.text import publishing, revising, saving
 from fundament.web.errors import ApplicationError, NotFoundError
 from fundament.web.history.services.undo import history_of
 from fundament.web.numbers import page_number, whole_number
-from fundament.web.typed import typed
+from fundament.web.typed import fields_typed, typed
 
 PER_PAGE = 50
 MOST_STEPS_LISTED = 20  # of the score's curve, the newest first
@@ -65,7 +65,7 @@ def merge_revision(request: HttpRequest, draft_id: int, revision_id: int) -> Htt
     actor = actor_of(request)
     problem = None
     if request.method == "POST":
-        choices = {int(name[1:]): value for name, value in request.POST.items() if _CHOICE.fullmatch(name) and value in CHOICES}
+        choices = {int(name[1:]): value for name, value in fields_typed(request) if _CHOICE.fullmatch(name) and value in CHOICES}
         try:
             revising.merge(actor, draft_id, revision_id, whole_number(typed(request, "version", 12)) or 0, choices)
             return redirect("draft", draft_id)
@@ -98,10 +98,10 @@ def revisions(request: HttpRequest, draft_id: int) -> HttpResponse:
 def published(request: HttpRequest, draft_id: int) -> HttpResponse:
     """Say that the text as it is now is at an address since a day."""
     try:
-        since = datetime.date.fromisoformat(request.POST.get("since", ""))
+        since = datetime.date.fromisoformat(typed(request, "since"))
     except ValueError:
         raise ApplicationError("error.no_day") from None
-    publishing.publish_at(actor_of(request), draft_id, request.POST.get("address", ""), since)
+    publishing.publish_at(actor_of(request), draft_id, typed(request, "address"), since)
     return redirect("revisions", draft_id)
 
 

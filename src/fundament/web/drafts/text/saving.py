@@ -23,6 +23,7 @@ from fundament.web.live.notify import announce
 from fundament.web.sites.models import Page
 from fundament.web.studies.models import Study
 from fundament.web.studies.signals import figures_changed
+from fundament.web.typed import one_line
 
 KEEP_EVERY = timedelta(minutes=10)
 LARGEST_VERSION = 2_147_483_647
@@ -218,4 +219,4 @@ def measure_against(actor: Actor, draft_id: int, study_id: int) -> Draft:
 
 
 def _name(name: str) -> str:
-    return " ".join(name.replace("\x00", "").encode("utf-8", errors="replace").decode().split())[:200]
+    return one_line(name)[:200]

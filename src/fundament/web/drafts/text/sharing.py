@@ -18,6 +18,7 @@ from fundament.web.errors import ApplicationError, NotFoundError, TooOftenError
 from fundament.web.history.services.record import recorded
 from fundament.web.history.verbs import verb
 from fundament.web.members.services.links import hash_of, new_token
+from fundament.web.typed import one_line
 
 USUAL_HOURS, MOST_HOURS = 72, 24 * 90
 MOST_OPEN, MOST_VISITS = 20, 200
@@ -86,7 +87,7 @@ def opened(token: str, came_from: str) -> Share:
 
 def enter(found: Share, name: str) -> ShareVisit:
     """Somebody comes by a link and says their name. Raises ApplicationError."""
-    clean = " ".join(name.replace("\x00", "").encode("utf-8", errors="replace").decode().split())
+    clean = one_line(name)
     if not 0 < len(clean) <= 80:
         raise ApplicationError("error.guest_name")
     if found.visits.count() >= MOST_VISITS:

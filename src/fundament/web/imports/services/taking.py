@@ -22,6 +22,7 @@ from fundament.web.imports.models import RememberedColumns, TableImport
 from fundament.web.imports.queueing import queue_look, queue_taking
 from fundament.web.imports.registry import IMPORTERS, Importer
 from fundament.web.live.notify import announce
+from fundament.web.typed import storable
 
 SECONDS, MEGABYTES = 60.0, 1_200  # to read one file
 BATCH = 1_000
@@ -46,7 +47,7 @@ def offer(actor: Actor, kind: str, content: bytes, name: str, about: dict[str, A
         waiting = seen_by(actor, TableImport.objects.filter(state__in=("looking", "offered", "failed"))).order_by("-given_at")
         for old in list(waiting[MOST_WAITING - 1 :]):
             old.delete()
-        plain = name.replace("\x00", "").encode("utf-8", errors="replace").decode("utf-8")[-200:]
+        plain = storable(name)[-200:]
         row = TableImport.objects.create(
             workspace=actor.workspace,
             kind=kind,

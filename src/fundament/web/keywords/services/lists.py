@@ -17,6 +17,7 @@ from fundament.web.errors import ApplicationError
 from fundament.web.history.services.record import recorded
 from fundament.web.history.verbs import verb
 from fundament.web.keywords.models import MOST_CHARACTERS, Keyword, KeywordList
+from fundament.web.typed import one_line, storable
 
 MOST_KEYWORDS = 200_000  # of a list
 MOST_LOGGED = 500  # changed at once by hand
@@ -111,7 +112,7 @@ def _row(to: KeywordList, place: int, plain: str, phrase: Phrase) -> Keyword:
 def add_phrases(actor: Actor, list_id: int, text: str) -> tuple[int, int]:
     """Put phrases on a list that were typed or pasted, one a line: how many are new, and how many were on it."""
     to = list_for(actor, list_id, "keywords.change")
-    wanted = dict.fromkeys(plain for line in text.replace("\x00", "").splitlines() if (plain := cleaned(line)))
+    wanted = dict.fromkeys(plain for line in storable(text).splitlines() if (plain := cleaned(line)))
     if len(wanted) > MOST_LOGGED:
         raise ApplicationError("error.too_many_at_once", count=len(wanted), most=MOST_LOGGED)
     with recorded(actor, ADD, to) as recording:
@@ -174,7 +175,7 @@ def archive(actor: Actor, list_id: int, *, away: bool) -> KeywordList:
 
 def cleaned(phrase: str) -> str:
     """A phrase on one line, or "" where it has no letter or digit, or is too long."""
-    plain = " ".join(phrase.replace("\x00", "").encode("utf-8", errors="replace").decode("utf-8").split())
+    plain = one_line(phrase)
     return plain if any(sign.isalnum() for sign in plain) and len(plain) <= MOST_CHARACTERS else ""
 
 
@@ -190,7 +191,7 @@ def asks(plain: str) -> bool:
 
 
 def _name(name: str) -> str:
-    plain = " ".join(name.replace("\x00", "").split())
+    plain = one_line(name)
     if not plain or len(plain) > 200:
         raise ApplicationError("error.list_name", most=200)
     return plain

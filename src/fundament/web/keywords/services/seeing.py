@@ -8,6 +8,7 @@ from dataclasses import dataclass
 from django.db.models import Count, Q, QuerySet, Sum
 
 from fundament.web.keywords.models import Keyword, KeywordList
+from fundament.web.typed import storable
 
 NUMBERS = ("words", "difficulty", "from", "to")  # at least so many words; difficulty at most; volume from, to
 TEXTS = ("contains", "without")
@@ -22,7 +23,7 @@ class Filter:
 
     @staticmethod
     def of(asked: Mapping[str, str]) -> Filter:
-        given = {name: asked.get(name, "").replace("\x00", "").strip()[:100] for name in (*NUMBERS, *TEXTS)}
+        given = {name: storable(asked.get(name, "")).strip()[:100] for name in (*NUMBERS, *TEXTS)}
         given["questions"] = "1" if asked.get("questions") else ""
         wrong = tuple(name for name in NUMBERS if given[name] and _number(given[name]) is None)
         return Filter({name: value for name, value in given.items() if value}, wrong)

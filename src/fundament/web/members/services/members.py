@@ -15,6 +15,7 @@ from fundament.web.history.services.record import recorded
 from fundament.web.history.verbs import verb
 from fundament.web.live.notify import LEFT, announce
 from fundament.web.members.services.links import LASTS, new_token, opened
+from fundament.web.typed import one_line
 
 INVITE = verb("member.invite", role="owner", touches=(Invitation,))
 END_INVITATION = verb("member.end_invitation", asks="member.invite", touches=(Invitation,))
@@ -30,7 +31,7 @@ def invite(actor: Actor, role: str, note: str = "") -> tuple[Invitation, str]:
     token, token_hash = new_token()
     with recorded(actor, INVITE, actor.workspace, role=role, note=note[:200]) as recording:
         invitation = Invitation.objects.create(
-            workspace=actor.workspace, role=role, note=" ".join(note.replace("\x00", "").split())[:200], token_hash=token_hash,
+            workspace=actor.workspace, role=role, note=one_line(note)[:200], token_hash=token_hash,
             created_by=actor.person, expires_at=timezone.now() + LASTS[Invitation],
         )  # fmt: skip
         recording.made(invitation)
@@ -72,7 +73,7 @@ def register(token: str, *, username: str, display_name: str, password: str) -> 
     opened(Invitation, token)
     if not username or len(username) > 150 or "\x00" in username:
         raise ApplicationError("error.user_name")
-    person = Person(username=username, display_name=" ".join(display_name.replace("\x00", "").split())[:150])
+    person = Person(username=username, display_name=one_line(display_name)[:150])
     _check_password(password, person)
     with transaction.atomic():
         if Person.objects.filter(username__iexact=username).exists():

@@ -23,6 +23,7 @@ from fundament.web.errors import ApplicationError, NotAllowedError, NotFoundErro
 from fundament.web.history.services.record import recorded
 from fundament.web.history.verbs import verb
 from fundament.web.members.services.links import LASTS, new_token, opened
+from fundament.web.typed import storable
 
 MAILED_LASTS = timedelta(hours=2)
 MAIL_EVERY = timedelta(minutes=5)
@@ -58,7 +59,7 @@ def make_link(actor: Actor, membership_id: int) -> tuple[Person, str]:
 
 def people_of(name_or_mail: str) -> list[Person]:
     """The accounts that may be mailed a link: those of this user name or mail address that have a mail address."""
-    asked = name_or_mail.replace("\x00", "").strip()
+    asked = storable(name_or_mail).strip()
     if not asked:
         return []
     named = Q(username__iexact=asked) | Q(email__iexact=asked)

@@ -9,6 +9,7 @@ from django.http import HttpRequest
 from fundament.web.accounts.models import INTERFACE_LANGUAGES, TIME_ZONES, Person, SignIn
 from fundament.web.errors import ApplicationError, NotFoundError
 from fundament.web.logs import audit
+from fundament.web.typed import one_line, storable
 
 
 def save_profile(person: Person, *, display_name: str, time_zone: str, language: str) -> None:
@@ -17,7 +18,7 @@ def save_profile(person: Person, *, display_name: str, time_zone: str, language:
         raise ApplicationError("error.time_zone")
     if language not in dict(INTERFACE_LANGUAGES):
         raise ApplicationError("error.language")
-    person.display_name = " ".join(display_name.replace("\x00", "").split())[:150]
+    person.display_name = one_line(display_name)[:150]
     person.time_zone, person.language = time_zone, language
     person.save(update_fields=["display_name", "time_zone", "language"])
 
@@ -34,7 +35,7 @@ def note_sign_in(sender: object, request: HttpRequest, user: Person, **_: object
     """Remember a session when somebody signs in."""
     request.session.save()
     audit("sign-in", person=user.pk, address=request.META.get("REMOTE_ADDR", ""))
-    browser = request.headers.get("User-Agent", "").replace("\x00", "")[:200]
+    browser = storable(request.headers.get("User-Agent", ""))[:200]
     SignIn.objects.update_or_create(session_id=request.session.session_key, defaults={"person": user, "browser": browser})
 
 

@@ -19,6 +19,7 @@ from django.utils import timezone
 from django.utils.crypto import get_random_string, salted_hmac
 
 from fundament.web.accounts.models import Person, SignInTries
+from fundament.web.typed import storable
 
 LONGEST, EASES = 900.0, 600.0  # seconds
 DEVICE, DEVICE_LASTS = "fundament_device", 365 * 24 * 3600  # the cookie, and seconds
@@ -42,7 +43,7 @@ class Source(NamedTuple):
 
 def source_of(request: HttpRequest, username: str) -> Source:
     """Where a sign-in as somebody comes from."""
-    username = username.replace("\x00", "")[:150]
+    username = storable(username)[:150]
     return Source(username, request.META.get("REMOTE_ADDR", ""), _device_of(request, username))
 
 

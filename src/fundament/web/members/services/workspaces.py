@@ -19,6 +19,7 @@ from fundament.web.errors import ApplicationError, NotFoundError
 from fundament.web.files_in_requests import read_file
 from fundament.web.history.services.record import recorded
 from fundament.web.history.verbs import verb
+from fundament.web.typed import one_line
 
 LOGO = "workspace.logo"  # the kind of errand
 RENAME = verb("workspace.rename", role="owner", touches=(Workspace,))
@@ -35,7 +36,7 @@ def switch(request: HttpRequest, workspace_id: int) -> None:
 def rename(actor: Actor, name: str) -> None:
     """Give the workspace another name."""
     ask(actor, "workspace.rename")
-    name = " ".join(name.replace("\x00", "").split())
+    name = one_line(name)
     if not name or len(name) > 200:
         raise ApplicationError("error.name", most=200)
     with recorded(actor, RENAME, actor.workspace, name=name) as recording:

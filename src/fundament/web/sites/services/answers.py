@@ -14,6 +14,7 @@ from fundament.providers.kinds import KINDS
 from fundament.providers.results import ResultsProvider
 from fundament.providers.service import Terms, load
 from fundament.web.sites.models import ProviderAnswer
+from fundament.web.typed import storable
 
 
 class StoredAnswers:
@@ -24,7 +25,7 @@ class StoredAnswers:
         return ProviderAnswer.objects.filter(service=service, question=question, asked_at__gte=since).values_list("raw", flat=True).first()
 
     def keep(self, service: str, question: str, raw: str, cost: float) -> None:
-        ProviderAnswer.objects.create(service=service, question=question, raw=raw.replace("\x00", ""), cost=cost)
+        ProviderAnswer.objects.create(service=service, question=question, raw=storable(raw), cost=cost)
 
     def asked(self, service: str, seconds: float) -> int:
         return ProviderAnswer.objects.filter(service=service, asked_at__gte=timezone.now() - timedelta(seconds=seconds)).count()

@@ -19,6 +19,7 @@ from fundament.web.errors import ApplicationError
 from fundament.web.history.services.record import recorded
 from fundament.web.history.verbs import verb
 from fundament.web.sites.models import Page, Site
+from fundament.web.typed import one_line, storable
 
 MOST_PAGES = 50_000  # of a site
 MOST_BRAND_WORDS = 50
@@ -84,7 +85,7 @@ def add_addresses(actor: Actor, site_id: int, text: str) -> tuple[int, list[str]
     """Give pages of a site by their addresses, one a line: how many are new, and the lines that are none of its addresses."""
     site = site_for(actor, site_id, "site.change")
     wanted, refused = [], []
-    for line in text.replace("\x00", "").splitlines():
+    for line in storable(text).splitlines():
         plain = line.strip()
         if not plain:
             continue
@@ -138,11 +139,11 @@ def host_of(address: str) -> str:
 def _checked(values: dict[str, Any]) -> dict[str, Any]:
     found = {name: values[name] for name in CHANGED if name in values}
     if "name" in found:
-        found["name"] = " ".join(str(found["name"]).replace("\x00", "").split())[:200]
+        found["name"] = one_line(str(found["name"]))[:200]
     if found.get("time_zone", "UTC") not in TIME_ZONES:
         raise ApplicationError("error.time_zone")
     if "brand_words" in found:
-        words = [" ".join(str(word).replace("\x00", "").split())[:80] for word in found["brand_words"]]
+        words = [one_line(str(word))[:80] for word in found["brand_words"]]
         found["brand_words"] = list(dict.fromkeys(word for word in words if word))[:MOST_BRAND_WORDS]
     if found.get("sitemap"):
         try:

@@ -19,6 +19,7 @@ from fundament.web.history.verbs import Verb, verb
 from fundament.web.studies.decisions.deciding import MOST_USES, Uses
 from fundament.web.studies.figures.figures import follow, load_consensus
 from fundament.web.studies.models import Addition, CurrentConsensus, Decision, Identity, SecondaryKeyword, Study
+from fundament.web.typed import one_line, storable
 
 MOST_OWN = 200  # of a study
 MOST_NAME = 120
@@ -60,7 +61,7 @@ def _add(
         check = check_term if kind == "terms" else check_entity
         there = {row.name.lower() for row in Addition.objects.filter(study=study, kind=kind, what="own")}
         for name, others in named:
-            plain = " ".join(name.replace("\x00", "").split())
+            plain = one_line(name)
             try:
                 if not plain or len(plain) > MOST_NAME:
                     raise CoreError("error.own_name", most=MOST_NAME)
@@ -161,7 +162,7 @@ def take_back(actor: Actor, study_id: int, addition_id: int) -> str:
 def set_secondary_keywords(actor: Actor, study_id: int, phrases: Iterable[str]) -> list[str]:
     """The study's secondary keywords, in order, in place of those it had. Raises CoreError for too many."""
     study = get_for(actor, "study.decide", Study.objects.all(), pk=study_id)
-    wanted = cleaned((phrase.replace("\x00", "")[:200] for phrase in phrases), study.keyword)
+    wanted = cleaned((storable(phrase)[:200] for phrase in phrases), study.keyword)
     with recorded(actor, SECONDARY_KEYWORDS, study, count=len(wanted)) as recording:
         before = list(study.secondary_keywords.all())
         if [row.phrase for row in before] != list(wanted):

@@ -21,6 +21,7 @@ from fundament.web.studies.figures.figures import follow, proposed_by_key, secon
 from fundament.web.studies.figures.yardsticks import compiled_of, decided_of, decisions_hash
 from fundament.web.studies.models import Addition, CurrentConsensus, Decision, Identity, Study
 from fundament.web.studies.signals import figures_changed
+from fundament.web.typed import one_line
 
 MOST_WORDS = 40_000
 MOST_USES = 1_000
@@ -152,7 +153,7 @@ def _decided(
 def call(actor: Actor, study_id: int, key: str, *, name: str, kind: str = "") -> Identity:
     """Give a subtopic or entity another name, and an entity another kind; "" takes what was proposed again. No figure changes."""
     study = get_for(actor, "study.decide", Study.objects.all(), pk=study_id)
-    name, kind = (" ".join(text.replace("\x00", "").split()) for text in (name, kind))
+    name, kind = (one_line(text) for text in (name, kind))
     if len(name) > MOST_NAME or len(kind) > MOST_KIND:
         raise ApplicationError("error.given_name", most=MOST_NAME, kind=MOST_KIND)
     with recorded(actor, CALL, study) as recording:

@@ -21,7 +21,7 @@ from fundament.web.studies.decisions.ways import SCREENS
 from fundament.web.studies.figures.seeing import decided_keys, decision_on, study_for
 from fundament.web.studies.models import Study
 from fundament.web.studies.our_texts import our_texts
-from fundament.web.typed import all_typed, typed
+from fundament.web.typed import MOST, all_typed, has_field, number_typed, ticked, typed
 
 MOST_NOTE = 500  # characters
 MOST_MEMBERS = 200
@@ -39,11 +39,11 @@ def confirm_plan(request: HttpRequest, study_id: int) -> HttpResponse:
 @require_POST
 def plan_length(request: HttpRequest, study_id: int) -> HttpResponse:
     """Set the planned length, or take the competitors' median again."""
-    words = 0 if request.POST.get("median") else _whole(request.POST.get("words", ""))
-    if words is None or (not words and not request.POST.get("median")):
+    words = 0 if ticked(request, "median") else _whole(typed(request, "words"))
+    if words is None or (not words and not ticked(request, "median")):
         raise ApplicationError("error.planned_length", most=deciding.MOST_WORDS)
     deciding.plan_length(actor_of(request), study_id, words)
-    draft = whole_number(request.POST.get("draft", ""))  # asked for at a desk, which is shown again
+    draft = number_typed(request, "draft")  # asked for at a desk, which is shown again
     return on_to(request, reverse("draft", args=[draft]) if draft else reverse("yardstick", args=[study_id]))
 
 
@@ -51,24 +51,24 @@ def plan_length(request: HttpRequest, study_id: int) -> HttpResponse:
 def decide(request: HttpRequest, study_id: int) -> HttpResponse:
     """Decide on one thing or on several of one kind; "all" puts every one of the kind back. The screen asks for its table itself."""
     actor = actor_of(request)
-    kind = request.POST.get("kind", "")
+    kind = typed(request, "kind")
     if kind not in SCREENS:
         raise ApplicationError("error.no_such_decision")
-    action = "as proposed" if request.POST.get("all") else request.POST.get("action", "")
+    action = "as proposed" if ticked(request, "all") else typed(request, "action")
     keys = all_typed(request, "key", MOST_KEY, deciding.MOST_AT_ONCE + 1)
-    if request.POST.get("all"):
+    if ticked(request, "all"):
         keys = decided_keys(study_for(actor, study_id), kind)[: deciding.MOST_AT_ONCE]
     if action == "as typed":
         action = _as_typed(request, study_for(actor, study_id), keys)
     uses = None
     if action == "own target":
-        low, high = _whole(request.POST.get("low", "")), _whole(request.POST.get("high", "") or request.POST.get("low", ""))
+        low, high = _whole(typed(request, "low")), _whole(typed(request, "high") or typed(request, "low"))
         if low is None or high is None:
             raise ApplicationError("error.own_target", most=deciding.MOST_USES)
         uses = low, high
-    note = typed(request, "note", MOST_NOTE) if "note" in request.POST else None
+    note = typed(request, "note", MOST_NOTE) if has_field(request, "note") else None
     before = our_texts().noted_scores(study_id)
-    seen = typed(request, "seen", 40) if "seen" in request.POST and not request.POST.get("over") else None
+    seen = typed(request, "seen", 40) if has_field(request, "seen") and not ticked(request, "over") else None
     try:
         decisions = deciding.decide_on_all(actor, study_id, keys, action, uses=uses, note=note, seen=seen)
     except deciding.DecidedMeanwhileError as error:
@@ -96,13 +96,8 @@ def decide(request: HttpRequest, study_id: int) -> HttpResponse:
 
 def _asked_about(request: HttpRequest, study_id: int, error: deciding.DecidedMeanwhileError) -> HttpResponse:
     """Somebody else decided otherwise meanwhile: both are shown, and which holds is this person's to say. The tables are shown anew behind it."""
-    sent = [
-        (name, value.replace("\x00", ""))
-        for name, values in request.POST.lists()
-        if name in SENT_AGAIN
-        for value in values[: deciding.MOST_AT_ONCE]
-    ]
-    context = {"study_id": study_id, "sentence": say_error(error), "sent": sent, "way": request.POST.get("action", "")[:MOST_KEY]}
+    sent = [(name, value) for name in SENT_AGAIN for value in all_typed(request, name, MOST, deciding.MOST_AT_ONCE)]
+    context = {"study_id": study_id, "sentence": say_error(error), "sent": sent, "way": typed(request, "action", MOST_KEY)}
     answer = render(request, "studies/decisions/conflict_part.html", context)
     answer["HX-Trigger"] = json.dumps({"live": {"target": "#decidables"}})
     return answer
@@ -110,7 +105,7 @@ def _asked_about(request: HttpRequest, study_id: int, error: deciding.DecidedMea
 
 def _as_typed(request: HttpRequest, study: Study, keys: list[str]) -> str:
     """What Enter in a field of the form means: the target that was typed, else the decision as it is, with the note."""
-    if request.POST.get("low", "").strip() or request.POST.get("high", "").strip():
+    if typed(request, "low").strip() or typed(request, "high").strip():
         return "own target"
     known = decision_on(study, keys[0]) if keys else None
     if known is None:
@@ -144,7 +139,7 @@ def add_terms(request: HttpRequest, study_id: int) -> HttpResponse:
 @require_POST
 def take_back(request: HttpRequest, study_id: int) -> HttpResponse:
     """Take back what was added, joined or split off."""
-    addition = whole_number(request.POST.get("addition", ""))
+    addition = number_typed(request, "addition")
     kind = adding.take_back(actor_of(request), study_id, addition or 0)
     return on_to(request, reverse(SCREENS[kind], args=[study_id]))
 
@@ -162,7 +157,7 @@ def set_secondary(request: HttpRequest, study_id: int) -> HttpResponse:
 @require_POST
 def join(request: HttpRequest, study_id: int) -> HttpResponse:
     """Take the ticked ones as one; the first of them stays."""
-    kind = request.POST.get("kind", "")
+    kind = typed(request, "kind")
     if kind not in SCREENS:
         raise ApplicationError("error.join")
     adding.join(actor_of(request), study_id, all_typed(request, "key", MOST_KEY, deciding.MOST_AT_ONCE))

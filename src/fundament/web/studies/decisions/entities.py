@@ -17,6 +17,7 @@ from fundament.web.history.verbs import Verb, verb
 from fundament.web.live.notify import announce
 from fundament.web.studies.figures.figures import follow
 from fundament.web.studies.models import EntityFile, Study
+from fundament.web.typed import storable
 
 SECONDS, MEGABYTES = 20.0, 600  # to read one file
 BRING_ENTITIES = verb("study.bring_entities", asks="study.decide", follow=follow, touches=(Study,))
@@ -26,7 +27,7 @@ DROP_ENTITIES = verb("study.drop_entities", asks="study.decide", follow=follow, 
 def offer_file(actor: Actor, study_id: int, content: bytes, name: str) -> EntityFile:
     """Keep a SKOS file to be read, in place of one that waits or could not be read. Raises CoreError at once for what its name or size tells."""
     study = get_for(actor, "study.decide", Study.objects.all(), pk=study_id)
-    name = name.replace("\x00", "").encode("utf-8", errors="replace").decode("utf-8")
+    name = storable(name)
     check_file(content, name)
     values = {"name": name[-200:], "content": content, "problem": None, "by": actor.person}
     return EntityFile.objects.update_or_create(study=study, defaults=values)[0]

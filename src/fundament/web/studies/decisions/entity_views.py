@@ -29,6 +29,7 @@ from fundament.web.studies.figures.seeing import decisions_for, study_for
 from fundament.web.studies.models import Addition, Study
 from fundament.web.studies.queueing import queue_entity_file
 from fundament.web.tables import Column, exported, table_of
+from fundament.web.typed import ticked
 
 
 @takes_bodies_of(MOST_BYTES + 100_000)
@@ -37,7 +38,7 @@ def own_entities(request: HttpRequest, study_id: int) -> HttpResponse:
     """Bring entities of one's own from a SKOS file, or let them go."""
     actor = actor_of(request)
     ask(actor, "study.decide", study_for(actor, study_id))
-    if request.POST.get("drop"):
+    if ticked(request, "drop"):
         entity_services.drop_entities(actor, study_id)
         return redirect("entities", study_id)
     upload = request.FILES.get("file")

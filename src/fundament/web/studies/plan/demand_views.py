@@ -84,7 +84,7 @@ def demand(request: HttpRequest, study_id: int) -> HttpResponse:
 def take_up(request: HttpRequest, study_id: int) -> HttpResponse:
     """Take a phrase up: as a term of one's own, or as a heading of the outline."""
     actor = actor_of(request)
-    phrase, to = typed(request, "phrase", MOST_PHRASE), request.POST.get("to", "")
+    phrase, to = typed(request, "phrase", MOST_PHRASE), typed(request, "to")
     if to == "outline":
         heading = phrase[:1].upper() + phrase[1:]
         outlining.add_heading(actor, study_id, heading)

@@ -28,7 +28,7 @@ from fundament.web.studies.models import Addition, OutlineNode, Study
 from fundament.web.studies.plan import outlining
 from fundament.web.tables import Column, exported, table_of
 from fundament.web.templating import later
-from fundament.web.typed import all_typed, typed
+from fundament.web.typed import all_typed, ticked, typed
 
 MOVES = tuple(
     (move, sign, later(f"outline_move.{move}")) for move, sign in (("up", "↑"), ("down", "↓"), ("in", "→"), ("out", "←"), ("remove", "✕"))
@@ -115,13 +115,13 @@ def outline(request: HttpRequest, study_id: int) -> HttpResponse:
 def add_heading(request: HttpRequest, study_id: int) -> HttpResponse:
     """Add a heading of one's own, a subtopic, or all that are proposed."""
     actor = actor_of(request)
-    if request.POST.get("proposed"):
+    if ticked(request, "proposed"):
         outlining.add_proposed(actor, study_id)
     else:
         subtopic = typed(request, "subtopic", MOST_KEY)
         heading = typed(request, "heading", MOST_TYPED)
         outlining.add_heading(
-            actor, study_id, heading, subtopic=subtopic, after=typed(request, "after", MOST_KEY), level=3 if request.POST.get("level") == "3" else 2
+            actor, study_id, heading, subtopic=subtopic, after=typed(request, "after", MOST_KEY), level=3 if typed(request, "level") == "3" else 2
         )  # fmt: skip
     return told(request, study_id, "outline")
 
@@ -130,11 +130,11 @@ def add_heading(request: HttpRequest, study_id: int) -> HttpResponse:
 def move_heading(request: HttpRequest, study_id: int, key: str) -> HttpResponse:
     """Move a heading one step, or to another place by dragging it; or take it out."""
     actor = actor_of(request)
-    way = request.POST.get("way", "")
+    way = typed(request, "way")
     if way == "remove":
         outlining.remove(actor, study_id, key)
     elif way == "after":
-        outlining.move_after(actor, study_id, key, typed(request, "after", MOST_KEY), level=3 if request.POST.get("level") == "3" else 2)
+        outlining.move_after(actor, study_id, key, typed(request, "after", MOST_KEY), level=3 if typed(request, "level") == "3" else 2)
     else:
         outlining.move(actor, study_id, key, way)
     return told(request, study_id, "outline")
@@ -151,18 +151,23 @@ def outline_node(request: HttpRequest, study_id: int, key: str) -> HttpResponse:
             return told(request, study_id, "outline", closes_form=True)
         context |= {"theirs": outlining.node_for(open_.study, key), "problem": node}
     node = context["theirs"] or outlining.node_for(open_.study, key)
-    sent = request.POST if request.method == "POST" else None
+    is_sent = request.method == "POST"
     found = open_.yardstick
     subtopic = next((s for s in found.subtopics if s.key == node.covers), None) if found else None
     context |= {
         "node": node,
         "seen": outlining.stamp_of(node),
-        "heading": sent.get("heading", "") if sent else node.heading,
-        "notes": sent.get("notes", "") if sent else node.notes,
-        "planned_words": sent.get("planned_words", "") if sent else node.planned_words or "",
+        "heading": typed(request, "heading") if is_sent else node.heading,
+        "notes": typed(request, "notes") if is_sent else node.notes,
+        "planned_words": typed(request, "planned_words") if is_sent else node.planned_words or "",
         "subtopic": subtopic,
-        "terms": _meant(found.terms if found else (), sent.getlist("term") if sent else node.holds_terms),
-        "entities": _meant(found.entities if found else (), sent.getlist("entity") if sent else node.holds_entities),
+        "terms": _meant(
+            found.terms if found else (), all_typed(request, "term", MOST_KEY, outlining.MOST_MEANT) if is_sent else node.holds_terms
+        ),
+        "entities": _meant(
+            found.entities if found else (),
+            all_typed(request, "entity", MOST_KEY, outlining.MOST_MEANT) if is_sent else node.holds_entities,
+        ),
     }
     return render(request, "studies/plan/outline_node_part.html", context)
 
@@ -178,12 +183,12 @@ def _meant(things: Sequence[Term | Entity], keys: Sequence[str]) -> dict[str, li
 
 def _changed(request: HttpRequest, actor: Actor, study_id: int, key: str) -> OutlineNode | str:
     """The node with what was typed, or why it was not changed: somebody else did."""
-    words = whole_number(request.POST.get("planned_words", "").replace(",", "").replace(" ", "") or "0", 5)
+    words = whole_number(typed(request, "planned_words").replace(",", "").replace(" ", "") or "0", 5)
     if words is None:
         raise ApplicationError("error.outline_node", characters=outlining.MOST_NOTES, words=outlining.MOST_SECTION_WORDS)
     try:
         return outlining.change(
-            actor, study_id, key, seen=request.POST.get("seen", ""), heading=typed(request, "heading", MOST_TYPED),
+            actor, study_id, key, seen=typed(request, "seen"), heading=typed(request, "heading", MOST_TYPED),
             notes=typed(request, "notes", outlining.MOST_NOTES + 1), planned_words=words, terms=all_typed(request, "term", MOST_KEY, outlining.MOST_MEANT), entities=all_typed(request, "entity", MOST_KEY, outlining.MOST_MEANT),
         )  # fmt: skip
     except ChangedSinceError as error:

@@ -18,6 +18,7 @@ from fundament.web.live.notify import announce
 from fundament.web.studies.figures.figures import chosen_of, compared_pages
 from fundament.web.studies.figures.yardsticks import compiled_of
 from fundament.web.studies.models import CurrentConsensus, Decision, OutlineNode, Study
+from fundament.web.typed import one_line
 
 MOST_NODES, MOST_HEADING, MOST_NOTES, MOST_SECTION_WORDS, MOST_MEANT = 200, 300, 5_000, 20_000, 40
 WAYS = ("up", "down", "in", "out")
@@ -248,7 +249,7 @@ def _new_key() -> str:
 
 def _heading(text: str) -> str:
     """One line. Raises ApplicationError where it is empty or too long."""
-    plain = " ".join(text.replace("\x00", "").split())
+    plain = one_line(text)
     if not plain or len(plain) > MOST_HEADING:
         raise ApplicationError("error.outline_heading", most=MOST_HEADING, length=len(plain))
     return plain

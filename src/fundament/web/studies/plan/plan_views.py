@@ -22,13 +22,12 @@ from fundament.web.accounts.requests import actor_of
 from fundament.web.answers import on_to
 from fundament.web.errands.services.running import ended
 from fundament.web.errors import ApplicationError, NotFoundError
-from fundament.web.numbers import whole_number
 from fundament.web.studies.decisions import deciding
 from fundament.web.studies.decisions.opened import opened
 from fundament.web.studies.decisions.ways import WAYS
 from fundament.web.studies.plan import papers, planning
 from fundament.web.table_formats import FORMATS
-from fundament.web.typed import asked
+from fundament.web.typed import asked, number_typed, typed
 
 WORD = "application/vnd.openxmlformats-officedocument.wordprocessingml.document"
 PAPERS: dict[str, tuple[str, Callable[[Paper], bytes]]] = {
@@ -86,8 +85,8 @@ def plan(request: HttpRequest, study_id: int) -> HttpResponse:
 def set_plan(request: HttpRequest, study_id: int) -> HttpResponse:
     """Say what the searcher wants, who writes, and until when."""
     planning.set_plan(
-        actor_of(request), study_id, intent=request.POST.get("intent", ""), assignee=whole_number(request.POST.get("assignee", ""), 9),
-        due=request.POST.get("due", "").strip(),
+        actor_of(request), study_id, intent=typed(request, "intent"), assignee=number_typed(request, "assignee", 9),
+        due=typed(request, "due").strip(),
     )  # fmt: skip
     return on_to(request, reverse("plan", args=[study_id]))
 

@@ -26,6 +26,7 @@ from fundament.web.studies.figures.demand import volumes_of, volumes_of_phrases
 from fundament.web.studies.models import Decision, Study
 from fundament.web.studies.plan import outlining
 from fundament.web.studies.plan.outlining import follow_outline
+from fundament.web.typed import storable
 
 MOST_INTENT = 2_000
 STRUCTURE = ("words", "h2", "h3", "paragraphs", "images", "lists", "tables", "internal_links", "external_links")
@@ -136,7 +137,7 @@ def logo_of(study: Study) -> bytes:
 def set_plan(actor: Actor, study_id: int, *, intent: str, assignee: int | None, due: str) -> Study:
     """Say what the searcher wants, who writes, and until when. due: an ISO date, or ""."""
     study = get_for(actor, "study.decide", Study.objects.all(), pk=study_id)
-    intent = intent.replace("\x00", "").strip()
+    intent = storable(intent).strip()
     if len(intent) > MOST_INTENT:
         raise ApplicationError("error.plan_intent", most=MOST_INTENT)
     try:

@@ -17,6 +17,7 @@ from fundament.providers.pages import FetchedPage
 from fundament.web.sites.models import RawResponse
 from fundament.web.sites.services.readings import store_raw
 from fundament.web.studies.models import PageFile, RankedResult, Ranking, Result, Study
+from fundament.web.typed import storable
 
 SECONDS, MEGABYTES = 90.0, 1_500
 MOST_FILE_BYTES = 50_000_000  # of all files of a study together
@@ -25,10 +26,7 @@ NO_ADDRESS = "upload:"  # and the name of its file: what a page is called that s
 
 def keep_files(study: Study, files: Sequence[tuple[str, bytes]]) -> None:
     """Keep files to be read by the study's job."""
-    PageFile.objects.bulk_create(
-        PageFile(study=study, name=name.replace("\x00", "").encode("utf-8", errors="replace").decode()[-200:], content=content)
-        for name, content in files
-    )
+    PageFile.objects.bulk_create(PageFile(study=study, name=storable(name)[-200:], content=content) for name, content in files)
 
 
 def bring_pages(study: Study) -> bool:

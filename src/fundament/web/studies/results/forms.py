@@ -15,6 +15,7 @@ from fundament.providers.errors import PageError
 from fundament.providers.guard import check_form
 from fundament.web.studies.models import COUNTRIES, DEPTHS, DEVICES, LANGUAGES
 from fundament.web.templating import later
+from fundament.web.typed import one_line, storable
 
 EARLIEST = date(2000, 1, 1)
 MOST_ADDRESSES = 30
@@ -88,14 +89,14 @@ class NewStudyForm(forms.Form):
 
     def clean_keyword(self) -> str:
         """A keyword must have a letter or digit."""
-        keyword = " ".join(self.cleaned_data["keyword"].replace("\x00", "").split())
+        keyword = one_line(self.cleaned_data["keyword"])
         if not any(c.isalnum() for c in keyword):
             raise forms.ValidationError(words("new_study_form.no_letter"))
         return keyword
 
     def clean_secondary(self) -> list[str]:
         """Phrases, at most so many, none too long."""
-        lines = [line.strip() for line in self.cleaned_data["secondary"].replace("\x00", "").splitlines() if line.strip()]
+        lines = [line.strip() for line in storable(self.cleaned_data["secondary"]).splitlines() if line.strip()]
         for number, line in enumerate(lines, 1):
             if len(line) > MOST_CHARACTERS:
                 raise forms.ValidationError(
@@ -108,11 +109,11 @@ class NewStudyForm(forms.Form):
 
     def clean_name(self) -> str:
         """One line."""
-        return " ".join(self.cleaned_data["name"].replace("\x00", "").split())
+        return one_line(self.cleaned_data["name"])
 
     def clean_folder(self) -> str:
         """One line."""
-        return " ".join(self.cleaned_data["folder"].replace("\x00", "").split())
+        return one_line(self.cleaned_data["folder"])
 
     @property
     def elsewhere(self) -> tuple[forms.BoundField, ...]:
@@ -121,7 +122,7 @@ class NewStudyForm(forms.Form):
 
     def clean_place(self) -> str:
         """One line."""
-        return " ".join(self.cleaned_data["place"].replace("\x00", "").split())
+        return one_line(self.cleaned_data["place"])
 
     def clean_as_of(self) -> date | None:
         """A day that is over."""

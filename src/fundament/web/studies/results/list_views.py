@@ -15,6 +15,7 @@ from fundament.web.numbers import page_number
 from fundament.web.studies.figures.seeing import folders_of, studies_for
 from fundament.web.studies.our_texts import our_texts
 from fundament.web.tables import cleaned_search
+from fundament.web.typed import storable
 
 PER_PAGE = 50
 
@@ -24,7 +25,7 @@ def study_list(request: HttpRequest) -> HttpResponse:
     """All studies of the workspace with their drafts, a page at a time."""
     actor = actor_of(request)
     search, archived = cleaned_search(request), request.GET.get("archived") == "yes"
-    folder = request.GET.get("folder", "").replace("\x00", "")[:80]
+    folder = storable(request.GET.get("folder", ""))[:80]
     page = Paginator(studies_for(actor, search, archived=archived, folder=folder), PER_PAGE).get_page(
         page_number(request.GET.get("page", "1"))
     )

@@ -19,6 +19,7 @@ from fundament.web.history.verbs import verb
 from fundament.web.studies.models import SecondaryKeyword, Study, StudyDefaults
 from fundament.web.studies.queueing import queue_reading, queue_renewal
 from fundament.web.studies.results.bringing import keep_files
+from fundament.web.typed import one_line
 
 MOST_FOLDER = 80
 OPEN_FILE = "study.open_file"  # the kind of errand that opens a study from a file
@@ -120,7 +121,7 @@ def renew(actor: Actor, study_id: int) -> Study:
 def rename(actor: Actor, study_id: int, name: str) -> Study:
     """Give a study a name of its own; an empty one calls it by its keyword again."""
     study = get_for(actor, "study.choose", Study.objects.all(), pk=study_id)
-    name = " ".join(name.replace("\x00", "").split())
+    name = one_line(name)
     if len(name) > 200:
         raise ApplicationError("error.name", most=200)
     with recorded(actor, RENAME, study, name=name) as recording:
@@ -162,7 +163,7 @@ def rename_folder(actor: Actor, was: str, name: str) -> int:
 
 
 def _folder(name: str) -> str:
-    plain = " ".join(name.replace("\x00", "").split())
+    plain = one_line(name)
     if len(plain) > MOST_FOLDER:
         raise ApplicationError("error.folder", most=MOST_FOLDER)
     return plain

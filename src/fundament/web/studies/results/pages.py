@@ -28,6 +28,7 @@ from fundament.web.studies.models import Result, Study
 from fundament.web.studies.queueing import queue_waiting
 from fundament.web.studies.results.bringing import NO_ADDRESS
 from fundament.web.studies.results.reworking import plain_address
+from fundament.web.typed import storable
 
 MOST_RESULTS = 60  # of a study, with those added by hand
 
@@ -46,7 +47,7 @@ def ask_for_page(actor: Actor, study_id: int, file: tuple[str, bytes] | None, *,
     if file is None:
         raise ApplicationError("error.no_file")
     arguments = {"study": study_id, "result": result_id, "address": address, "name": file[0]}
-    return ask_for(actor, PAGE, file[0].replace("\x00", "") or "page.html", arguments, file[1])
+    return ask_for(actor, PAGE, storable(file[0]) or "page.html", arguments, file[1])
 
 
 def carried_out(actor: Actor, arguments: Mapping[str, Any], content: bytes | None) -> str:
@@ -119,7 +120,7 @@ def bring_page(actor: Actor, study_id: int, result_id: int, file: tuple[str, byt
 def _page_in(account: int, file: tuple[str, bytes], address: str) -> RawResponse:
     """The first page in a file, kept as it came. address: "" for the one that it says itself. Raises ApplicationError."""
     name, content = file
-    plain = name.replace("\x00", "").encode("utf-8", errors="replace").decode()[-200:] or "page.html"
+    plain = storable(name)[-200:] or "page.html"
     try:
         archive = read_file(account, pages_of, content, plain, prepare=load_archives)
     except SaidError as error:

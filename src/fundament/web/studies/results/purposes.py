@@ -10,6 +10,7 @@ from fundament.web.history.services.record import recorded
 from fundament.web.history.verbs import verb
 from fundament.web.sites.models import Page, Site
 from fundament.web.studies.models import PagePurpose, Study
+from fundament.web.typed import one_line
 
 MOST_AT_ONCE = 200
 MEAN_FOR = verb("site.mean_for", asks="study.decide", touches=(PagePurpose,))
@@ -20,7 +21,7 @@ def mean_for(actor: Actor, site_id: int, page_ids: Sequence[int], *, keyword: st
     ask(actor, "study.decide")
     site = get_for(actor, "site.see", Site.objects.all(), pk=site_id)
     study = get_for(actor, "study.see", Study.objects.all(), pk=study_id) if study_id is not None else None
-    plain = study.keyword if study is not None else " ".join(keyword.replace("\x00", "").split())
+    plain = study.keyword if study is not None else one_line(keyword)
     if len(plain) > 200:
         raise ApplicationError("error.keyword_for_results")
     pages = list(seen_by(actor, Page.objects.filter(site=site, pk__in=list(page_ids)[:MOST_AT_ONCE])))

@@ -19,6 +19,7 @@ from fundament.web.accounts.roles import Actor, can
 from fundament.web.studies.figures.seeing import study_for
 from fundament.web.studies.models import Result
 from fundament.web.studies.results import correcting
+from fundament.web.typed import all_typed, ticked
 
 MOST_BLOCKS = 5_000
 
@@ -70,8 +71,8 @@ def overrule(request: HttpRequest, study_id: int, result_id: int) -> HttpRespons
             actor,
             study_id,
             result_id,
-            [key[:40] for key in request.POST.getlist("block")[:MOST_BLOCKS]],
-            request.POST.get("counts") == "yes",
+            all_typed(request, "block", 40, MOST_BLOCKS),
+            ticked(request, "counts"),
         )
     except CoreError as error:
         problem = say_error(error)

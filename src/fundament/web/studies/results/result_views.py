@@ -22,7 +22,6 @@ from fundament.web.errands.services.running import failed
 from fundament.web.history.services.undo import history_of, last_to_undo
 from fundament.web.imports.services import taking
 from fundament.web.notices.services.noting import seen_at
-from fundament.web.numbers import whole_number, whole_numbers
 from fundament.web.sites.services.observing import figures_of as observed_of
 from fundament.web.studies.figures.left_out import left_out_scores
 from fundament.web.studies.figures.seeing import figures_of, hardness_of, seconds_left, study_for
@@ -37,7 +36,7 @@ from fundament.web.studies.results.result_columns import result_columns
 from fundament.web.studies.results.reworking import is_rework
 from fundament.web.tables import exported, table_of
 from fundament.web.templating import message_of
-from fundament.web.typed import typed
+from fundament.web.typed import number_typed, numbers_typed, storable, ticked, typed
 
 MOST_IDS = 100
 
@@ -48,18 +47,14 @@ def new_study(request: HttpRequest) -> HttpResponse:
     """Open a study."""
     actor = actor_of(request)
     ask(actor, "study.open")
-    given = {
-        name: request.GET[name][:12_000].replace("\x00", "")
-        for name in ("keyword", "secondary", "country", "language")
-        if name in request.GET
-    }
+    given = {name: storable(request.GET[name][:12_000]) for name in ("keyword", "secondary", "country", "language") if name in request.GET}
     form = NewStudyForm(request.POST or None, initial={**opening.defaults_for(actor), **given})
     if request.method == "POST" and form.is_valid():
         if form.cleaned_data.pop("keep"):
             opening.set_defaults(actor, **form.cleaned_data)
         table = request.FILES.get("table")
         if table is not None:
-            about = {name: request.POST.get(name, "")[:12_000] for name in ("keyword", "secondary", "country", "language", "device")}
+            about = {name: typed(request, name)[:12_000] for name in ("keyword", "secondary", "country", "language", "device")}
             return redirect("import", taking.offer(actor, "results", table.read(), table.name or "", about).pk)
         files = [(file.name or "page.html", file.read()) for file in request.FILES.getlist("pages")[:60]]
         study = opening.open_study(actor, files=[(name, content) for name, content in files if content.strip()], **form.cleaned_data)
@@ -162,16 +157,16 @@ def scores_of_left_out(request: HttpRequest, study_id: int) -> HttpResponse:
 def choose(request: HttpRequest, study_id: int) -> HttpResponse:
     """Keep or drop one competitor, or several."""
     actor = actor_of(request)
-    ids = whole_numbers([*request.POST.getlist("result"), *request.POST.getlist("key")][:MOST_IDS])
-    reason = (request.POST.get("action") or request.POST.get("reason", ""))[:200].replace("\x00", "")
-    choosing.set_chosen(actor, study_id, ids, request.POST.get("chosen") == "yes", reason)
+    ids = [*numbers_typed(request, "result", MOST_IDS), *numbers_typed(request, "key", MOST_IDS)][:MOST_IDS]
+    reason = typed(request, "action", 200) or typed(request, "reason", 200)
+    choosing.set_chosen(actor, study_id, ids, ticked(request, "chosen"), reason)
     return _done(request, study_id)
 
 
 @require_POST
 def keep_one_intent(request: HttpRequest, study_id: int) -> HttpResponse:
     """Keep the pages of one of two intents, and leave out the others."""
-    number = whole_number(request.POST.get("intent", ""), 1)
+    number = number_typed(request, "intent", 1)
     keep_intent(actor_of(request), study_id, -1 if number is None else number)
     return _done(request, study_id)
 
@@ -206,9 +201,9 @@ def mean_for(request: HttpRequest, site_id: int) -> HttpResponse:
     purposes.mean_for(
         actor_of(request),
         site_id,
-        whole_numbers(request.POST.getlist("page")[:MOST_IDS]),
-        keyword=request.POST.get("keyword", ""),
-        study_id=whole_number(request.POST.get("study", "")),
+        numbers_typed(request, "page", MOST_IDS),
+        keyword=typed(request, "keyword"),
+        study_id=number_typed(request, "study"),
     )
     return redirect("site", site_id)
 
@@ -228,21 +223,21 @@ def to_folder(request: HttpRequest) -> HttpResponse:
     if was:
         opening.rename_folder(actor, was, folder)
     else:
-        opening.to_folder(actor, whole_numbers(request.POST.getlist("study")[:MOST_IDS]), folder)
+        opening.to_folder(actor, numbers_typed(request, "study", MOST_IDS), folder)
     return on_to(request, reverse("studies") + (f"?{urlencode({'folder': folder})}" if folder else ""))
 
 
 @require_POST
 def rename(request: HttpRequest, study_id: int) -> HttpResponse:
     """Give the study a name."""
-    study = opening.rename(actor_of(request), study_id, request.POST.get("name", ""))
+    study = opening.rename(actor_of(request), study_id, typed(request, "name"))
     return redirect("results", study.pk)
 
 
 @require_POST
 def archive(request: HttpRequest, study_id: int) -> HttpResponse:
     """Put the study away, or take it back."""
-    away = request.POST.get("away") == "yes"
+    away = ticked(request, "away")
     study = opening.archive(actor_of(request), study_id, away=away)
     return redirect("studies") if away else redirect("results", study.pk)
 
