@@ -87,8 +87,8 @@ def free_port(preferred: int = 0) -> int:
     raise RuntimeError("No port is free.")
 
 
-# tests that need neither the database nor the browser: they run beside those of the web, and are done before the browser's begin
-WITHOUT_DATABASE = (
+# tests that need no browser, and the worked examples, which make a database of their own: they run beside those of the web, and are done before the browser's begin
+BESIDE = (
     "tests/core",
     "tests/providers",
     "tests/test_worked_examples.py",
@@ -113,7 +113,7 @@ def run_tests(arguments: list[str]) -> int:
             return _all_tests(environment, ["-m", "not slow"], ["tests/web"])
         if arguments:
             return subprocess.call([sys.executable, "-m", "pytest", *arguments], cwd=ROOT, env=environment)
-        return _all_tests(environment, [], [f"--ignore={path}" for path in WITHOUT_DATABASE])
+        return _all_tests(environment, [], [f"--ignore={path}" for path in BESIDE])
 
 
 def _checked(is_quick: bool) -> int:
@@ -132,18 +132,17 @@ def _checked(is_quick: bool) -> int:
 
 
 def _all_tests(environment: dict[str, str], chosen: list[str], with_database: list[str]) -> int:
-    """Those without the database in a process beside the others. chosen: options for both."""
+    """Some in a process beside the others. chosen: options for both."""
     pytest = [sys.executable, "-m", "pytest", *chosen]
     with tempfile.TemporaryFile() as output:
-        alone = {name: value for name, value in environment.items() if not name.startswith("FUNDAMENT_DATABASE")}
-        beside = subprocess.Popen([*pytest, *WITHOUT_DATABASE], cwd=ROOT, env=alone, stdout=output, stderr=subprocess.STDOUT)
+        beside = subprocess.Popen([*pytest, *BESIDE], cwd=ROOT, env=environment, stdout=output, stderr=subprocess.STDOUT)
         try:
             code = subprocess.call([*pytest, *with_database], cwd=ROOT, env=environment)
             code = beside.wait() or code
         finally:
             beside.kill()
         output.seek(0)
-        print(f"$ pytest {' '.join(WITHOUT_DATABASE)}, beside the others", flush=True)
+        print(f"$ pytest {' '.join(BESIDE)}, beside the others", flush=True)
         sys.stdout.buffer.write(output.read())
         sys.stdout.buffer.flush()
         return code

@@ -96,6 +96,7 @@ DATABASES = {
         "PASSWORD": os.environ.get("FUNDAMENT_DATABASE_PASSWORD", ""),
         "HOST": os.environ.get("FUNDAMENT_DATABASE_HOST", "127.0.0.1"),
         "PORT": os.environ.get("FUNDAMENT_DATABASE_PORT", "5432"),
+        "TEST": {"NAME": os.environ.get("FUNDAMENT_TEST_DATABASE")},
         "CONN_MAX_AGE": 0,  # the pool keeps connections, not the threads
         # a web request waits for nothing for long: a connection, a locked row, a statement
         "OPTIONS": {

@@ -16,11 +16,11 @@ from fundament.core.edits.proposals.model import Proposal, Wording, WritingTask
 from fundament.core.edits.proposals.own import own_proposals
 from fundament.core.edits.proposals.tasks import writing_tasks
 from fundament.core.edits.proposals.trial import Trial
+from fundament.core.edits.proposals.written import Written
 from fundament.core.reading.model import Reading
 from fundament.core.scoring.measured.features import DraftFeatures
 
 MOST = 20
-WITHOUT_GAIN = frozenset(["emphasis"])  # counts nothing in the score
 WORDED = "use_term"
 
 
@@ -50,10 +50,10 @@ def ready(
     """The proposals that need nobody's wording. reading, features, edits: of the trial's text. finished: as above. questions: those that people ask and the text does not answer."""
     busy: set[str] = set()
     found: list[Proposal] = []
-    for proposal in own_proposals(trial.document, reading, trial.compiled, features, edits):
+    for proposal in own_proposals(Written(trial.document, reading, trial.compiled, features, edits)):
         if proposal.key in finished or (proposal.block and proposal.block in busy):
             continue
-        if proposal.check not in WITHOUT_GAIN:
+        if proposal.counts:
             gain, by_part, denied = trial.gain(proposal.operations)
             if gain < LEAST_GAIN or denied > 0:
                 continue

@@ -53,7 +53,7 @@ class Proposal:
 
     key: the same for the same change. check, part, subject_key, subject: as of an edit. block: id of the block where it is shown. pieces: ("same" | "gone" | "new", text) of what is
     shown. operations: what is done. gain: the exact difference of two scores, in points of 100. by_part: of the parts that it moves. is_heading: what is shown is one, put before what stands
-    there. is_skeleton: what goes in has still to be filled, so it is never taken with others. notes: what could be said, a line for each line that is to be filled.
+    there. is_skeleton: what goes in has still to be filled, so it is never taken with others. notes: what could be said, a line for each line that is to be filled. counts: False for a kind that moves no score.
     """
 
     key: str
@@ -69,6 +69,7 @@ class Proposal:
     is_heading: bool = False
     is_skeleton: bool = False
     notes: tuple[str, ...] = ()
+    counts: bool = True
 
     @property
     def before(self) -> str:

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import itertools
 import re
-from collections.abc import Iterator, Sequence
+from collections.abc import Callable, Iterator, Sequence
 
 from fundament.core.documents.changing import (
     AFTER,
@@ -21,13 +21,12 @@ from fundament.core.documents.changing import (
 )
 from fundament.core.documents.difference import word_pieces
 from fundament.core.documents.schema import Node, plain_text
-from fundament.core.edits.model import Edit
 from fundament.core.edits.proposals.model import Proposal
+from fundament.core.edits.proposals.written import Written
 from fundament.core.language.analysis import analyse_text
 from fundament.core.language.function_words import function_words
 from fundament.core.language.packs import pack_of
 from fundament.core.reading.model import Reading
-from fundament.core.scoring.compiled import CompiledYardstick
 from fundament.core.scoring.evidence import best_blocks
 from fundament.core.scoring.guards.copies import RUN
 from fundament.core.scoring.measured.features import DraftFeatures
@@ -42,28 +41,18 @@ SHOWN = 160  # characters of what stands below a heading
 MOST_BOLD, MOST_HEADINGS, MOST_SPLITS = 3, 4, 2
 
 
-def own_proposals(
-    document: Node, reading: Reading, compiled: CompiledYardstick, features: DraftFeatures, edits: Sequence[Edit]
-) -> Iterator[Proposal]:
-    """All of them, without their gains. reading, features, edits: of the document."""
-    top = document.get("content", [])
-    title, description = reading.title, reading.description
-    yield from _headings(top, reading, compiled, features, edits)
-    yield from _splits(top, compiled)
-    yield from _title(top, compiled, title, _headings_by_subject(reading, features))
-    yield from _description(top, compiled, features, description)
-    yield from _alt_texts(document)
-    yield from _emphasis(top, compiled, features)
+def own_proposals(written: Written) -> Iterator[Proposal]:
+    """All of them, without their gains."""
+    return itertools.chain.from_iterable(kind(written) for kind in KINDS)
 
 
 def _id(node: Node) -> str:
     return str(node.get("attrs", {}).get("id", ""))
 
 
-def _headings(
-    top: Sequence[Node], reading: Reading, compiled: CompiledYardstick, features: DraftFeatures, edits: Sequence[Edit]
-) -> Iterator[Proposal]:
+def _headings(written: Written) -> Iterator[Proposal]:
     """A heading over the paragraph that covers a subtopic, where none stands over it yet."""
+    top, reading, compiled, features, edits = written.top, written.reading, written.compiled, written.features, written.edits
     number_of = {subtopic.key: number for number, subtopic in enumerate(compiled.yardstick.subtopics)}
     covered = features.figures.levels(len(compiled.subtopic_weight))
     places = best_blocks(compiled, features).tolist()
@@ -122,8 +111,9 @@ def _text(node: Node) -> str:
     return "".join(child.get("text", " ") for child in node.get("content", ()))
 
 
-def _splits(top: Sequence[Node], compiled: CompiledYardstick) -> Iterator[Proposal]:
+def _splits(written: Written) -> Iterator[Proposal]:
     """A long paragraph, split between two of its sentences."""
+    top, compiled = written.top, written.compiled
     made = 0
     for node in top:
         text = text_of_block(node) if node["type"] == "paragraph" else None
@@ -174,8 +164,10 @@ def _headings_by_subject(reading: Reading, features: DraftFeatures) -> list[str]
     return [text for _, text in sorted(headings, key=lambda one: one[0])]
 
 
-def _title(top: Sequence[Node], compiled: CompiledYardstick, title: str, below: Sequence[str]) -> Iterator[Proposal]:
+def _title(written: Written) -> Iterator[Proposal]:
     """A title tag with the keyword first, that fits. What stands after a dash or a line in the title there is, which mostly is a name, stays. below: headings that may be named in it."""
+    top, compiled, title = written.top, written.compiled, written.reading.title
+    below = _headings_by_subject(written.reading, written.features)
     low, high = TITLE_LENGTH
     keyword = compiled.yardstick.keyword
     heading = next((_text(node) for node in top if node["type"] == "heading" and node["attrs"]["level"] == 1), "")
@@ -214,8 +206,9 @@ def _within(text: str, small: frozenset[str]) -> str:
     return text[:1].lower() + text[1:] if first and first.group().lower() in small else text
 
 
-def _description(top: Sequence[Node], compiled: CompiledYardstick, features: DraftFeatures, description: str) -> Iterator[Proposal]:
+def _description(written: Written) -> Iterator[Proposal]:
     """A description of whole sentences of the text that earn, one with the keyword first."""
+    top, compiled, features, description = written.top, written.compiled, written.features, written.reading.description
     low, high = DESCRIPTION_LENGTH
     keyword = compiled.yardstick.keyword.lower()
     if keyword in description.lower() and low <= len(description) <= high:
@@ -252,8 +245,9 @@ def _description(top: Sequence[Node], compiled: CompiledYardstick, features: Dra
             return
 
 
-def _alt_texts(document: Node) -> Iterator[Proposal]:
+def _alt_texts(written: Written) -> Iterator[Proposal]:
     """A picture without alt text that has a caption says what the caption says."""
+    document = written.document
 
     for block, image in blocks_of(document).items():
         if image["type"] != "image":
@@ -272,8 +266,9 @@ def _alt_texts(document: Node) -> Iterator[Proposal]:
             )
 
 
-def _emphasis(top: Sequence[Node], compiled: CompiledYardstick, features: DraftFeatures) -> Iterator[Proposal]:
+def _emphasis(written: Written) -> Iterator[Proposal]:
     """The first use of a term of the first tier in bold, where the competitors have more of it."""
+    top, compiled, features = written.top, written.compiled, written.features
     missing = int(structure_target(compiled, "bold")[0] - features.structure["bold"])
     if missing <= 0:
         return
@@ -300,8 +295,12 @@ def _emphasis(top: Sequence[Node], compiled: CompiledYardstick, features: DraftF
             yield Proposal(
                 f"emphasis:{term.key}", "emphasis", "structure", term.key, term.name, _id(node),
                 (("same", text[sentence.start : start]), ("new", text[start:end]), ("same", text[end : sentence.end])),
-                (Operation(CONTENT, _id(node), content),),
+                (Operation(CONTENT, _id(node), content),), counts=False,
             )  # fmt: skip
             break
         if len(done) >= min(missing, MOST_BOLD):
             return
+
+
+# every kind of proposal that needs nobody's wording, in the order in which two of one paragraph are preferred
+KINDS: tuple[Callable[[Written], Iterator[Proposal]], ...] = (_headings, _splits, _title, _description, _alt_texts, _emphasis)
