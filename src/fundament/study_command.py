@@ -10,8 +10,8 @@ from fundament.core.consensus.additions import with_additions
 from fundament.core.consensus.build import build_consensus
 from fundament.core.consensus.decide import Decisions, decide
 from fundament.core.consensus.identity import Known
+from fundament.core.consensus.known_things import KINDS, Added, KnownThings, decided_among, known_things
 from fundament.core.consensus.naming import renamed
-from fundament.core.consensus.standing import KINDS, Added, Standing, decided_among, standing_of
 from fundament.core.documents.read_document import read_document
 from fundament.core.documents.schema import clean_document
 from fundament.core.errors import CoreError
@@ -21,7 +21,7 @@ from fundament.core.scoring.said import said_in
 from fundament.core.scoring.score import score
 from fundament.core.yardstick.model import ComparedPage, Consensus, OwnEntity, Settings, Yardstick
 from fundament.core.yardstick.page_analysis import analyse_page
-from fundament.core.yardstick.secondary_keywords import key_of
+from fundament.core.yardstick.secondary_keywords import secondary_key
 from fundament.files.study_files import MOST_BYTES, Unpacked, unpack
 from fundament.schemas.study_file import StudyFile
 
@@ -59,7 +59,9 @@ def yardstick_of(study: StudyFile, pages: list[ComparedPage]) -> Yardstick:
     own = tuple(OwnEntity(entity.name, entity.kind, entity.aliases) for entity in study.head.own_entities)
     consensus = build_consensus(pages, study.head.keyword, Settings(own_entities=own, secondary_keywords=study.head.secondary))
     standing = _standing(study, consensus)
-    here = {key for kind in KINDS for key in getattr(standing.extended_keys, kind)} | {key_of(phrase) for phrase in study.head.secondary}
+    here = {key for kind in KINDS for key in getattr(standing.extended_keys, kind)} | {
+        secondary_key(phrase) for phrase in study.head.secondary
+    }
     by_key = decided_among(study.decisions, here, standing.joined).by_key
     proposed = decide(consensus, standing.keys, Decisions(study.head.planned_words))
     extended = consensus if standing.additions.is_empty else with_additions(consensus, pages, standing.additions)
@@ -68,10 +70,10 @@ def yardstick_of(study: StudyFile, pages: list[ComparedPage]) -> Yardstick:
     return renamed(decided, names, {row.key: row.given_kind for row in study.identities if row.given_kind})
 
 
-def _standing(study: StudyFile, consensus: Consensus) -> Standing:
+def _standing(study: StudyFile, consensus: Consensus) -> KnownThings:
     known = [Known(row.key, row.kind, frozenset(row.members), frozenset(row.pages), row.name) for row in study.identities]
     added = [Added(row.kind, row.what, row.key, row.name, row.names, row.shown_kind, row.others, row.members) for row in study.additions]
-    return standing_of(known, added, {row.key for row in study.decisions if row.action == "kept"}, consensus)
+    return known_things(known, added, {row.key for row in study.decisions if row.action == "kept"}, consensus)
 
 
 def _drafts(study: StudyFile, yardstick: Yardstick) -> list[dict[str, Any]]:

@@ -21,7 +21,7 @@ from fundament.web.drafts.text.saving import create_draft
 from fundament.web.errands.models import Errand
 from fundament.web.errands.services import running
 from fundament.web.studies.figures import yardsticks
-from fundament.web.studies.figures.figures import make_figures
+from fundament.web.studies.figures.making import make_figures
 from fundament.web.studies.models import Study
 from fundament.web.studies.results.opening import open_study
 from tests.conftest import KEYWORD

@@ -6,7 +6,7 @@ from dataclasses import replace
 
 import pytest
 
-from fundament.core.outline.proposal import coverage, frequent_subtopics, proposed_subtopics, proposed_words
+from fundament.core.outline.proposed_outline import coverage, frequent_subtopics, proposed_subtopics, proposed_words
 from fundament.core.outline.section_contents import CompetitorSections
 from fundament.core.outline.title_words import shared_title_words, usual_title_length
 from fundament.core.scoring.compiled import CompiledYardstick

@@ -13,8 +13,8 @@ from fundament.core.reading.read_draft import read_draft
 from fundament.core.scoring.compiled import CompiledYardstick
 from fundament.core.scoring.measured.coverage import levels_of, text_shares
 from fundament.core.scoring.measured.features import draft_features
-from fundament.core.scoring.measured.figures import Figures, Sections, figures_at
 from fundament.core.scoring.measured.length import Distribution, any_of, best_of, counts_by_section, cut_into_sections, share_of
+from fundament.core.scoring.measured.text_figures import Figures, Sections, figures_at
 from fundament.core.scoring.points import points_of
 from fundament.core.scoring.score import score
 from fundament.core.yardstick.model import ComparedPage

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from fundament.core.reading.model import Reading
 from fundament.core.reading.read_page import read_page
-from fundament.core.yardstick.other_pages.demand import MOST_PHRASES, key_of, look_for
+from fundament.core.yardstick.other_pages.demand import MOST_PHRASES, demand_key, look_for
 
 WALL = "<html lang=en><head><title>Repointing a wall</title></head><body><article><h1>Repointing</h1><p>Repointing a wall with lime mortar takes a week.</p><p>The cost depends on the sand. Bricks are laid in mortar, and the scaffold is hired by the week for a wall of this height.</p></article></body></html>"
 BREAD = "<html lang=en><body><article><h1>Bread</h1><p>Sourdough is left to rise overnight, and baked in a covered pot until the crust is brown.</p></article></body></html>"
@@ -41,4 +41,4 @@ def test_nothing_more_than_the_bound_is_looked_for() -> None:
 
 
 def test_keys_meet_in_their_lemmas() -> None:
-    assert key_of("Sash Windows", "en") == key_of("sash window", "en")
+    assert demand_key("Sash Windows", "en") == demand_key("sash window", "en")

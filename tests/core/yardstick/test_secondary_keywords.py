@@ -26,8 +26,8 @@ from fundament.core.yardstick.secondary_keywords import (
     TOGETHER,
     cleaned,
     credit_of,
-    key_of,
     moved_share,
+    secondary_key,
     secondary_keywords,
     secondary_rows,
     share_of_check,
@@ -145,7 +145,9 @@ def decided(articles: list[ComparedPage], **actions: str) -> Yardstick:
     """The yardstick of FIVE with decisions by place: first="dropped" and so on."""
     places = {"first": 0, "second": 1, "third": 2, "fourth": 3, "fifth": 4}
     consensus = build_consensus(articles, KEYWORD, Settings(secondary_keywords=FIVE))
-    return decide(consensus, decisions=Decisions(by_key={key_of(FIVE[places[name]]): Decision(action) for name, action in actions.items()}))
+    return decide(
+        consensus, decisions=Decisions(by_key={secondary_key(FIVE[places[name]]): Decision(action) for name, action in actions.items()})
+    )
 
 
 def test_a_dropped_secondary_keyword_counts_nothing_and_moves_no_count(articles: list[ComparedPage]) -> None:
@@ -181,4 +183,4 @@ def test_what_decisions_move_is_counted() -> None:
 
 
 def test_a_key_stands_whatever_the_spacing_and_capitals() -> None:
-    assert key_of("  Lime   Mix ") == key_of("lime mix") != key_of("lime mixes")
+    assert secondary_key("  Lime   Mix ") == secondary_key("lime mix") != secondary_key("lime mixes")

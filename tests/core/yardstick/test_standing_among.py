@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import replace
 
 from fundament.core.yardstick.model import Yardstick
-from fundament.core.yardstick.other_pages.standing_among import hardness
+from fundament.core.yardstick.other_pages.hardness import hardness
 
 
 def with_uses(yardstick: Yardstick, exact: int, score: float) -> Yardstick:

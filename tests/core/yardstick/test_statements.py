@@ -11,7 +11,7 @@ from fundament.core.consensus.decide import Decision, Decisions, decide
 from fundament.core.reading.read_page import read_page
 from fundament.core.yardstick.model import ComparedPage
 from fundament.core.yardstick.page_analysis import analyse_page
-from fundament.core.yardstick.section_groups.statements import figures_in, figures_side_by_side, key_of_sentence, shared_statements
+from fundament.core.yardstick.section_groups.statements import figures_in, figures_side_by_side, sentence_key, shared_statements
 from gold.studies import demo_study
 
 SAID = (
@@ -71,7 +71,7 @@ def test_figures(text: str, figures: tuple[str, ...]) -> None:
 def test_a_decision_holds_as_long_as_its_sentence_is_one_of_them() -> None:
     consensus = build_consensus(pages(SAID), "brick walls")
     last = consensus.statements[0].stated[-1]
-    decided = decide(consensus, decisions=Decisions(by_key={key_of_sentence(last.text): Decision("dropped")}))
-    assert decided.statements[0].decision == "dropped" and decided.statements[0].key == key_of_sentence(last.text)
+    decided = decide(consensus, decisions=Decisions(by_key={sentence_key(last.text): Decision("dropped")}))
+    assert decided.statements[0].decision == "dropped" and decided.statements[0].key == sentence_key(last.text)
     plain = decide(consensus)
     assert plain.statements[0].decision == "" and [t.weight for t in plain.terms] == [t.weight for t in decided.terms]

@@ -109,7 +109,7 @@ def test_the_outline_of_the_study_stands_beside_a_text_that_was_not_begun_from_i
     assert "Nothing is planned" in panel(signed_in, draft, panel="plan")
     key = outlining.add_heading(actor, study.pk, "What <b>others</b> leave out").key
     outlining.change(
-        actor, study.pk, key, seen=outlining.stamp_of(outlining.node_for(study, key)), heading="What <b>others</b> leave out", notes="Our own tests",
+        actor, study.pk, key, seen=outlining.node_stamp(outlining.node_for(study, key)), heading="What <b>others</b> leave out", notes="Our own tests",
         planned_words=120, terms=[], entities=[],
     )  # fmt: skip
     shown = panel(signed_in, draft, panel="plan")

@@ -158,7 +158,7 @@ DO: dict[str, Callable[[World], Any]] = {
     "study.secondary_keywords": lambda w: adding.set_secondary_keywords(w.actor, w.study.pk, ["lime mix", "wall repair"]),
     "outline.add": lambda w: outlining.add_heading(w.actor, w.study.pk, "", subtopic=w.subtopics[0], after=w.nodes[0].key),
     "outline.change": lambda w: outlining.change(
-        w.actor, w.study.pk, w.nodes[1].key, seen=outlining.stamp_of(w.nodes[1]), heading="Other", notes="Say why.", planned_words=90, terms=[w.term], entities=[],
+        w.actor, w.study.pk, w.nodes[1].key, seen=outlining.node_stamp(w.nodes[1]), heading="Other", notes="Say why.", planned_words=90, terms=[w.term], entities=[],
     ),
     "outline.move": lambda w: outlining.move(w.actor, w.study.pk, w.nodes[2].key, "up"),
     "outline.remove": lambda w: outlining.remove(w.actor, w.study.pk, w.nodes[0].key),
@@ -175,8 +175,8 @@ DO: dict[str, Callable[[World], Any]] = {
     "draft.unstate": lambda w: stating.take_back(
         w.actor, w.draft.pk, stating.state(w.actor, w.draft.pk, "there", "images_with_alt", count=2).pk
     ),
-    "draft.accept": lambda w: proposing.settle(w.actor, w.draft.pk, "taken", [{"key": "title:title", "after": "A title"}]),
-    "draft.dismiss": lambda w: proposing.settle(w.actor, w.draft.pk, "dismissed", [{"key": "use_term:x", "subject": "x"}]),
+    "draft.accept": lambda w: proposing.keep_verdicts(w.actor, w.draft.pk, "taken", [{"key": "title:title", "after": "A title"}]),
+    "draft.dismiss": lambda w: proposing.keep_verdicts(w.actor, w.draft.pk, "dismissed", [{"key": "use_term:x", "subject": "x"}]),
     "draft.hush": lambda w: language.hush(w.actor, w.draft.pk, "filler:abc", "very"),
     "draft.add_word": lambda w: language.add_word(w.actor, w.draft.pk, "ashlar"),
     "draft.check_by_hand": lambda w: language.check_by_hand(w.actor, w.draft.pk, "facts", done=True),

@@ -19,7 +19,7 @@ from fundament.web.drafts.measuring.measuring import score_again
 from fundament.web.errors import NotAllowedError
 from fundament.web.sites.models import StoredReading
 from fundament.web.studies.decisions.entities import bring_entities, drop_entities, offer_file, read_file
-from fundament.web.studies.figures.yardsticks import compiled_of, stamp_of
+from fundament.web.studies.figures.yardsticks import compiled_of, figures_stamp
 from fundament.web.studies.models import BlockCorrection, Consensus, EntityFile, Result, Study
 from fundament.web.studies.results.choosing import set_chosen
 from fundament.web.studies.results.correcting import corrections_of, overrule, reading_of
@@ -43,7 +43,7 @@ def blocks_of(result: Result) -> tuple[CoreReading, str, str]:
 def test_a_block_left_out_by_hand_counts_nowhere_and_comes_back(signed_in: Client, study: Study) -> None:
     result = chosen_result(study)
     reading, longest, _ = blocks_of(result)
-    stamp = stamp_of(study.pk)
+    stamp = figures_stamp(study.pk)
     url = f"/studies/{study.pk}/results/{result.pk}/"
     answer = signed_in.post(f"{url}overrule/", {"block": longest, "counts": "no"}, headers={"HX-Request": "true"})
     assert "left out by hand" in answer.content.decode()
@@ -51,7 +51,7 @@ def test_a_block_left_out_by_hand_counts_nowhere_and_comes_back(signed_in: Clien
     assert changed.words < result.words
     assert corrections_of(changed) == {longest: False}
     settle(study)
-    assert stamp_of(study.pk) != stamp
+    assert figures_stamp(study.pk) != stamp
     page = next(p for p in compiled_of(study.pk).yardstick.pages if p.url == reading.url)
     assert page.words == changed.words
     signed_in.post(f"{url}as-read/")

@@ -9,12 +9,12 @@ from django.test import Client
 from django.urls import reverse
 
 from fundament.core.consensus.keys import heading_member
-from fundament.core.yardstick.secondary_keywords import key_of
+from fundament.core.yardstick.secondary_keywords import secondary_key
 from fundament.web.accounts.roles import Actor
 from fundament.web.drafts.measuring.measuring import measure_stored
 from fundament.web.drafts.models import Draft
 from fundament.web.studies.decisions.adding import set_secondary_keywords
-from fundament.web.studies.decisions.deciding import decide_on, stamp_of
+from fundament.web.studies.decisions.deciding import decide_on, decisions_stamp
 from fundament.web.studies.models import Addition, Decision, Study
 from tests.web.conftest import make_draft, member, settle
 from tests.web.studies.decided import yardstick_of
@@ -215,7 +215,7 @@ def test_secondary_keywords_are_changed_later(signed_in: Client, study: Study) -
 
 def test_two_who_decide_otherwise_at_once_are_asked(signed_in: Client, study: Study, actor: Actor, client: Client) -> None:
     key = yardstick_of(study).terms[3].key
-    seen = stamp_of(study)
+    seen = decisions_stamp(study)
     decide_on(member(actor.workspace, "bea", "editor"), study.pk, key, "kept", note="our word")
     sent = {"kind": "terms", "key": key, "action": "dropped", "seen": seen}
     answer = signed_in.post(reverse("decide", args=[study.pk]), sent, headers={"HX-Request": "true"})
@@ -228,9 +228,9 @@ def test_two_who_decide_otherwise_at_once_are_asked(signed_in: Client, study: St
 
 def test_who_decides_alike_or_has_seen_it_is_not_asked(signed_in: Client, study: Study, actor: Actor) -> None:
     other, key = member(actor.workspace, "bea", "editor"), yardstick_of(study).terms[3].key
-    before = stamp_of(study)
+    before = decisions_stamp(study)
     decide_on(other, study.pk, key, "kept")
-    for action, seen in (("kept", before), ("dropped", stamp_of(study))):
+    for action, seen in (("kept", before), ("dropped", decisions_stamp(study))):
         sent = {"kind": "terms", "key": key, "action": action, "seen": seen}
         assert "Mine holds" not in signed_in.post(reverse("decide", args=[study.pk]), sent, headers={"HX-Request": "true"}).content.decode()
     assert Decision.objects.get(study=study, key=key).action == "dropped"
@@ -241,14 +241,14 @@ def test_who_decides_alike_or_has_seen_it_is_not_asked(signed_in: Client, study:
 def test_the_screens_say_what_was_seen(signed_in: Client, study: Study, actor: Actor) -> None:
     decide_on(actor, study.pk, yardstick_of(study).terms[0].key, "kept")
     for screen in ("terms", "entities", "outline"):
-        assert f'name="seen" value="{stamp_of(study)}"' in signed_in.get(reverse(screen, args=[study.pk])).content.decode()
+        assert f'name="seen" value="{decisions_stamp(study)}"' in signed_in.get(reverse(screen, args=[study.pk])).content.decode()
 
 
 def test_a_secondary_keyword_is_decided_on_where_it_is_read(signed_in: Client, study: Study, actor: Actor) -> None:
     set_secondary_keywords(actor, study.pk, ["lime mix", "raking out joints"])
     settle(study)
     before = yardstick_of(study)
-    key = key_of("lime mix")
+    key = secondary_key("lime mix")
     page = signed_in.get(reverse("yardstick", args=[study.pk])).content.decode()
     assert f'value="{key}"' in page
     answer = signed_in.post(reverse("decide", args=[study.pk]), {"kind": "secondary", "key": key, "action": "dropped"})

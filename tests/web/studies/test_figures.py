@@ -17,9 +17,9 @@ from fundament.web.errors import ApplicationError, NotFoundError
 from fundament.web.operating.services.jobs import ATTEMPTS
 from fundament.web.sites.models import ProviderAnswer, RawResponse, StoredReading
 from fundament.web.studies.decisions import deciding
-from fundament.web.studies.figures import figures
+from fundament.web.studies.figures import making as figures
 from fundament.web.studies.figures.seeing import decisions_for
-from fundament.web.studies.figures.yardsticks import compiled_of, forget_all, stamp_of
+from fundament.web.studies.figures.yardsticks import compiled_of, figures_stamp, forget_all
 from fundament.web.studies.models import CompetitorChoice, Consensus, CurrentConsensus, Decision, Identity, KeyAlias, Result, Study
 from fundament.web.studies.results import choosing, reading
 from fundament.web.studies.results.collecting import collect
@@ -186,9 +186,9 @@ def test_decisions_move_the_figures_and_come_back(actor: Actor, study: Study) ->
     compiled = compiled_of(study.pk)
     assert compiled is not None
     heavy = compiled.yardstick.terms[0]
-    stamp = stamp_of(study.pk)
+    stamp = figures_stamp(study.pk)
     deciding.decide_on(actor, study.pk, heavy.key, "dropped", note="not for us")
-    assert stamp_of(study.pk) != stamp
+    assert figures_stamp(study.pk) != stamp
     after = compiled_of(study.pk)
     assert after is not None
     assert next(t for t in after.yardstick.terms if t.key == heavy.key).weight == 0 and after.yardstick.aim != compiled.yardstick.aim

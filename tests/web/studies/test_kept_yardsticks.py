@@ -25,7 +25,7 @@ def test_a_yardstick_that_nobody_asked_for_goes_when_there_are_too_many(study: S
     first = compiled_of(study.pk)
     assert first is not None
     monkeypatch.setattr(yardsticks._yardsticks, "most_bytes", first.bytes + 10)
-    stamp = yardsticks.stamp_of(study.pk)
+    stamp = yardsticks.figures_stamp(study.pk)
     assert stamp is not None
     yardsticks._yardsticks.keep(-1, (stamp, first), 20)
     again = compiled_of(study.pk)

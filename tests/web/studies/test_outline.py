@@ -12,7 +12,7 @@ from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 
 from fundament.core.documents.html_out import html_of
-from fundament.core.outline.proposal import coverage, frequent_subtopics, proposed_subtopics
+from fundament.core.outline.proposed_outline import coverage, frequent_subtopics, proposed_subtopics
 from fundament.web.accounts.roles import Actor
 from fundament.web.drafts.models import Draft
 from fundament.web.drafts.text.outlines import draft_from_outline, outline_from_draft
@@ -104,7 +104,7 @@ def test_no_move_loses_a_heading_or_leaves_an_h3_alone(actor: Actor, study: Stud
 
 def test_two_people_at_one_section_are_asked(signed_in: Client, actor: Actor, study: Study) -> None:
     node = outlining.add_heading(actor, study.pk, "Raking out")
-    seen = outlining.stamp_of(node)
+    seen = outlining.node_stamp(node)
     bea = member(actor.workspace, "bea", "editor")
     outlining.change(
         bea, study.pk, node.key, seen=seen, heading="Raking out safely", notes="by Bea", planned_words=100, terms=[], entities=[]
@@ -152,7 +152,7 @@ def test_an_outline_becomes_a_draft_and_follows_it_back(actor: Actor, study: Stu
         actor,
         study.pk,
         node.key,
-        seen=outlining.stamp_of(node),
+        seen=outlining.node_stamp(node),
         heading="Tools",
         notes="Name three.",
         planned_words=80,

@@ -54,7 +54,7 @@ def planned(study: Study, actor: Actor) -> Study:
         actor,
         study.pk,
         node.key,
-        seen=outlining.stamp_of(node),
+        seen=outlining.node_stamp(node),
         heading=NASTY,
         notes=f"First line\n{NASTY}",
         planned_words=90,

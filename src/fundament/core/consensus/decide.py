@@ -17,8 +17,8 @@ from fundament.core.scoring.leave_one_out import Ground, competition, ground_of
 from fundament.core.scoring.measured.competitor_features import without_sentences
 from fundament.core.scoring.weighting import Weighting
 from fundament.core.yardstick.model import ComparedPage, Consensus, Entity, SharedStatement, Subtopic, Term, Yardstick, proposed_words
-from fundament.core.yardstick.secondary_keywords import key_of as secondary_key
-from fundament.core.yardstick.section_groups.statements import key_of_sentence
+from fundament.core.yardstick.secondary_keywords import secondary_key
+from fundament.core.yardstick.section_groups.statements import sentence_key
 
 FACTORS = {"dropped": 0.0, "must": 1.5, "may": 0.5}  # what a decision does to a weight; "kept" and "own target" leave it
 ACTIONS = ("kept", "dropped", "own target", "must", "may")
@@ -171,7 +171,7 @@ def _weighed(part: str, things: Sequence[Thing], keys: Sequence[str], weighting:
 
 def _stated(statement: SharedStatement, decisions: Decisions) -> SharedStatement:
     """A shared statement with what was decided by one of its sentences, the first of them that is decided on."""
-    keys = [key_of_sentence(one.text) for one in (statement.stated if decisions.by_key else statement.stated[:1])]
+    keys = [sentence_key(one.text) for one in (statement.stated if decisions.by_key else statement.stated[:1])]
     key = next((key for key in keys if key in decisions.by_key), keys[0])
     return replace(statement, key=key, decision=decisions.by_key[key].action if key in decisions.by_key else "")
 

@@ -16,8 +16,8 @@ from numpy.typing import NDArray
 from fundament.core.scoring.guards.items import LEAST_SHARE
 from fundament.core.scoring.guards.subject import usual_presence
 from fundament.core.scoring.measured.coverage import needed_words
-from fundament.core.scoring.measured.figures import Figures, figures_at
 from fundament.core.scoring.measured.page_tables import PageTables, tables_of
+from fundament.core.scoring.measured.text_figures import Figures, figures_at
 from fundament.core.scoring.points import Points, earned_share, evidence_points, points_of, structure_credits, word_points
 from fundament.core.scoring.targets import Targets
 from fundament.core.scoring.weighting import Weighting

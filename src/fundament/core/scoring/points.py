@@ -11,7 +11,7 @@ from numpy.typing import NDArray
 
 from fundament.core.scoring.guards.items import allowed_share
 from fundament.core.scoring.guards.subject import evidence_of, factor_of, there_at_all
-from fundament.core.scoring.measured.figures import COUNTED_ROWS, HEADING_COUNTS, Figures
+from fundament.core.scoring.measured.text_figures import COUNTED_ROWS, HEADING_COUNTS, Figures
 from fundament.core.scoring.targets import Targets
 from fundament.core.yardstick.measures import EARNING, MEASURE
 from fundament.core.yardstick.model import Range

@@ -36,7 +36,7 @@ def cleaned(keywords: Iterable[str], keyword: str = "") -> tuple[str, ...]:
     return tuple(found.values())
 
 
-def key_of(phrase: str) -> str:
+def secondary_key(phrase: str) -> str:
     """The key that decisions on a secondary keyword hang on: that of its words, however they are spaced and capitalised."""
     return f"k-{hashlib.sha256(' '.join(phrase.lower().split()).encode()).hexdigest()[:12]}"
 
@@ -111,7 +111,7 @@ def secondary_targets(pages: Sequence[PageSummary], keywords: Sequence[str]) -> 
 @dataclass(frozen=True)
 class SecondaryRow:
     """How the competitors stand to a secondary keyword. whole: on how many pages it is word for word in a sentence; in_part: on how many others all its words are in one
-    sentence; headed: on how many all its words are in the title tag, H1 or an H2; pages: of how many. key: see `key_of`."""
+    sentence; headed: on how many all its words are in the title tag, H1 or an H2; pages: of how many. key: see `secondary_key`."""
 
     phrase: str
     whole: int
@@ -122,7 +122,7 @@ class SecondaryRow:
     @property
     def key(self) -> str:
         """What decisions on it hang on."""
-        return key_of(self.phrase)
+        return secondary_key(self.phrase)
 
 
 def secondary_rows(yardstick: Yardstick) -> list[SecondaryRow]:

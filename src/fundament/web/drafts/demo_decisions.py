@@ -7,10 +7,10 @@ from datetime import timedelta
 
 from django.utils import timezone
 
-from fundament.core.outline.proposal import frequent_subtopics
+from fundament.core.outline.proposed_outline import frequent_subtopics
 from fundament.core.scoring.compiled import CompiledYardstick
 from fundament.core.yardstick.model import Yardstick
-from fundament.core.yardstick.secondary_keywords import key_of
+from fundament.core.yardstick.secondary_keywords import secondary_key
 from fundament.web.accounts.roles import Actor
 from fundament.web.studies.decisions.deciding import decide_on, plan_length
 from fundament.web.studies.figures.yardsticks import compiled_of
@@ -46,8 +46,8 @@ def decide_main(actor: Actor, study: Study) -> None:
     rare = min(found.subtopics, key=lambda s: (s.pages, s.label))
     decide_on(actor, study.pk, frequent_subtopics(found.subtopics, len(found.pages))[0].key, "must")
     decide_on(actor, study.pk, rare.key, "may", note="Only if there is room.")
-    decide_on(actor, study.pk, key_of(SECONDARY[0]), "must", note="It is the first question of every owner.")
-    decide_on(actor, study.pk, key_of(SECONDARY[-1]), "dropped", note="Another page of ours is for them.")
+    decide_on(actor, study.pk, secondary_key(SECONDARY[0]), "must", note="It is the first question of every owner.")
+    decide_on(actor, study.pk, secondary_key(SECONDARY[-1]), "dropped", note="Another page of ours is for them.")
     nodes = outlining.add_proposed(actor, study.pk)
     _note(actor, study, nodes[0].key, NOTES, nodes[0].planned_words)
     own = outlining.add_heading(actor, study.pk, ANGLE, after=nodes[len(nodes) // 2].key)
@@ -61,7 +61,7 @@ def decide_main(actor: Actor, study: Study) -> None:
 def _note(actor: Actor, study: Study, key: str, notes: str, words: int) -> None:
     node = outlining.node_for(study, key)
     outlining.change(
-        actor, study.pk, key, seen=outlining.stamp_of(node), heading=node.heading, notes=notes, planned_words=words, terms=node.terms,
+        actor, study.pk, key, seen=outlining.node_stamp(node), heading=node.heading, notes=notes, planned_words=words, terms=node.terms,
         entities=node.entities,
     )  # fmt: skip
 

@@ -14,7 +14,7 @@ from fundament.confined import ConfinedError
 from fundament.web.operating.services import jobs
 from fundament.web.operating.services.jobs import KindOfJob
 from fundament.web.studies.decisions import entities
-from fundament.web.studies.figures import figures
+from fundament.web.studies.figures import making as figures
 from fundament.web.studies.models import EntityFile, Study
 from fundament.web.studies.results import reading, rereading
 from fundament.web.studies.results.collecting import collect

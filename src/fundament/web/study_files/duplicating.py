@@ -11,7 +11,7 @@ from fundament.web.accounts.roles import Actor, ask, get_for
 from fundament.web.errors import ApplicationError
 from fundament.web.history.services.record import recorded
 from fundament.web.history.verbs import verb
-from fundament.web.studies.figures.figures import follow
+from fundament.web.studies.figures.making import follow
 from fundament.web.studies.models import (
     BlockCorrection,
     CompetitorChoice,

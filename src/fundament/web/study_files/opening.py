@@ -35,7 +35,7 @@ from fundament.web.history.services.record import recorded
 from fundament.web.history.verbs import verb
 from fundament.web.sites.models import RawResponse, StoredReading
 from fundament.web.sites.services.readings import store_raw
-from fundament.web.studies.figures.figures import follow
+from fundament.web.studies.figures.making import follow
 from fundament.web.studies.models import (
     BlockCorrection,
     CompetitorChoice,

@@ -14,7 +14,7 @@ from fundament.web.drafts.models import Draft
 from fundament.web.drafts.text.exporting import assets_of
 from fundament.web.errors import ApplicationError
 from fundament.web.sites.models import RawResponse, StoredReading
-from fundament.web.studies.figures.figures import corrections_by_result, secondary_of
+from fundament.web.studies.figures.making import corrections_by_result, secondary_of
 from fundament.web.studies.models import OutlineNode, Ranking, Result, Study
 from fundament.web.study_files.owned import OWNED, by
 

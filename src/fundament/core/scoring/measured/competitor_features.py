@@ -23,13 +23,13 @@ from fundament.core.scoring.guards.verdicts import CRAMMED, Claims, Verdict
 from fundament.core.scoring.measured.block_features import PlacedBlock, Row, place_block, place_blocks
 from fundament.core.scoring.measured.coverage import Rows, TellingWords, passages_of, section_words
 from fundament.core.scoring.measured.features import DraftFeatures, draft_features, mean_factor, without_denied
-from fundament.core.scoring.measured.figures import Figures, Sections, figures_at
 from fundament.core.scoring.measured.headings import count_headings
 from fundament.core.scoring.measured.length import Counts, cut_into_sections
 from fundament.core.scoring.measured.page_tables import remaining, tables_of
 from fundament.core.scoring.measured.substance import Factors
 from fundament.core.scoring.measured.subtopic_vectors import Sections as OfSubtopics
 from fundament.core.scoring.measured.subtopic_vectors import SubtopicVectors
+from fundament.core.scoring.measured.text_figures import Figures, Sections, figures_at
 from fundament.core.yardstick.model import ComparedPage, CompetitorFeatures, Consensus, Yardstick, proposed_words
 from fundament.core.yardstick.page_words import words_of_texts
 from fundament.core.yardstick.section_groups.section_similarity import section_vectors

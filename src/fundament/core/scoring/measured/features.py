@@ -18,10 +18,10 @@ from fundament.core.reading.model import Reading
 from fundament.core.scoring.guards.items import is_short_item
 from fundament.core.scoring.guards.verdicts import CRAMMED, NO_CLAIMS, Claims, Verdict, doubted_sentences, variety_of, verdicts_of
 from fundament.core.scoring.measured.block_features import COUNTED, TALLY, PlacedBlock, place_blocks, place_fine
-from fundament.core.scoring.measured.figures import Figures, Sections, text_passages
 from fundament.core.scoring.measured.headings import CountedHeadings, count_headings
 from fundament.core.scoring.measured.length import cut_into_sections, share_of
 from fundament.core.scoring.measured.substance import Factors, factors_of_blocks, is_judged
+from fundament.core.scoring.measured.text_figures import Figures, Sections, text_passages
 from fundament.core.scoring.said import NOTHING_SAID, STATED, Said
 from fundament.core.yardstick.build import OPENING_WORDS, keyword_share
 from fundament.core.yardstick.structure import Beside, beside_of, structure_from

@@ -34,7 +34,7 @@ class Demanded:
         return self.closeness >= CLOSE
 
 
-def key_of(phrase: str, language: str) -> str:
+def demand_key(phrase: str, language: str) -> str:
     """The lemmas of a phrase, as phrases of terms are compared."""
     return " ".join(token.lemma for token in tokenize(phrase, language))
 
@@ -50,7 +50,7 @@ def look_for(phrases: Sequence[str], pages: Sequence[Reading], keyword: str, lan
     for phrase, lemmas, close in zip(chosen, wanted, closeness, strict=True):
         if lemmas:
             answered = tuple(number for number, of_page in enumerate(places) if _has_all(of_page, lemmas))
-            found.append(Demanded(phrase, key_of(phrase, language), answered, round(float(close), 4)))
+            found.append(Demanded(phrase, demand_key(phrase, language), answered, round(float(close), 4)))
     return found
 
 

@@ -66,7 +66,7 @@ def shared_statements(pages: Sequence[ComparedPage], keyword: str, language: str
     return tuple(statement for *_, statement in found[:MOST_STATEMENTS])
 
 
-def key_of_sentence(text: str) -> str:
+def sentence_key(text: str) -> str:
     """What stands for a sentence: the same for the same words, whatever stands between them. A statement has those of all its sentences, so that a decision
     on it holds as long as the sentence it was made by is one of them."""
     words = " ".join(_WORD.findall(text.lower()))

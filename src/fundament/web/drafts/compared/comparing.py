@@ -18,7 +18,7 @@ from fundament.rendering.text_width import DESCRIPTION_SIZE, TITLE_SIZE, text_wi
 from fundament.web.drafts.measuring.measuring import measure
 from fundament.web.drafts.measuring.texts import text_of
 from fundament.web.drafts.models import Draft
-from fundament.web.studies.figures.figures import chosen_of, compared_pages
+from fundament.web.studies.figures.making import chosen_of, compared_pages
 from fundament.web.studies.models import Study
 
 GROUPS = ("score", "structure", "placement", "head", "terms", "entities")

@@ -15,7 +15,7 @@ from fundament.core.yardstick.trade_measures import FIRST, LONGEST, MEASURES, Te
 from fundament.messages import label
 from fundament.web.accounts.requests import actor_of
 from fundament.web.accounts.roles import seen_by
-from fundament.web.drafts.measuring.measuring import measure_stored
+from fundament.web.drafts.measuring.measuring import score_stored
 from fundament.web.drafts.measuring.seeing import draft_to_show, drafts_to_choose, measured_with
 from fundament.web.drafts.models import stamps
 from fundament.web.drawings.marks_on_scale import marks_on_scale
@@ -131,7 +131,7 @@ def scores_moved(request: HttpRequest, study_id: int) -> HttpResponse:
     was = {int(number): float(total) for number, total in _WAS.findall(request.GET.get("was", "")[:200])}
     rows = []
     for draft in seen_by(actor, measured_with(study.pk)).filter(pk__in=was).annotate(**stamps()):
-        score = measure_stored(draft, with_edits=False, with_items=False).score
+        score = score_stored(draft).score
         if score is not None:
             rows.append((draft, was[draft.pk], score.total))
     return render(request, "drafts/compared/scores_moved_part.html", {"rows": rows})

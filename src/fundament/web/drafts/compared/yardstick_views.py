@@ -18,7 +18,7 @@ from fundament.core.yardstick.ranges import robust_range
 from fundament.core.yardstick.secondary_keywords import secondary_rows
 from fundament.messages import label
 from fundament.web.accounts.roles import Actor
-from fundament.web.drafts.measuring.measuring import measure_stored
+from fundament.web.drafts.measuring.measuring import score_stored
 from fundament.web.drafts.measuring.seeing import draft_to_show, drafts_to_choose
 from fundament.web.drafts.models import Draft
 from fundament.web.drawings.range_strip import Tick
@@ -68,7 +68,7 @@ class Ours:
 def _ours(actor: Actor, draft: Draft | None) -> Ours:
     if draft is None:
         return Ours({})
-    measured = measure_stored(draft, person=actor.number, with_edits=False, with_items=False)
+    measured = score_stored(draft, person=actor.number)
     if measured.features is None or measured.score is None:
         return Ours({})
     return Ours(measured.features.structure, measured.score.total)

@@ -19,7 +19,7 @@ from fundament.web.drafts.models import DictionaryWord, Draft, HandCheck, Hushed
 from fundament.web.errors import ApplicationError
 from fundament.web.history.services.record import recorded
 from fundament.web.history.verbs import verb
-from fundament.web.studies.figures.figures import chosen_of, compared_pages
+from fundament.web.studies.figures.making import chosen_of, compared_pages
 from fundament.web.studies.models import Study
 
 BY_HAND = ("facts", "prices", "experience", "photographs", "names", "law")  # what no program can check

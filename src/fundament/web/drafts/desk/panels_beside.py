@@ -6,7 +6,7 @@ from collections.abc import Callable
 from dataclasses import dataclass
 from typing import Any
 
-from fundament.core.outline.standing import Planned, standings
+from fundament.core.outline.outline_progress import Planned, outline_progress
 from fundament.core.outline.title_words import shared_title_words
 from fundament.core.proofreading.model import KINDS, Remark
 from fundament.core.scoring.model import Item, Score
@@ -20,7 +20,7 @@ from fundament.web.drafts.desk.language import checked_by_hand, language_of
 from fundament.web.drafts.measuring.measuring import Measured
 from fundament.web.drafts.models import Draft
 from fundament.web.drawings.states import EXCUSED, ON_WORD
-from fundament.web.studies.figures.figures import chosen_of, compared_pages
+from fundament.web.studies.figures.making import chosen_of, compared_pages
 from fundament.web.studies.models import Study
 from fundament.web.studies.plan.outlining import sections_of
 
@@ -126,7 +126,7 @@ def _plan(draft: Draft, measured: Measured, score: Score) -> dict[str, Any]:
     ]
     rows = [
         {"standing": one, "notes": node.notes}
-        for one, (node, _) in zip(standings(planned, compiled, reading, features), nodes, strict=True)
+        for one, (node, _) in zip(outline_progress(planned, compiled, reading, features), nodes, strict=True)
     ]
     return {"plan_study": study, "plan": rows, "plan_there": sum(bool(row["standing"].block) for row in rows)}
 

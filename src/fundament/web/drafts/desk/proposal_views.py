@@ -34,7 +34,7 @@ def proposals(request: HttpRequest, draft_id: int) -> JsonResponse:
     worded = asked(request, "worded", 15)
     proposed = proposing.proposals_for(actor, draft_id, of_number(actor, worded, wording.WORD) if worded else None)
     score = proposed.measured.score
-    settled = proposing.settled_of(proposed.draft)
+    settled = proposing.verdicts_of(proposed.draft)
     context = {
         "score": score, "measured": proposed.measured, "verdict": verdict_of(score) if score else "", "rows": [_shown(one) for one in proposed.proposals],
         "joint": proposed.joint, "whole": sum(not one.is_skeleton for one in proposed.proposals), "problem": say(proposed.problem) if proposed.problem else "", "is_worded": proposed.is_worded, "is_asked": proposed.asked is not None, "to_write": proposed.to_write,
@@ -61,7 +61,7 @@ def settle(request: HttpRequest, draft_id: int) -> JsonResponse:
     rows = body.get("proposals")
     if not isinstance(rows, list) or not all(isinstance(row, dict) for row in rows):
         raise ApplicationError("error.proposal")
-    return JsonResponse({"settled": proposing.settle(actor, draft_id, str(body.get("verdict", ""))[:20], rows)})
+    return JsonResponse({"settled": proposing.keep_verdicts(actor, draft_id, str(body.get("verdict", ""))[:20], rows)})
 
 
 @answers_json

@@ -126,7 +126,7 @@ def _unanswered(draft: Draft, measured: Measured) -> list[str]:
     return [one.text for one in sorted(open_ones, key=lambda one: -one.answered)]
 
 
-def settled_of(draft: Draft) -> list[SettledProposal]:
+def verdicts_of(draft: Draft) -> list[SettledProposal]:
     """What became of earlier proposals, the newest first. Each has `stands`: whether its text is in the draft."""
     rows = list(draft.settled_proposals.select_related("created_by"))
     text = " ".join(plain_text(draft.document).split())
@@ -138,10 +138,10 @@ def settled_of(draft: Draft) -> list[SettledProposal]:
 
 def _finished(draft: Draft) -> frozenset[str]:
     """Keys of proposals that are not made again: dismissed, or taken and still there."""
-    return frozenset(row.key for row in settled_of(draft) if row.verdict == SettledProposal.DISMISSED or row.stands)
+    return frozenset(row.key for row in verdicts_of(draft) if row.verdict == SettledProposal.DISMISSED or row.stands)
 
 
-def settle(actor: Actor, draft_id: int, verdict: str, rows: list[dict[str, Any]]) -> int:
+def keep_verdicts(actor: Actor, draft_id: int, verdict: str, rows: list[dict[str, Any]]) -> int:
     """Write down that proposals were taken (the text has them already, or is about to be saved with them) or dismissed. rows: key, check, subject, before, after, gain of each.
     Before any is taken the text as it is stored is kept as a revision. Returns how many. Raises ApplicationError."""
     if verdict not in dict(SettledProposal.VERDICTS) or not 0 < len(rows) <= MOST_AT_ONCE:

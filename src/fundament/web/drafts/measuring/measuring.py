@@ -90,10 +90,24 @@ def measure(
         return Measured(score.words, score, edits, plain, reading=reading, compiled=compiled, features=features, said=said)
 
 
-def measure_stored(
+def measure_stored(draft: Draft, *, person: int = 0, with_items: bool = True) -> Measured:
+    """Measure the text that is stored: its score and its edits. with_items: with every point of the score."""
+    return _measure_stored(draft, person=person, with_items=with_items)
+
+
+def score_stored(draft: Draft, *, person: int = 0) -> Measured:
+    """The score alone of the text that is stored, for lists and curves."""
+    return _measure_stored(draft, person=person, with_edits=False, with_items=False)
+
+
+def points_without_words(draft: Draft) -> Measured:
+    """The score of the stored text with every point of it, as it stands by itself, whatever people said of it."""
+    return _measure_stored(draft, with_edits=False, said=NOTHING_SAID)
+
+
+def _measure_stored(
     draft: Draft, *, person: int = 0, with_edits: bool = True, with_items: bool = True, said: Said | None = None
 ) -> Measured:
-    """Measure the text that is stored. said: other words on it than what people said."""
     return measure(
         draft.measured_by, text_of(draft), person=person, page=draft.page_id, stamp=draft.figures_stamp, with_edits=with_edits,
         with_items=with_items, said=said_of(draft) if said is None else said,
@@ -103,7 +117,7 @@ def measure_stored(
 def used_terms(study_id: int) -> frozenset[str] | None:
     """The keys of the terms that the last changed draft of a study uses; None where there is no draft, or nothing to measure it with."""
     draft = measured_with(study_id).first()
-    found = measure_stored(draft, with_edits=False, with_items=False) if draft is not None else None
+    found = score_stored(draft) if draft is not None else None
     if found is None or found.features is None or found.compiled is None:
         return None
     terms = found.compiled.yardstick.terms
@@ -155,4 +169,4 @@ def _is_as_at(point: Any, score: Score) -> bool:
 def score_again(study_id: int) -> None:
     """Score all drafts that are measured against a study anew, after its figures changed; safe to run again."""
     for draft in measured_with(study_id):
-        note_score(draft, measure_stored(draft, with_edits=False, with_items=False), draft.version)
+        note_score(draft, score_stored(draft), draft.version)

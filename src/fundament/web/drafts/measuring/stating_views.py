@@ -5,12 +5,12 @@ from __future__ import annotations
 from django.http import HttpRequest, JsonResponse
 from django.views.decorators.http import require_POST
 
-from fundament.core.scoring.said import NOTHING_SAID, target_key
+from fundament.core.scoring.said import target_key
 from fundament.web.accounts.requests import actor_of
 from fundament.web.accounts.roles import ask
 from fundament.web.answers import answers_json
 from fundament.web.drafts.measuring import stating
-from fundament.web.drafts.measuring.measuring import measure_stored
+from fundament.web.drafts.measuring.measuring import points_without_words
 from fundament.web.drafts.measuring.seeing import draft_to_measure
 from fundament.web.drafts.models import Draft, Statement
 from fundament.web.errors import ApplicationError
@@ -43,7 +43,7 @@ def take_back(request: HttpRequest, draft_id: int, statement_id: int) -> JsonRes
 
 def _block_of(draft: Draft, target: str, block: str) -> str:
     """The text of the block that a word hangs on: the named one, or the one with the sentence that perhaps covers a subtopic. Raises ApplicationError where there is none."""
-    measured = measure_stored(draft, with_edits=False, said=NOTHING_SAID)  # as it stands by itself
+    measured = points_without_words(draft)  # as it stands by itself
     blocks = measured.reading.blocks if measured.reading else ()
     found = next((one.text for one in blocks if block and one.key == block), "")
     if not found and not block and measured.score is not None:

@@ -13,7 +13,7 @@ from django.utils import timezone
 from fundament.core.documents.schema import SCHEMA_VERSION
 from fundament.core.documents.splicing import spliced
 from fundament.web.accounts.roles import Actor, ask, get_for
-from fundament.web.drafts.measuring.measuring import measure_stored, note_score
+from fundament.web.drafts.measuring.measuring import note_score, score_stored
 from fundament.web.drafts.measuring.texts import NOTHING, Text, text_of
 from fundament.web.drafts.models import Draft, Revision, stamps
 from fundament.web.errors import ApplicationError, NotFoundError, TooOftenError
@@ -50,7 +50,7 @@ def create_draft(actor: Actor, study_id: int, *, name: str, text: Text = NOTHING
             document=text.document, title_tag=text.title_tag, meta_description=text.meta_description,
         )  # fmt: skip
         recording.made(draft)
-    note_score(draft, measure_stored(draft, with_edits=False, with_items=False), 1)
+    note_score(draft, score_stored(draft), 1)
     draft.refresh_from_db(fields=["score", "words"])
     return draft
 
@@ -162,7 +162,7 @@ def put_in_place(actor: Actor, draft: Draft, text: Text) -> None:
 def scored(draft: Draft) -> Draft:
     """The draft as it is stored now, with its score noted."""
     draft.refresh_from_db()
-    note_score(draft, measure_stored(draft, with_edits=False, with_items=False), draft.version)
+    note_score(draft, score_stored(draft), draft.version)
     return draft
 
 
@@ -214,7 +214,7 @@ def measure_against(actor: Actor, draft_id: int, study_id: int) -> Draft:
         recording.watch([draft], "measured_study")
         draft.measured_study = None if study.pk == draft.study_id else study
         draft.save(update_fields=["measured_study"])
-    note_score(draft, measure_stored(draft, with_edits=False, with_items=False), draft.version)
+    note_score(draft, score_stored(draft), draft.version)
     return draft
 
 

@@ -75,17 +75,17 @@ def recorded(actor: Actor, verb: Verb, thing: models.Model, *, group: uuid.UUID 
         if not after:
             return
         action = ActionLog.objects.create(
-            workspace=actor.workspace, actor=actor.person, actor_kind=actor.kind, verb=verb.key, thing=key_of(thing), values=recording.values,
+            workspace=actor.workspace, actor=actor.person, actor_kind=actor.kind, verb=verb.key, thing=thing_key(thing), values=recording.values,
             before=recording.before, after=after, group=group,
         )  # fmt: skip
         actor.done.append(action)
         person = actor.person.pk if actor.person else None
-        audit(verb.key, person=person, by=actor.kind, workspace=actor.workspace.pk, thing=key_of(thing))
+        audit(verb.key, person=person, by=actor.kind, workspace=actor.workspace.pk, thing=thing_key(thing))
         if verb.follow is not None:
             verb.follow(int(thing.pk))
 
 
-def key_of(thing: models.Model) -> str:
+def thing_key(thing: models.Model) -> str:
     """ "study:12"."""
     return f"{thing._meta.model_name}:{thing.pk}"
 

@@ -83,7 +83,7 @@ def store(to: KeywordList, phrases: Iterable[Phrase]) -> int:
         count += 1
         if count > MOST_KEYWORDS:
             raise ApplicationError("error.too_many_keywords", most=MOST_KEYWORDS)
-        batch[key_of(plain)] = _row(to, place, plain, phrase)
+        batch[phrase_key(plain)] = _row(to, place, plain, phrase)
         if len(batch) >= BATCH:
             _store(batch)
             batch = {}
@@ -104,7 +104,7 @@ def _row(to: KeywordList, place: int, plain: str, phrase: Phrase) -> Keyword:
         last = sorted(phrase.months)[-12:]
         volume = sum(phrase.months[month] for month in last) / len(last)
     return Keyword(
-        list=to, place=place, phrase=plain, key=key_of(plain), words=min(count_words(plain), 1_000), is_question=asks(plain), volume=volume,
+        list=to, place=place, phrase=plain, key=phrase_key(plain), words=min(count_words(plain), 1_000), is_question=asks(plain), volume=volume,
         months=phrase.months, difficulty=phrase.difficulty, cost=phrase.cost, competition=phrase.competition, intent=phrase.intent[:30],
     )  # fmt: skip
 
@@ -116,15 +116,17 @@ def add_phrases(actor: Actor, list_id: int, text: str) -> tuple[int, int]:
     if len(wanted) > MOST_LOGGED:
         raise ApplicationError("error.too_many_at_once", count=len(wanted), most=MOST_LOGGED)
     with recorded(actor, ADD, to) as recording:
-        there = {row.key: row for row in Keyword.objects.select_for_update().filter(list=to, key__in=[key_of(plain) for plain in wanted])}
+        there = {
+            row.key: row for row in Keyword.objects.select_for_update().filter(list=to, key__in=[phrase_key(plain) for plain in wanted])
+        }
         back = [row for row in there.values() if row.removed_at is not None]
         recording.watch(back, "removed_at")
         Keyword.objects.filter(pk__in=[row.pk for row in back]).update(removed_at=None)
         place = Keyword.objects.filter(list=to).aggregate(last=Max("place"))["last"] or 0
         new: dict[str, str] = {}
         for plain in wanted:
-            if key_of(plain) not in there:
-                new.setdefault(key_of(plain), plain)
+            if phrase_key(plain) not in there:
+                new.setdefault(phrase_key(plain), plain)
         rows = Keyword.objects.bulk_create(_row(to, place + n, plain, Phrase(plain)) for n, plain in enumerate(new.values(), 1))
         recording.made(*rows)
         recording.values |= {"names": list(new.values())[:5], "count": len(rows) + len(back)}
@@ -179,7 +181,7 @@ def cleaned(phrase: str) -> str:
     return plain if any(sign.isalnum() for sign in plain) and len(plain) <= MOST_CHARACTERS else ""
 
 
-def key_of(plain: str) -> str:
+def phrase_key(plain: str) -> str:
     """A phrase as it is compared."""
     return plain.lower()[:MOST_CHARACTERS]
 

@@ -30,12 +30,12 @@ def observe(urls: Iterable[str]) -> list[Message]:
             if provider is None:
                 continue
             known = set(
-                Observation.objects.filter(key__in=map(key_of, wanted), kind__in=kinds, at__gt=timezone.now() - FRESH).values_list(
+                Observation.objects.filter(key__in=map(observed_key, wanted), kind__in=kinds, at__gt=timezone.now() - FRESH).values_list(
                     "key", flat=True
                 )
             )
             for url in wanted:
-                if key_of(url) not in known:
+                if observed_key(url) not in known:
                     _keep(url, service, provider.trust(url) if service == "trust" else provider.speed(url))
         except SaidError as error:
             problems.append(error.message)
@@ -44,18 +44,18 @@ def observe(urls: Iterable[str]) -> list[Message]:
 
 def _keep(url: str, service: str, figures: dict[str, float]) -> None:
     for kind, value in figures.items():
-        Observation.objects.update_or_create(key=key_of(url), kind=kind, defaults={"url": url, "value": value, "source": service})
+        Observation.objects.update_or_create(key=observed_key(url), kind=kind, defaults={"url": url, "value": value, "source": service})
 
 
 def figures_of(urls: Iterable[str]) -> dict[str, dict[str, float]]:
     """What is known of pages, by address and kind."""
-    keys = {key_of(url): url for url in urls}
+    keys = {observed_key(url): url for url in urls}
     found: dict[str, dict[str, float]] = defaultdict(dict)
     for key, kind, value in Observation.objects.filter(key__in=list(keys)).values_list("key", "kind", "value"):
         found[keys[key]][kind] = value
     return dict(found)
 
 
-def key_of(url: str) -> str:
+def observed_key(url: str) -> str:
     """A hash of an address."""
     return hashlib.sha256(url.encode("utf-8", errors="replace")).hexdigest()

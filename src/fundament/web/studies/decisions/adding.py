@@ -17,7 +17,7 @@ from fundament.web.errors import ApplicationError, NotFoundError
 from fundament.web.history.services.record import Recording, recorded
 from fundament.web.history.verbs import Verb, verb
 from fundament.web.studies.decisions.deciding import MOST_USES, Uses
-from fundament.web.studies.figures.figures import follow, load_consensus
+from fundament.web.studies.figures.making import follow, load_consensus
 from fundament.web.studies.models import Addition, CurrentConsensus, Decision, Identity, SecondaryKeyword, Study
 from fundament.web.typed import one_line, storable
 

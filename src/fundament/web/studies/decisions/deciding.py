@@ -10,14 +10,14 @@ from typing import NamedTuple
 from django.db import transaction
 
 from fundament.core.consensus.decide import ACTIONS
-from fundament.core.yardstick.secondary_keywords import key_of
-from fundament.core.yardstick.section_groups.statements import key_of_sentence
+from fundament.core.yardstick.secondary_keywords import secondary_key
+from fundament.core.yardstick.section_groups.statements import sentence_key
 from fundament.web.accounts.roles import Actor, get_for
 from fundament.web.errors import ApplicationError, ChangedSinceError, NotFoundError
 from fundament.web.history.services.record import Recording, recorded
 from fundament.web.history.verbs import verb
 from fundament.web.live.notify import announce
-from fundament.web.studies.figures.figures import follow, proposed_by_key, secondary_of
+from fundament.web.studies.figures.making import follow, proposed_by_key, secondary_of
 from fundament.web.studies.figures.yardsticks import compiled_of, decided_of, decisions_hash
 from fundament.web.studies.models import Addition, CurrentConsensus, Decision, Identity, Study
 from fundament.web.studies.signals import figures_changed
@@ -47,7 +47,7 @@ def decide_on_all(
 ) -> list[Decision | None]:
     """Decide on terms, entities, subtopics, secondary keywords or shared statements by their keys, all or none; "as proposed" takes decisions back. From now on their identities are what they stand for today.
 
-    note: None leaves the notes as they are. seen: what `stamp_of` gave when the screen was shown that is decided on; None where one decides whatever others did. Raises DecidedMeanwhileError, and changes nothing,
+    note: None leaves the notes as they are. seen: what `decisions_stamp` gave when the screen was shown that is decided on; None where one decides whatever others did. Raises DecidedMeanwhileError, and changes nothing,
     where somebody else decided otherwise since.
     """
     study = get_for(actor, "study.decide", Study.objects.all(), pk=study_id)
@@ -61,7 +61,7 @@ def decide_on_all(
     with recorded(actor, DECIDE, study, action=action) as recording:
         Study.objects.select_for_update().get(pk=study.pk)
         identities = {row.key: row for row in Identity.objects.filter(study=study, key__in=wanted)}
-        phrases = {key_of(phrase): phrase for phrase in secondary_of(study)} if len(identities) < len(wanted) else {}
+        phrases = {secondary_key(phrase): phrase for phrase in secondary_of(study)} if len(identities) < len(wanted) else {}
         statements = {} if set(wanted) <= {*identities, *phrases} else _statements_of(study)
         if not set(wanted) <= {*identities, *phrases, *statements} or (action == "own target" and not set(wanted) <= {*identities}):
             raise NotFoundError("error.not_found")
@@ -88,7 +88,7 @@ def _statements_of(study: Study) -> dict[str, str]:
     """What several competitors say, by the key of every sentence that says it."""
     compiled = compiled_of(study.pk)
     found = compiled.yardstick.statements if compiled is not None else ()
-    return {key_of_sentence(one.text): statement.text for statement in found for one in statement.stated}
+    return {sentence_key(one.text): statement.text for statement in found for one in statement.stated}
 
 
 class _Subject(NamedTuple):
@@ -107,7 +107,7 @@ class DecidedMeanwhileError(ChangedSinceError):
         self.decision = decision
 
 
-def stamp_of(study: Study) -> str:
+def decisions_stamp(study: Study) -> str:
     """How far the decisions of a study are; whoever is shown them sends it back with theirs."""
     latest = Decision.objects.filter(study=study).order_by("-decided_at").first()
     return _stamp(latest) if latest is not None else ""

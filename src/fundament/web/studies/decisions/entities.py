@@ -15,7 +15,7 @@ from fundament.web.accounts.roles import Actor, get_for
 from fundament.web.history.services.record import recorded
 from fundament.web.history.verbs import Verb, verb
 from fundament.web.live.notify import announce
-from fundament.web.studies.figures.figures import follow
+from fundament.web.studies.figures.making import follow
 from fundament.web.studies.models import EntityFile, Study
 from fundament.web.typed import storable
 

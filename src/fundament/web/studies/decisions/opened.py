@@ -19,7 +19,7 @@ from fundament.messages import label
 from fundament.web.accounts.requests import actor_of
 from fundament.web.accounts.roles import Actor, can
 from fundament.web.errors import NotFoundError
-from fundament.web.studies.decisions.deciding import stamp_of
+from fundament.web.studies.decisions.deciding import decisions_stamp
 from fundament.web.studies.decisions.ways import SCREENS, WAYS
 from fundament.web.studies.figures.seeing import decision_on, figures_of, study_for
 from fundament.web.studies.models import Study
@@ -56,7 +56,7 @@ def opened(request: HttpRequest, study_id: int, tab: str, kind: str = "") -> Ope
     compiled = figures_of(study)
     context = {
         "study": study, "tab": tab, "yardstick": compiled.yardstick if compiled else None, "may_decide": can(actor, "study.decide"),
-        "kind": kind, "ways": WAYS.get(kind, ()), "seen": stamp_of(study) if kind or tab in SCREENS.values() else "",
+        "kind": kind, "ways": WAYS.get(kind, ()), "seen": decisions_stamp(study) if kind or tab in SCREENS.values() else "",
     }  # fmt: skip
     return Opened(actor, study, compiled, context)
 

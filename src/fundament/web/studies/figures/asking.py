@@ -9,7 +9,7 @@ from fundament.core.kept import Kept
 from fundament.core.reading.model import Reading
 from fundament.core.scoring.compiled import CompiledYardstick
 from fundament.core.yardstick.other_pages.questions import ABSENT, Answer, answers
-from fundament.web.studies.figures.figures import chosen_of, compared_pages
+from fundament.web.studies.figures.making import chosen_of, compared_pages
 from fundament.web.studies.models import Study
 
 BYTES_OF_ANSWER = 300  # by estimate

@@ -10,7 +10,7 @@ from django.db import transaction
 from fundament.core.errors import SaidError, StoredValueError
 from fundament.core.message import Message
 from fundament.core.yardstick.model import Term, Yardstick
-from fundament.core.yardstick.other_pages.demand import CLOSE, key_of, look_for
+from fundament.core.yardstick.other_pages.demand import CLOSE, demand_key, look_for
 from fundament.providers.keywords import CatalogueKeyword
 from fundament.web.live.notify import announce
 from fundament.web.sites.services.answers import provider_of
@@ -84,7 +84,7 @@ def volume_of_term(term: Term, volumes: dict[str, float]) -> float | None:
 
 def volumes_of_phrases(study: Study, phrases: Iterable[str], volumes: dict[str, float]) -> dict[str, float]:
     """Searches a month of phrases, those that are known."""
-    keys = {phrase: key_of(phrase, study.language) for phrase in phrases}
+    keys = {phrase: demand_key(phrase, study.language) for phrase in phrases}
     return {phrase: volumes[key] for phrase, key in keys.items() if key in volumes}
 
 
@@ -123,8 +123,8 @@ def demand_of(study: Study, yardstick: Yardstick | None, *, unused_only: bool) -
     """What is in demand and close to the study's subject, most searched first. unused_only: what no competitor answers."""
     chosen = _compared(study, yardstick)
     terms = {" ".join(phrase) for term in (yardstick.terms if yardstick else ()) for phrase in term.phrases}
-    headings = {key_of(heading, study.language) for heading in study.outline.values_list("heading", flat=True)}
-    secondary = {key_of(phrase, study.language) for phrase in study.secondary_keywords.values_list("phrase", flat=True)}
+    headings = {demand_key(heading, study.language) for heading in study.outline.values_list("heading", flat=True)}
+    secondary = {demand_key(phrase, study.language) for phrase in study.secondary_keywords.values_list("phrase", flat=True)}
     rows = []
     for row in Demand.objects.filter(study=study, closeness__gte=CLOSE):
         answered = len(chosen & set(row.answered))

@@ -8,7 +8,7 @@ from fundament.core.language.phrases import PhraseMatcher
 from fundament.core.scoring.compiled import CompiledYardstick
 from fundament.core.yardstick.evidence import Evidence, evidence_in
 from fundament.core.yardstick.model import PageSummary
-from fundament.web.studies.figures.figures import chosen_of, compared_pages
+from fundament.web.studies.figures.making import chosen_of, compared_pages
 from fundament.web.studies.models import Result, Study
 
 

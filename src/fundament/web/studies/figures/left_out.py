@@ -9,7 +9,7 @@ from fundament.core.reading.corrections import overruled
 from fundament.core.scoring.compiled import CompiledYardstick
 from fundament.core.scoring.score import score
 from fundament.web.sites.services.readings import pairs_of
-from fundament.web.studies.figures.figures import corrections_by_result
+from fundament.web.studies.figures.making import corrections_by_result
 from fundament.web.studies.models import Result
 
 Key = tuple[int, int, frozenset[tuple[str, bool]]]

@@ -9,11 +9,11 @@ from collections.abc import Iterable, Mapping
 from django.db.models import Count, Q, QuerySet
 from django.utils import timezone
 
-from fundament.core.consensus.standing import DecidedThings
+from fundament.core.consensus.known_things import DecidedThings
 from fundament.core.documents.schema import Node
 from fundament.core.scoring.compiled import CompiledYardstick
 from fundament.core.yardstick.model import Yardstick
-from fundament.core.yardstick.other_pages.standing_among import Hardness, hardness
+from fundament.core.yardstick.other_pages.hardness import Hardness, hardness
 from fundament.core.yardstick.trade_measures import TermMeasures, trade_measures
 from fundament.web.accounts.roles import Actor, get_for, seen_by
 from fundament.web.studies.figures.yardsticks import compiled_of, decided_of

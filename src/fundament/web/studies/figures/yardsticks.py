@@ -11,8 +11,8 @@ from uuid import UUID
 
 from fundament.core.consensus.decide import Decisions, aims_by_length, decide, without_taken
 from fundament.core.consensus.keys import Keys
+from fundament.core.consensus.known_things import KINDS, DecidedThings, decided_among
 from fundament.core.consensus.naming import renamed
-from fundament.core.consensus.standing import KINDS, DecidedThings, decided_among
 from fundament.core.errors import StoredValueError
 from fundament.core.kept import Kept
 from fundament.core.scoring.aim import Aim
@@ -22,8 +22,8 @@ from fundament.core.scoring.guards.taken import Taken
 from fundament.core.scoring.leave_one_out import Ground, ground_of
 from fundament.core.scoring.measured.block_features import KeptBlocks
 from fundament.core.yardstick.model import Consensus, Yardstick
-from fundament.core.yardstick.secondary_keywords import key_of
-from fundament.web.studies.figures.figures import chosen_of, compared_pages, load_consensus, loaded
+from fundament.core.yardstick.secondary_keywords import secondary_key
+from fundament.web.studies.figures.making import chosen_of, compared_pages, load_consensus, loaded
 from fundament.web.studies.models import Consensus as StoredConsensus
 from fundament.web.studies.models import CurrentConsensus, Decision, Identity, SecondaryKeyword, Study
 
@@ -38,7 +38,9 @@ def decided_of(decisions: list[Decision], current: CurrentConsensus) -> DecidedT
     """Which decisions work, through what has joined. Those on secondary keywords work while the study has the phrase."""
     here = {key for kind in current.used_keys.values() for key in kind}
     if any(decision.kind == "secondary" for decision in decisions):
-        here |= {key_of(phrase) for phrase in SecondaryKeyword.objects.filter(study_id=current.study_id).values_list("phrase", flat=True)}
+        here |= {
+            secondary_key(phrase) for phrase in SecondaryKeyword.objects.filter(study_id=current.study_id).values_list("phrase", flat=True)
+        }
     here |= {decision.key for decision in decisions if decision.kind == "statements"}  # they count nothing, and wait for their sentences
     return decided_among(decisions, here, current.joined)
 
@@ -137,7 +139,7 @@ def _known(study_id: int, stamp: UUID) -> CompiledYardstick | None:
     return known[1] if known is not None and known[0] == stamp else None
 
 
-def stamp_of(study_id: int) -> UUID | None:
+def figures_stamp(study_id: int) -> UUID | None:
     """The stamp of a study's figures; None when there is no competitor."""
     return CurrentConsensus.objects.filter(study_id=study_id, consensus__isnull=False).values_list("stamp", flat=True).first()
 
@@ -148,7 +150,7 @@ def compiled_of(study_id: int, stamp: UUID | None = None) -> CompiledYardstick |
 
     stamp: of its figures, where whoever asks has read it already.
     """
-    stamp = stamp or stamp_of(study_id)
+    stamp = stamp or figures_stamp(study_id)
     if stamp is None:
         return None
     known = _known(study_id, stamp)

@@ -14,7 +14,7 @@ from django.views.decorators.http import require_GET, require_http_methods, requ
 
 from fundament.core.consensus.decide import Decision as CoreDecision
 from fundament.core.consensus.keys import heading_member
-from fundament.core.outline.proposal import coverage
+from fundament.core.outline.proposed_outline import coverage
 from fundament.core.yardstick.model import Entity, Subtopic, Term, Yardstick
 from fundament.messages import say_error, words
 from fundament.web.accounts.requests import actor_of
@@ -156,7 +156,7 @@ def outline_node(request: HttpRequest, study_id: int, key: str) -> HttpResponse:
     subtopic = next((s for s in found.subtopics if s.key == node.covers), None) if found else None
     context |= {
         "node": node,
-        "seen": outlining.stamp_of(node),
+        "seen": outlining.node_stamp(node),
         "heading": typed(request, "heading") if is_sent else node.heading,
         "notes": typed(request, "notes") if is_sent else node.notes,
         "planned_words": typed(request, "planned_words") if is_sent else node.planned_words or "",

@@ -6,7 +6,7 @@ import uuid
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, field
 
-from fundament.core.outline.proposal import proposed_subtopics, proposed_words
+from fundament.core.outline.proposed_outline import proposed_subtopics, proposed_words
 from fundament.core.outline.section_contents import CompetitorSections, SectionContents
 from fundament.core.scoring.compiled import CompiledYardstick
 from fundament.core.yardstick.model import Subtopic
@@ -15,7 +15,7 @@ from fundament.web.errors import ApplicationError, ChangedSinceError, NotFoundEr
 from fundament.web.history.services.record import Recording, recorded
 from fundament.web.history.verbs import verb
 from fundament.web.live.notify import announce
-from fundament.web.studies.figures.figures import chosen_of, compared_pages
+from fundament.web.studies.figures.making import chosen_of, compared_pages
 from fundament.web.studies.figures.yardsticks import compiled_of
 from fundament.web.studies.models import CurrentConsensus, Decision, OutlineNode, Study
 from fundament.web.typed import one_line
@@ -106,7 +106,7 @@ def change(
     actor: Actor, study_id: int, key: str, *, seen: str, heading: str, notes: str, planned_words: int, terms: Sequence[str],
     entities: Sequence[str],
 ) -> OutlineNode:  # fmt: skip
-    """Change what a section is to be. seen: `stamp_of` the node as the person saw it; what somebody else changed since is not overwritten.
+    """Change what a section is to be. seen: `node_stamp` the node as the person saw it; what somebody else changed since is not overwritten.
 
     Raises ChangedSinceError, ApplicationError.
     """
@@ -116,7 +116,7 @@ def change(
     with recorded(actor, CHANGE, study) as recording:
         Study.objects.select_for_update().get(pk=study.pk)
         node = node_for(study, key)
-        if stamp_of(node) != seen:
+        if node_stamp(node) != seen:
             raise ChangedSinceError("error.outline_changed", who=node.by.shown if node.by else "", heading=node.heading)
         recording.watch([node], "heading", "notes", "planned_words", "terms", "entities", "by", "changed_at")
         node.heading, node.notes, node.planned_words = _heading(heading), notes.strip(), planned_words
@@ -214,7 +214,7 @@ REMOVE = verb("outline.remove", asks="study.decide", follow=follow_outline, touc
 TAKE = verb("outline.take", asks="study.decide", follow=follow_outline, touches=(OutlineNode,))
 
 
-def stamp_of(node: OutlineNode) -> str:
+def node_stamp(node: OutlineNode) -> str:
     """Another one after every change of what is written of a node."""
     return node.changed_at.isoformat()
 

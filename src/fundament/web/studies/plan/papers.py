@@ -9,7 +9,7 @@ from typing import Any
 from django.conf import settings
 from django.utils.text import slugify
 
-from fundament.core.outline.proposal import frequent_subtopics
+from fundament.core.outline.proposed_outline import frequent_subtopics
 from fundament.core.scoring.compiled import CompiledYardstick
 from fundament.messages import words
 from fundament.rendering.paper import Paper

@@ -76,7 +76,7 @@ def plan(request: HttpRequest, study_id: int) -> HttpResponse:
                 (statement, figures_side_by_side(figures for _, _, figures in statement.stated)) for statement in made[0].statements
             ],
             "statement_ways": WAYS["statements"],
-            "seen": deciding.stamp_of(open_.study), "pdf": ended(open_.actor, asked(request, "errand", 15), papers.PLAN),
+            "seen": deciding.decisions_stamp(open_.study), "pdf": ended(open_.actor, asked(request, "errand", 15), papers.PLAN),
         }  # fmt: skip
     return render(request, "studies/plan/plan.html", context)
 

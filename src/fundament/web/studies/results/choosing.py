@@ -10,7 +10,7 @@ from fundament.core.yardstick.other_pages.proposed_competitors import SAME_PAGE
 from fundament.web.accounts.roles import Actor, get_for
 from fundament.web.history.services.record import Recording, recorded
 from fundament.web.history.verbs import verb
-from fundament.web.studies.figures.figures import follow
+from fundament.web.studies.figures.making import follow
 from fundament.web.studies.models import CompetitorChoice, Result, Study
 
 REASONS = ("shop", "users", "video", "giant_site", "intent", "thin", "old", "ours")  # why people leave a result out; their places are keys

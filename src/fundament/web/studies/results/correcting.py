@@ -101,7 +101,7 @@ def _apply(result: Result, recording: Recording) -> None:
 
 def follow_result(result_id: int) -> None:
     """The figures of a result's study follow when its page was corrected."""
-    from fundament.web.studies.figures.figures import follow
+    from fundament.web.studies.figures.making import follow
 
     found = Result.objects.filter(pk=result_id).values_list("study_id", "chosen").first()
     if found is not None and found[1]:

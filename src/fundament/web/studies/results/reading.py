@@ -34,7 +34,7 @@ from fundament.web.sites.services.fetching import page_fetcher
 from fundament.web.sites.services.observing import observe
 from fundament.web.sites.services.readings import as_core, known_reading_of, reading_as_core, store_raw, store_reading, without_text
 from fundament.web.studies.figures.demand import ask_demand
-from fundament.web.studies.figures.figures import make_figures
+from fundament.web.studies.figures.making import make_figures
 from fundament.web.studies.models import CompetitorChoice, RankedResult, Ranking, Result, Study
 from fundament.web.studies.queueing import queue_observing
 from fundament.web.studies.results.bringing import bring_pages

@@ -7,7 +7,7 @@ from django.db.models import Q
 from fundament.core.errors import StoredValueError
 from fundament.core.version import CONSENSUS_VERSION
 from fundament.web.sites.services.readings import read_anew
-from fundament.web.studies.figures.figures import make_figures
+from fundament.web.studies.figures.making import make_figures
 from fundament.web.studies.models import Result, Study
 from fundament.web.studies.queueing import queue_renewal
 from fundament.web.studies.results.correcting import reading_of

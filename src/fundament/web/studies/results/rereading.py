@@ -23,7 +23,7 @@ from fundament.web.notices.services.noting import note
 from fundament.web.sites import analysts
 from fundament.web.sites.models import StoredReading
 from fundament.web.sites.services.readings import as_core, store_reading
-from fundament.web.studies.figures.figures import follow, make_figures
+from fundament.web.studies.figures.making import follow, make_figures
 from fundament.web.studies.figures.yardsticks import compiled_of
 from fundament.web.studies.models import Result, Study
 from fundament.web.studies.queueing import queue_rereading

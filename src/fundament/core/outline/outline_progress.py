@@ -26,7 +26,7 @@ class Planned:
 
 
 @dataclass(frozen=True)
-class Standing:
+class SectionProgress:
     """block: id of the text's heading for it, "" without one. before: where there is none, the id of the heading it goes before, "" for the end. words: from the heading to the
     next one. uses: of what is meant for the section, (name, uses there)."""
 
@@ -37,7 +37,9 @@ class Standing:
     uses: tuple[tuple[str, int], ...]
 
 
-def standings(planned: Sequence[Planned], compiled: CompiledYardstick, reading: Reading, features: DraftFeatures) -> list[Standing]:
+def outline_progress(
+    planned: Sequence[Planned], compiled: CompiledYardstick, reading: Reading, features: DraftFeatures
+) -> list[SectionProgress]:
     """Each planned heading with how the text stands to it. reading, features: of the text.
 
     A heading of the text is the planned one when it was begun from it, else when it has the same words, else when both are of the same subtopic; each is taken once, in this order.
@@ -48,7 +50,7 @@ def standings(planned: Sequence[Planned], compiled: CompiledYardstick, reading: 
     term_place = {term.key: (number, term.name) for number, term in enumerate(compiled.yardstick.terms)}
     first = len(term_place)
     entity_place = {entity.key: (first + number, entity.name) for number, entity in enumerate(compiled.yardstick.entities)}
-    standing: list[Standing] = []
+    standing: list[SectionProgress] = []
     for place, one in enumerate(planned):
         number = found.get(one.key)
         end = next((head for head in heads if number is not None and head > number), len(blocks))
@@ -60,7 +62,7 @@ def standings(planned: Sequence[Planned], compiled: CompiledYardstick, reading: 
         for row, name in meant:
             uses[name] = max(uses.get(name, 0), sum(features.blocks[n].features.count(row) for n in section))
         standing.append(
-            Standing(
+            SectionProgress(
                 one,
                 blocks[number].key if number is not None else "",
                 "" if number is not None else _next_there(planned[place + 1 :], found, blocks),

@@ -37,7 +37,7 @@ class Added:
 
 
 @dataclass(frozen=True)
-class Standing:
+class KnownThings:
     """things, matching: what the consensus proposes, and which identities these are. keys: theirs. additions: what is added, and the keys with it. joined: key ->
     the key it is a part of, by what the pages say or by hand."""
 
@@ -63,7 +63,7 @@ class Standing:
         return hashlib.sha256(json.dumps([consensus_hash, to_plain(keyless), CONSENSUS_VERSION]).encode()).hexdigest()
 
 
-def standing_of(known: Sequence[Known], added: Sequence[Added], kept: Collection[str], consensus: Consensus) -> Standing:
+def known_things(known: Sequence[Known], added: Sequence[Added], kept: Collection[str], consensus: Consensus) -> KnownThings:
     """Match what a consensus proposes with the identities that are known, and see what of what was added applies to it.
 
     kept: keys of what stays although no competitor has it any more.
@@ -79,7 +79,7 @@ def standing_of(known: Sequence[Known], added: Sequence[Added], kept: Collection
     for row in added:
         if row.what == "join":
             joined |= dict.fromkeys(row.others, joined.get(row.key, row.key))
-    return Standing(things, matching, by_key, keys, additions, keys_with(keys, additions), joined)
+    return KnownThings(things, matching, by_key, keys, additions, keys_with(keys, additions), joined)
 
 
 def _additions(rows: Sequence[Added], kept: Sequence[Known], keys: Keys) -> Additions:
@@ -142,7 +142,7 @@ class DecidedThings(Generic[Kept]):
 
 
 def decided_among(decisions: Iterable[Kept], here: Collection[str], joined: Mapping[str, str]) -> DecidedThings[Kept]:
-    """Which decisions work, through what has joined. here: the keys of what there is now. joined: see Standing."""
+    """Which decisions work, through what has joined. here: the keys of what there is now. joined: see KnownThings."""
     on: dict[str, list[Kept]] = {}
     lost = []
     for decision in decisions:

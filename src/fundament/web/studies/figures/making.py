@@ -17,7 +17,7 @@ from fundament.core import upcasting
 from fundament.core.consensus.additions import with_additions
 from fundament.core.consensus.build import build_consensus
 from fundament.core.consensus.keys import Proposed, proposals
-from fundament.core.consensus.standing import KINDS, Standing
+from fundament.core.consensus.known_things import KINDS, KnownThings
 from fundament.core.errors import CoreError, StoredValueError
 from fundament.core.kept import Kept
 from fundament.core.plain import from_plain, to_plain
@@ -27,7 +27,7 @@ from fundament.core.yardstick import model as core
 from fundament.fair import FairLock
 from fundament.web.live.notify import announce
 from fundament.web.sites.services.readings import hashes_of, pairs_of, store_reading
-from fundament.web.studies.figures.standing import standing_of
+from fundament.web.studies.figures.known_things import known_things_of
 from fundament.web.studies.models import BlockCorrection, Consensus, CurrentConsensus, Identity, KeyAlias, Result, Study
 from fundament.web.studies.queueing import queue_figures
 from fundament.web.studies.signals import figures_changed
@@ -185,7 +185,7 @@ def _place(study: Study, consensus: Consensus | None) -> bool:
     current, _ = CurrentConsensus.objects.get_or_create(study=study)
     current.consensus, current.extended, current.stamp = consensus, None, uuid.uuid4()
     if consensus is not None:
-        standing = standing_of(study, _loaded_or_gone(consensus))
+        standing = known_things_of(study, _loaded_or_gone(consensus))
         wanted = standing.hash_with(consensus.hash)
         if wanted:
             current.extended = Consensus.objects.filter(hash=wanted).first()
@@ -212,7 +212,7 @@ def _loaded_or_gone(consensus: Consensus) -> core.Consensus:
 def _extend(study: Study, consensus: Consensus, chosen: list[Result]) -> None:
     """Count what people added to a consensus, unless that was done before."""
     loaded = _loaded_or_gone(consensus)
-    standing = standing_of(study, loaded)
+    standing = known_things_of(study, loaded)
     wanted = standing.hash_with(consensus.hash)
     if not wanted or Consensus.objects.filter(hash=wanted).exists():
         return
@@ -222,7 +222,7 @@ def _extend(study: Study, consensus: Consensus, chosen: list[Result]) -> None:
     Consensus.objects.get_or_create(hash=wanted, defaults={"version": made.version, "data": Consensus.packed(to_plain(made))})
 
 
-def _note_identities(study: Study, current: CurrentConsensus, standing: Standing) -> None:
+def _note_identities(study: Study, current: CurrentConsensus, standing: KnownThings) -> None:
     """Mint keys for what is new, and note what joined, split or is gone."""
     pages = [page.url for page in load_consensus(current.consensus).pages] if current.consensus else []
     Identity.objects.bulk_create(
@@ -238,7 +238,7 @@ def _note_identities(study: Study, current: CurrentConsensus, standing: Standing
     _note_aliases(study, standing)
 
 
-def _note_aliases(study: Study, standing: Standing) -> None:
+def _note_aliases(study: Study, standing: KnownThings) -> None:
     by_hand = {old for old, new in standing.joined.items() if standing.matching.joined.get(old) != new}
     there = {(alias.old, alias.new) for alias in study.aliases.all()}
     wanted = set(standing.joined.items())
