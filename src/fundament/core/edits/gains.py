@@ -132,16 +132,12 @@ class Gains:
                 weight["subtopics"] * compiled.subtopic_weight[subtopic] * TEXT_SHARE * features.share * (1.0 - self._text_credit[subtopic])
             )
         scale = compiled.part_scale * features.substance
-        for name, added in _summed(change.counts):
+        counts = _summed(change.counts)
+        if change.long_words:
+            counts = [*counts, ("words_per_paragraph", -float(change.long_words))]
+        for name, added in counts:
             now, then = (structure_credit(compiled, features, name, value) for value in (0.0, added))
             more["structure"] += scale * STRUCTURE_POINTS[name] * (then - now)
-        if change.long_words:
-            words = features.structure["counted_paragraph_words"]
-            left = max(0.0, features.structure["long_paragraph_words"] - change.long_words)
-            credit = 1.0 - min(1.0, 2.0 * left / words) if words else 0.0
-            more["structure"] += (
-                scale * STRUCTURE_POINTS["words_per_paragraph"] * (credit - structure_credit(compiled, features, "words_per_paragraph"))
-            )
         for name, credit in dict(change.placement).items():
             now = placement_credit(compiled, features, name)
             earning = features.earning_share if features.structure["words"] and name not in ("opening", "h2") else 1.0

@@ -264,12 +264,12 @@ def structure_credits(targets: Targets, text: Scorable) -> dict[str, float]:
 def structure_credit(targets: Targets, text: Scorable, name: str, more: float = 0.0) -> float:
     """0..1: what is there of the low end of the range, and far above the range less; over-long paragraphs cost by the share of their words.
 
-    more: so many more are there.
+    more: so many more are there; of words_per_paragraph so many more words beyond the length of a long paragraph, below 0 for fewer.
     """
     values, figures = text.structure, text.figures
     if name == "words_per_paragraph":
         words = values["counted_paragraph_words"]
-        return 1.0 - min(1.0, 2.0 * values["long_paragraph_words"] / words) if words else 0.0
+        return 1.0 - min(1.0, 2.0 * max(0.0, values["long_paragraph_words"] + more) / words) if words else 0.0
     low, high = structure_target(targets, name)
     counted = MEASURE[name].counted or name
     if name == "words" or counted not in SAMPLED:
