@@ -11,6 +11,8 @@ from pathlib import Path
 
 import pytest
 
+pytestmark = pytest.mark.slow
+
 ROOT = Path(__file__).resolve().parents[1]
 HEADING = re.compile(r"^### (.+)$", re.MULTILINE)
 BLOCK = re.compile(r"^```diff\n(.*?)^```$", re.MULTILINE | re.DOTALL)

@@ -17,6 +17,8 @@ import pytest
 from django.conf import settings
 from django.core.management import call_command
 
+pytestmark = pytest.mark.slow
+
 DUMP = Path(__file__).parent / "databases" / "before-workspaces.sql.xz"
 NAME = "carried_over"
 

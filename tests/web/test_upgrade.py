@@ -10,6 +10,8 @@ from django.conf import settings
 
 from tests.web.test_migrations import carried_over, django
 
+pytestmark = pytest.mark.slow
+
 DUMP = Path(__file__).parent / "databases" / "before-operating.sql.xz"
 SCRIPT = """
 import json

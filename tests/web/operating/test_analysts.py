@@ -16,6 +16,8 @@ from fundament.processes import Processes
 from fundament.web.sites import analysts
 from tests import page_work
 
+pytestmark = pytest.mark.slow
+
 HTML = [
     f"<main><h1>Lime {n}</h1><p>The mason rakes out joint {n} and packs it with lime mortar from Ashlar Trust.</p></main>" for n in range(6)
 ]

@@ -19,6 +19,8 @@ from fundament.web.accounts.roles import Actor
 from tests.helpers import examples
 from tests.web.people.addresses import ADDRESSES
 
+pytestmark = pytest.mark.slow
+
 FIELDS = (
     "name", "role", "note", "remove", "username", "password", "display_name", "time_zone", "language", "keyword", "country", "device", "depth",
     "addresses", "result", "chosen", "keep", "block", "counts", "action", "key", "study", "away", "drop", "file", "words", "low", "high", "page",

@@ -14,6 +14,8 @@ from fundament.web.accounts.roles import Actor
 from fundament.web.studies.models import Study
 from tests.web.conftest import make_draft
 
+pytestmark = pytest.mark.slow
+
 
 class LockedError(psycopg.OperationalError):
     sqlstate = "55P03"

@@ -26,6 +26,8 @@ from fundament.web.watchdog import Watchdog
 from tests.helpers import examples, run_in_a_loop
 from tests.web.process.serving import served
 
+pytestmark = pytest.mark.slow
+
 LARGE = 6_000_000  # bytes; more than the sockets between two programs hold
 
 

@@ -26,6 +26,8 @@ from fundament.web.studies.results.correcting import reading_of
 from tests.web.people.addresses import ADDRESSES
 from tests.words import MADE_UP, made_up
 
+pytestmark = pytest.mark.slow
+
 TEMPLATES = Path(fundament.__file__).parent / "web" / "templates"
 READ = ("title", "aria-label", "placeholder", "alt")  # attributes that a person reads
 NO_WORDS = re.compile(r"\{#.*?#\}|\{%.*?%\}|\{\{.*?\}\}|<!--.*?-->|<(script|style)\b.*?</\1>", re.DOTALL)
