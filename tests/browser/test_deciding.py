@@ -34,7 +34,7 @@ def test_rows_are_decided_on_by_keys_alone(page: Page, study: Study, draft: Draf
     assert find_barriers(page) == []
     expect(page.locator(f"#open-{second}")).to_be_focused()  # the dropped one has gone to the end
     page.keyboard.press("Control+z")
-    expect(page.locator("#decided")).to_contain_text("Taken back")
+    expect(page.locator("#decided")).to_contain_text("Undone")
     assert decided(study) == {}
     expect(page.locator("[data-row]").first).to_have_attribute("data-row", first or "")  # it is back in its place
     page.keyboard.press("Escape")

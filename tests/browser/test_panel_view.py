@@ -31,7 +31,7 @@ def test_an_edit_is_taken_in_and_uses_are_stepped_through_by_key(page: Page, ser
     page.locator("[data-view=only]").select_option("head_subtopic")
     expect(page).to_have_url(re.compile("only=head_subtopic"))
     row = page.locator("#panel tbody tr", has=page.locator("[data-take-in]")).first
-    expect(page.locator("#panel tbody tr").first).to_contain_text("Head a subtopic")
+    expect(page.locator("#panel tbody tr").first).to_contain_text("Add a heading for a subtopic")
     label = row.locator(".subject").inner_text()
     row.locator(".subject").focus()
     page.keyboard.press("i")

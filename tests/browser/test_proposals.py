@@ -22,7 +22,7 @@ def with_assistant(errands_done: None, settings: Any, standins: str, monkeypatch
 
 def worked_out(page: Page, server: str, draft: Draft) -> None:
     open_draft(page, server, draft, TEXT)
-    page.get_by_role("button", name="Work out proposals").click()
+    page.get_by_role("button", name="Suggest edits").click()
     expect(page.locator("[data-proposal^='use_term']").first).to_be_visible()
 
 

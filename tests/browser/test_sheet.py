@@ -184,7 +184,7 @@ def test_words_on_the_text_are_said_and_taken_back(page: Page, draft: Draft, ser
     name = row.locator(".subject, .strong").first.inner_text()
     row.locator("[data-state=not_for_page]").click()
     expect(page.locator(".said li")).to_contain_text(name)
-    expect(page.locator("#core .core-figure")).to_contain_text("excused")
+    expect(page.locator("#core .core-figure")).to_contain_text("ignored")
     page.click(".there-already summary")
     page.fill("#there-text", "Kept while the panel is shown anew")
     page.evaluate("document.querySelector('[data-panel=edits]').click()")

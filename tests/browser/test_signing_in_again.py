@@ -26,4 +26,4 @@ def test_signing_in_again_in_place_keeps_the_text(page: Page, server: str, draft
     assert "Typed after the sign-in had ended." in saved(page, draft)
     expect(page.locator(".sheet-text")).to_contain_text("Typed after the sign-in had ended.")
     page.locator("#panel [data-state=not_for_page]").first.click()  # what is asked for afterwards goes through too
-    expect(page.locator("#panel .said")).to_contain_text("Not for this page")
+    expect(page.locator("#panel .said")).to_contain_text("Ignore for this page")

@@ -126,7 +126,7 @@ def test_an_article_is_worked_to_the_aim(way: type[ByMouse], page: Page, server:
     begun, aim = figures(page, draft)
     assert 20 < begun < aim - 10
     writer.fill("#title-tag", "Repointing an old brick wall with lime mortar")
-    writer.press(page.get_by_role("button", name="Work out proposals"))
+    writer.press(page.get_by_role("button", name="Suggest edits"))
     everything = page.locator("#proposals-all")
     expect(everything).to_be_visible()
     joint = float(everything.inner_text().split(": ")[1].split()[0])

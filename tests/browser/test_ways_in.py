@@ -34,7 +34,7 @@ def test_a_site_from_its_sitemap(page: Page, server: str, start_worker: Any) -> 
     page.click("a:has-text('product 16')")
     page.check("label:has-text('Churn brush')")
     page.fill("input[name='keyword']", "churn brush")
-    page.click("button:has-text('Say so')")
+    page.click("form:has(input[name='keyword']) button:has-text('Save')")
     expect(page.locator("main")).to_contain_text("40 pages")
     assert SitePage.objects.get(purpose__keyword="churn brush").url.endswith("/shop/churn-brush")
     assert find_barriers(page) == []

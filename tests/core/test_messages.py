@@ -134,6 +134,19 @@ def test_words_of_another_language_have_its_plurals_and_numbers() -> None:
     assert Catalogue("de", ["words = { $words } Wörter\n"]).words("words", {"words": 1_250}) == "1.250 Wörter"
 
 
+# words of a house language that a stranger does not understand, and what stands in their place: ../glossary and contributing
+RETIRED = re.compile(
+    r"put away|those in use|\blet go\b|put (?:them|all|back) |take (?:up|all)\b|heaviest|head a subtopic|name an entity|move a use|said of this text|on (?:your|somebody's) word|excused"
+    r"|work out proposals|settled before|pages that (?:tell|sell)|against you|in your favour|newcomer|now and then|ours alone|(?:below|above) the line|without all these"
+    r"|begin the next|not as usual|\bsay so\b(?<!you say so)|^Operating\b",
+    re.IGNORECASE,
+)
+
+
+def test_no_retired_word_is_left() -> None:
+    assert not {name: text for name, (_, text, _) in asked().items() if RETIRED.search(text)}
+
+
 def test_what_is_put_into_pages_holds_only_tags_of_emphasis_and_the_rest_none() -> None:
     for name, (_, text, of_screens) in asked().items():
         marks = [mark for mark in TAG_OR_ENTITY.findall(text) if mark.startswith("<")]

@@ -92,7 +92,7 @@ def test_the_questions_screen_says_who_answers(signed_in: Client, study: Study, 
     make_draft(actor, study, TEXT)
     page = signed_in.get(reverse("questions", args=[study.pk])).content.decode()
     ranking = study.rankings.first()
-    assert all(question.split()[0] in page for question in ranking.questions) and "Our page" in page and "Put in" in page
+    assert all(question.split()[0] in page for question in ranking.questions) and "Our page" in page and "Add to outline" in page
     rows = list(
         csv.DictReader(io.StringIO(signed_in.get(reverse("questions", args=[study.pk]), {"format": "csv"}).content.decode("utf-8-sig")))
     )

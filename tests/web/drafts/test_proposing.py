@@ -72,7 +72,7 @@ def test_a_proposal_is_taken_and_stays_settled_while_it_stands(draft: Draft, act
     found = asked(signed_in, draft)
     assert (
         proposal["key"] not in {one["key"] for one in found["proposals"]}
-        and "Settled before" in found["panel"]
+        and "Accepted and dismissed" in found["panel"]
         and "Ada Marl" in found["panel"]
     )
     save(actor, draft.pk, Text.cleaned(json.loads(json.dumps(Revision.objects.get(cause="proposal").document))), draft.version)

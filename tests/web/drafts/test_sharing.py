@@ -62,10 +62,10 @@ def test_a_visitor_writes_under_their_name_in_this_draft(draft: Draft, signed_in
     desk = guest.get(reverse("guest-desk", args=[draft.pk])).content.decode()
     assert (
         "Rake out" in desk
-        and "Not for this page" not in desk
+        and "Ignore for this page" not in desk
         and token not in desk
         and "/studies/" not in desk
-        and "Work out proposals" not in desk
+        and "Suggest edits" not in desk
     )
     answer = saved(guest, draft, "<p>Other words altogether, from outside.</p>", draft.version)
     assert answer.status_code == 200 and answer.json()["core"] and answer.json()["version"] == draft.version + 1

@@ -46,9 +46,9 @@ def test_what_is_not_for_this_page_goes_off_the_list_and_never_raises_the_score(
     assert after.score.aim <= before.score.aim and after.score.excused > 0.0
     assert target not in {f"terms:{edit.finding.subject_key}" for edit in after.edits if edit.finding.check == "use_term"}
     shown = panel(signed_in, draft, panel="edits")
-    assert "Not for this page" in shown and "Said of this text" in shown
+    assert "Ignore for this page" in shown and "Marked by you" in shown
     core = json.loads(signed_in.get(reverse("draft-panel", args=[draft.pk])).content)["core"]
-    assert (after.score.excused >= 0.5) == ("excused" in core)
+    assert (after.score.excused >= 0.5) == ("ignored" in core)
     signed_in.post(reverse("take-back-statement", args=[draft.pk, Statement.objects.get().pk]))
     assert measure_stored(draft).score == before.score
 
@@ -160,7 +160,7 @@ def test_words_of_people_are_drawn_where_they_count(draft: Draft, actor: Actor, 
     stating.state(actor, draft.pk, "there", "images_with_alt", name="images", count=3)
     assert "state-struck" in panel(signed_in, draft, panel="terms") and "state-word" in panel(signed_in, draft, panel="structure")
     core = json.loads(signed_in.get(reverse("draft-panel", args=[draft.pk])).content)["core"]
-    assert "core-excused" in core and "points excused" in core
+    assert "core-excused" in core and "points ignored" in core
     assert "state-struck" in panel(signed_in, draft, panel="why")
 
 

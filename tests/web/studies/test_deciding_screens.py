@@ -197,7 +197,7 @@ def test_an_entity_is_added_and_its_kind_put_right(signed_in: Client, study: Stu
     own = next(e for e in yardstick_of(study).entities if e.own)
     assert (own.name, own.kind) == ("Aunt Mabel", "person")
     page = signed_in.get(reverse("entities", args=[study.pk])).content.decode()
-    assert "Take back Aunt Mabel" in page
+    assert "Undo Aunt Mabel" in page
 
 
 def test_secondary_keywords_are_changed_later(signed_in: Client, study: Study) -> None:

@@ -3,8 +3,8 @@
 core_sample-no_score = No score yet
 core_sample-no_aim = no aim
 core_sample-aim = aim { $aim }
-core_sample-excused = { $points } points excused
-core_sample-excused_why = { $points } points excused: not for this page, or taken from it by a competitor
+core_sample-excused = { $points } points ignored
+core_sample-excused_why = { $points } points ignored: you marked them so for this page, or a competitor took them from it
 core_sample-part = { $part } { $points } of { $most }
 core_sample-score = Score { $total } of 100; { $aim }; { $parts }
 core_sample-earned = { $part }: { $points } of { $most } points, earned
@@ -15,8 +15,8 @@ core_sample-lacks = { $part }: { $points } of { $most } points, the rest lacks
 aim-none = no aim
 aim-firm = aim { $aim }
 aim-interval = aim { $aim } to { $enough }
-aim-on_word = { $points } on your word
-aim-excused = { $points } excused
+aim-on_word = { $points } because you say so
+aim-excused = { $points } ignored
 aim-as_proposed = { $said }; as proposed { $total }, aim { $aim }
 
 ## range strips, marks on a scale, months, the score over time
@@ -36,17 +36,17 @@ curve-now = now { $score }
 
 ## states, and what a person's word adds to them
 
-label-state-absent = absent
+label-state-absent = missing
 label-state-below = below
 label-state-within = within
 label-state-above = above
 label-state-only_mentioned = only mentioned
 label-state-recognised = recognised
 label-state-covered = covered
-label-state-headed = headed
+label-state-headed = has a heading
 label-state-perhaps_covered = perhaps covered
-state-on_word = { $state }, on somebody's word
-state-excused = { $state }, excused
+state-on_word = { $state }, counted because you say so
+state-excused = { $state }, ignored
 
 ## exports
 

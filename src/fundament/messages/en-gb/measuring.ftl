@@ -184,7 +184,7 @@ reason-entity_mentioned = Named { $uses ->
        *[other] { $uses } times
     }, with too few of the words that competitors write beside it: { LIST($context) }.
 reason-entity_absent = Not named; { $pages } of { $of } competitors do.
-reason-subtopic_headed = A heading of its own, with the text to it.
+reason-subtopic_headed = It has a heading, with the text to it.
 reason-subtopic_headed_only = A heading of its own, but little text that answers it.
 reason-subtopic_headed_perhaps = A heading of its own; the text perhaps answers it, which counts half: “{ $sentence }”
 reason-subtopic_perhaps = Perhaps answered, which counts half: “{ $sentence }”
@@ -203,7 +203,7 @@ reason-body_exact = { $sentences } { $sentences ->
         [one] sentence holds
        *[other] sentences hold
     } the exact keyword; { SPAN($target) } earn the points, the middle half of the competitors has { SPAN($usual) }.
-reason-keyword_whole = It is there word for word.
+reason-keyword_whole = The exact keyword is there.
 reason-keyword_in_part = Part of it is there.
 reason-keyword_absent = It is not there.
 reason-secondary = { $found } of { $asked } secondary keywords that the competitors have here are there too.
@@ -352,9 +352,9 @@ check-length_without = It has { $characters } { $characters ->
 check-title = { SPAN($target) } characters with the keyword early are shown whole. Write one.
 check-description = { SPAN($target) } characters that hold the keyword are shown whole. Write one.
 check-h1-none = There is no H1. Add one that holds the keyword.
-check-h1-without = The H1 does not hold the keyword word for word. Put it in.
-check-move_use-opening = The keyword stands word for word first in block { $block } of the text, and not in its first 100 words. Move that sentence up.
-check-move_use-h2 = No H2 holds the keyword word for word. Put it into “{ $heading }”, or into another H2.
+check-h1-without = The H1 does not hold the exact keyword. Add it.
+check-move_use-opening = The exact keyword stands first in block { $block } of the text, and not in its first 100 words. Move that sentence up.
+check-move_use-h2 = No H2 holds the exact keyword. Put it into “{ $heading }”, or into another H2.
 check-move_use-from_text = The running text has it { $uses ->
         [1] once
         [2] twice

@@ -17,7 +17,7 @@ plan-kinds = Of { $read } { $read ->
         [one] result
        *[other] results
     } that were read: { LIST($kinds) }.
-plan-no_outline = There is no outline yet. The subtopics most competitors head are: { LIST($subtopics) }.
+plan-no_outline = There is no outline yet. The subtopics that most competitors have a heading for are: { LIST($subtopics) }.
 plan-section_facts = about { $words } { $words ->
         [one] word
        *[other] words
@@ -33,7 +33,7 @@ plan-head_description = { SPAN($length) } characters, with the keyword; say what
 plan-head_shared = Words the competitors' title tags share: { LIST($words) }. Say something that theirs do not.
 plan-statements_said = Three competitors or more say this, each in its own words. Say it in yours, or know why you do not; figures that differ are worth checking. It counts nothing in the score.
 plan-terms_said = Uses at the planned length, in full sentences. Write naturally: above the most it costs a little, and a list of terms earns nothing.
-plan-terms_cut = The { $shown } heaviest of { $all }; the application and the JSON and table exports have all.
+plan-terms_cut = The { $shown } most important of { $all }; the application and the JSON and table exports have all.
 plan-entities_said = Name these where they belong, near the words beside them: that is how they are understood.
 plan-questions_said = In how many of the competitors an answer was found; answers nobody gives are room for you.
 plan-last = What no program can check: facts and prices, your own experience, photographs of your own. What the competitors have in common is where a text begins, not what makes it good.
@@ -41,8 +41,8 @@ plan-searches = searched { $volume } { $volume ->
         [one] time
        *[other] times
     } a month
-plan-secondary_facts = on { $whole } of { $pages } pages word for word, headed on { $headed }
-hard-in_title = the title tag of { $count } of the first { $pages } has the keyword word for word
+plan-secondary_facts = on { $whole } of { $pages } pages exact, in a title or heading on { $headed }
+hard-in_title = the title tag of { $count } of the first { $pages } has the exact keyword
 hard-in_heading = an H1 or H2 of { $count } of them has it
 hard-in_address = the address of { $count } of them has its words
 hard-score = their scores are { $median } at the median
@@ -75,12 +75,12 @@ outline_move-up = Up
 outline_move-down = Down
 outline_move-in = One level in
 outline_move-out = One level out
-outline_move-remove = Take out
+outline_move-remove = Remove
 
 ## demand_standing
 
 demand_standing-term = among the terms
 demand_standing-outline = in the outline
 demand_standing-secondary = a secondary keyword
-outline_send-named = Put in “{ $name }”
-outline_send-short = Put in
+outline_send-named = Add “{ $name }” to the outline
+outline_send-short = Add to outline

@@ -58,7 +58,7 @@ members-you = you
 members-role_of = Role of { $user }
 members-change = Change
 members-link_for_a_new_password = Link for a new password
-members-let_go = Let go
+members-let_go = Remove
 members-invite_somebody = Invite somebody
 members-for_whom_only_you_see = For whom (only you see it)
 members-links_that_are_open = Links that are open
@@ -68,8 +68,8 @@ members-name_of_the_workspace = Name of the workspace
 members-logo = Logo
 members-the_logo_of = The logo of { $workspace }
 members-for_plans_and_reports_on = For plans and reports on paper: PNG or JPEG, up to 2 MB
-members-take_it = Take it
-members-take_it_away = Take it away
+members-take_it = Use it
+members-take_it_away = Remove it
 members-without_a_note = without a note
 
 ## accounts/new_password.html

@@ -5,9 +5,9 @@ compare-is_too_long_to_be = “{ $draft }” is too long to be measured. { $page
 compare-beside_competitors_of_figures = “{ $draft }” beside { $pages } { $pages ->
         [one] competitor
        *[other] competitors
-    }: { $differing } of { $total } figures are not as usual.
+    }: { $differing } of { $total } figures are outside the usual range.
 compare-competitors_side_by_side_with = { $pages } competitors side by side. With a draft, ours stands first.
-compare-what_is_not_as_usual = what is not as usual
+compare-what_is_not_as_usual = outside the usual range
 compare-competitors_of = Competitors ({ $pages } of { $every })
 compare-at_most_ten_at_once = At most ten at once.
 compare-comparison = Comparison

@@ -9,7 +9,7 @@ compare_revisions-passages_differ_stayed = { $changed } { $changed ->
         [one] differs
        *[other] differ
     }, { $same } stayed.
-compare_revisions-word_for_word_the_same = Word for word the same.
+compare_revisions-word_for_word_the_same = The same text.
 compare_revisions-the_score_went_from_to = The score went from { $total } to { $total_2 }, both measured against the competitors of today; { $score }.
 compare_revisions-so_much_differs_here_that = So much differs here that some passages are compared in large pieces: more of their words may have stayed than is shown.
 compare_revisions-part = Part
@@ -23,13 +23,13 @@ compare_revisions-meta_description = Meta description:
 ## drafts/text/exports.html
 
 exports-export_fundament = { $draft }: export · Fundament
-exports-take_it_out = { $draft }: take it out
+exports-take_it_out = { $draft }: export
 exports-back_to_the_text = Back to the text
 exports-title_tag_and_meta_description = Title tag and meta description
 exports-go_along = go along
 exports-stay_here = stay here
 exports-what_of_this_draft_it = What of this draft it does not hold
-exports-take_out = Take out
+exports-take_out = Export
 exports-everything_goes_along = Everything goes along
 exports-copy_with_its_formats = Copy with its formats
 exports-html_and_markdown_with_pictures = HTML and Markdown with pictures come as a ZIP file with the pictures beside the text. The words of what a format does not hold are in the file all the same.
@@ -52,10 +52,10 @@ drafts-scored_by_an_earlier_version = scored by an earlier version; open it to s
 drafts-not_scored = not scored
 drafts-the_outline_becomes_what_the = The outline becomes what the H2 and H3 of this draft are; notes stay
 drafts-make_the_outline_of_it = Make the outline of it
-drafts-no_draft_was_put_away = No draft was put away.
+drafts-no_draft_was_put_away = No archived drafts.
 drafts-no_draft_yet_give_one = No draft yet. Give one a name and begin to write, or paste a text into it; the score follows as you type.
 drafts-drafts_in_use = Drafts in use
-drafts-drafts_put_away = Drafts put away
+drafts-drafts_put_away = Archived drafts
 
 ## drafts/text/measured_against.html
 
@@ -107,10 +107,10 @@ revisions-revisions_of = Revisions of “
 revisions-what_moved_it_the_last = What moved it, the last { $steps } steps
 revisions-step = Step
 revisions-aim = Aim
-revisions-keep_the_text_as_it = Keep the text as it is now under the name
+revisions-keep_the_text_as_it = Keep the present text under the name
 revisions-before_the_second_round = Before the second round
 revisions-compare_the_two_that_are = Compare the two that are chosen
-revisions-the_second_is_the_text = the second is the text as it is now
+revisions-the_second_is_the_text = the second is the present text
 revisions-first = First
 revisions-second = Second
 revisions-why_it_was_kept = Why it was kept
@@ -136,6 +136,6 @@ revisions-changed_2 = Changed
 revisions-missing_2 = Missing
 revisions-not_looked_at_since = not looked at since
 revisions-read_the_page = Read the page
-revisions-the_text_as_it_is = The text as it is now is at
+revisions-the_text_as_it_is = Published at
 revisions-since = since
 revisions-what_was_done_to_this = What was done to this draft

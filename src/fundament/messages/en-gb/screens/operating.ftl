@@ -1,6 +1,6 @@
 ## operating/page.html
 
-operating-operating_fundament = Operating · Fundament
+operating-operating_fundament = Administration · Fundament
 operating-jobs_were_given_up = { $faileds } { $faileds ->
         [one] job was
        *[other] jobs were

@@ -9,7 +9,7 @@ actions-undone_2 = undone
 
 ## parts/additions.html
 
-additions-take_back = Take back { $row }
+additions-take_back = Undo { $row }
 
 ## parts/call_form.html
 
@@ -42,9 +42,9 @@ deciding_bar-tick_rows_or_open_one = Tick rows, or open one
 deciding_bar-help_with_key = { $help } (key { $key })
 deciding_bar-the_ticked_ones_count_as = The ticked ones count as one from now on (key j)
 deciding_bar-join_j = Join <kbd>j</kbd>
-deciding_bar-put_all_back = Put all { $decided } back
+deciding_bar-put_all_back = Reset all { $decided }
 deciding_bar-row_space_tick_enter_open = <kbd>↑</kbd> <kbd>↓</kbd> row, <kbd>Space</kbd> tick, <kbd>Enter</kbd> open, <kbd>Esc</kbd> close
-deciding_bar-o_put_in = , <kbd>o</kbd> put in
+deciding_bar-o_put_in = , <kbd>o</kbd> add to outline
 
 ## parts/drawer_head.html
 
@@ -91,8 +91,8 @@ study-yardstick = Yardstick
 study-entities = Entities
 study-plan = Plan
 study-history = History
-study-this_study_was_put_away = This study was put away on { $archived_at }. Nothing of it is lost.
-study-take_it_back = Take it back
+study-this_study_was_put_away = This study was archived on { $archived_at }. Nothing of it is lost.
+study-take_it_back = Restore
 study-the_figures_are_being_worked = The figures are being worked out for the competitors chosen now.
 study-until_then_you_see_those = Until then you see those of the choice before.
 study-these_figures_were_made_by = These figures were made by version { $version } of the measuring core; a newer one may give other numbers. They are made anew from the pages as they were read, without asking for them again.
@@ -128,6 +128,6 @@ table-search_terms = Search { $total } terms
 
 ## parts/undone.html
 
-undone-taken_back = Taken back: { $verb }
+undone-taken_back = Undone: { $verb }
 undone-undo_the_one_before = Undo the one before: { $verb }
 undone-ctrl_z = Ctrl Z

@@ -5,11 +5,11 @@ sites-your_own_sites_their_pages = Your own sites: their pages, and what each pa
 sites-site = Site
 sites-read = Read
 sites-sitemap_read = Sitemap read
-sites-no_site_was_put_away = No site was put away.
+sites-no_site_was_put_away = No archived sites.
 sites-no_site_yet_give_the = No site yet. Give the address of your own: its sitemap says which pages it has.
 sites-a_further_site = A further site
 sites-www_site_example = www.site.example
-sites-its_sitemap_is_read_at = Its sitemap is read at once, the pages when you say so.
+sites-its_sitemap_is_read_at = Its sitemap is read at once; you start the reading of its pages.
 sites-add_the_site = Add the site
 
 ## sites/site.html
@@ -40,7 +40,7 @@ site-read_pages = Read { $new } { $new_2 ->
 site-try_again = Try { $failed } again
 site-search_the_addresses = Search the addresses
 site-meant_for_the_keyword = Meant for the keyword
-site-what_is_said_of_it = What is said of it
+site-what_is_said_of_it = Settings
 site-its_own_names_parted_by = Its own names, parted by commas
 site-sitemap = Sitemap
 site-looked_for_in_robots_txt = looked for in robots.txt and the usual places

@@ -91,7 +91,7 @@ term-bad = bad
 ## studies/decisions/terms.html
 
 terms-terms_fundament = { $keyword }: terms · Fundament
-terms-terms_are_on_at_least = { $total } terms; { $shared } are on at least three fifths of the competitors. The heaviest are { $heaviest }.
+terms-terms_are_on_at_least = { $total } terms; { $shared } are on at least three fifths of the competitors. The most important are { $heaviest }.
 terms-are_decided_by_hand = { $decided } { $decided ->
         [one] is
        *[other] are
@@ -145,7 +145,7 @@ yardstick-back_to_what_is_proposed = Back to what is proposed, { $proposed_words
 yardstick-length_and_structure = Length and structure
 yardstick-range_over_the_competitors = Range over the competitors
 yardstick-least = Least
-yardstick-middle_half = Middle half
+yardstick-middle_half = Usual range
 yardstick-median = Median
 yardstick-most = Most
 yardstick-hairline_least_to_most_bar = Hairline: least to most. Bar: the middle half. Notch: the median. Each fine tick is a competitor: point at it for its name, click to see what was read of it. An arrow at the end is one beyond the scale. Pages far off the others are left out of the ranges.
@@ -153,10 +153,10 @@ yardstick-our_mark_and_ours_are = Our mark and <em>ours</em> are of
 yardstick-as_it_stands = as it stands;
 yardstick-shows_other_drafts_and_every = shows other drafts and every page.
 yardstick-secondary_keywords = Secondary keywords
-yardstick-headed = Headed
+yardstick-headed = In a heading
 yardstick-pages_of = { $whole } of { $pages }
 yardstick-decision_on = Decision on { $phrase }
-yardstick-on_how_many_competitors_pages = On how many competitors' pages. In part: all its words in one sentence. Headed: all its words in the title tag, H1 or an H2. Must counts one and a half times, may half, a dropped one nothing, for the competitors too.
+yardstick-on_how_many_competitors_pages = On how many competitors' pages. Partial: all its words in one sentence. In a heading: all its words in the title tag, H1 or an H2. Required counts one and a half times, optional half, an ignored one nothing, for the competitors too.
 yardstick-none_yet_phrases_the_page = None yet. Phrases the page should answer beside the keyword; they count in placement, as far as competitors have them.
 yardstick-change_them = Change them
 yardstick-add_some = Add some

@@ -23,7 +23,7 @@ outline-the_competitors_share_no_subtopic = The competitors share no subtopic: n
 outline-what_was_joined_or_split = What was joined or split ({ $additions })
 outline-behind_this_subtopic_or_a = Behind this subtopic, or a section of the outline
 outline-our_outline = Our outline
-outline-put_in_what_is_proposed = Put in what is proposed
+outline-put_in_what_is_proposed = Add what is proposed
 outline-begin_a_draft_with_it = Begin a draft with it
 outline-a_heading_of_your_own = A heading of your own
 outline-level = Level
@@ -34,7 +34,7 @@ outline-alt_alt_move_alt_alt = <kbd>Alt ↑</kbd> <kbd>Alt ↓</kbd> move, <kbd>
 ## studies/plan/outline_line.html
 
 outline-words = { $planned_words } words
-outline-ours_alone = ours alone
+outline-ours_alone = only on our page
 outline-notes = , notes
 outline-no_competitor_chosen_now_has = , no competitor chosen now has it
 
@@ -49,7 +49,7 @@ outline_node-section = Section: { $heading }
 outline_node-theirs_words = Theirs: “{ $heading }”, { $planned_words } words
 outline_node-notes = , notes “{ $notes }”
 outline_node-yours_is_below_save_it = . Yours is below; save it to put it in the place of theirs, or close to leave theirs.
-outline_node-covers_headed_on_of_competitors = Covers “{ $label }”, headed on { $pages } of { $pages_2 } competitors:
+outline_node-covers_headed_on_of_competitors = Covers “{ $label }”, with a heading on { $pages } of { $pages_2 } competitors:
 outline_node-notes_for_the_writer = Notes for the writer
 outline_node-planned_words = Planned words
 outline_node-entities_for_this_section = Entities for this section
@@ -99,7 +99,7 @@ plan-no_three_of_the_competitors = No three of the competitors say the same of o
 
 ## studies/plan/subtopic_part.html
 
-subtopic-weight_of_headed_on_of = Weight { $weight } of 100; headed on { $pages } of { $pages_2 } competitors, usually as H{ $level }
+subtopic-weight_of_headed_on_of = Weight { $weight } of 100; with a heading on { $pages } of { $pages_2 } competitors, usually as H{ $level }
 subtopic-asked_as_a_question = , asked as a question
 subtopic-tick = Tick “{ $heading_text }”
 subtopic-words_below = { $url }, { $heading_words } words below

@@ -8,7 +8,7 @@ bring-read_this_file_in_its = Read this file in its place
 ## studies/results/history.html
 
 history-history_fundament = { $study }: history · Fundament
-history-what_was_done_to_this = What was done to this study, the last first. What has an Undo can be taken back as long as nothing it changed was changed again.
+history-what_was_done_to_this = What was done to this study, the last first. It can be undone as long as nothing it changed was changed again.
 history-nothing_was_noted_yet = Nothing was noted yet.
 history-the_pages_as_they_came = The pages as they came
 history-they_were_kept_when_they = They were kept when they were read. Reading them anew tells whether today's reader, or this installation, comes to the same; where it does not, the figures follow and the differences stand here.
@@ -36,11 +36,11 @@ studies-studies_fundament = Studies · Fundament
 studies-a_study_is_a_keyword = A study is a keyword in a market, with the pages that rank for it.
 studies-search_the_studies = Search the studies
 studies-folders = Folders
-studies-tick_studies_to_put_them = Tick studies to put them into a folder
+studies-tick_studies_to_put_them = Tick studies to move them to a folder
 studies-folder = Folder
 studies-folder_empty_for_none = Folder; empty for none
-studies-put_them_in = Put them in
-studies-rename_so = Rename “{ $folder }” so
+studies-put_them_in = Move to folder
+studies-rename_so = Rename “{ $folder }”
 studies-tick = Tick
 studies-opened = Opened
 studies-tick_2 = Tick { $study }
@@ -52,7 +52,7 @@ studies-the_same_results_and_decisions = The same results and decisions once mor
 studies-duplicate = Duplicate { $study }
 studies-duplicate_2 = Duplicate
 studies-no_study_has_in_its = No study has “{ $search }” in its keyword or name.
-studies-no_study_was_put_away = No study was put away.
+studies-no_study_was_put_away = No archived studies.
 studies-no_study_yet_open_one = No study yet. Open one with the keyword your page should answer; Fundament reads the pages that rank for it and says what they have in common.
 studies-open_the_first_study = Open the first study
 
@@ -93,7 +93,8 @@ reading-leave_out = Leave out
 reading-make_it_anew = Make it anew
 reading-words_count_in_blocks_headings = { $word_count } words count, in { $main_blocks } blocks; { $headings } headings. It was taken for: { $kind }.
 reading-nothing_was_left_out = Nothing was left out.
-reading-if_a_block_was_judged = If a block was judged wrongly, take it in or leave it out; every figure of the study follows.
+reading-if_a_block_was_judged = If a block was judged wrongly, include it or leave it out. Every figure of the study follows.
+reading-include = Include
 reading-undo_the_decisions_made_by = Undo the { $corrections } { $corrections ->
         [one] decision
        *[other] decisions
@@ -102,7 +103,7 @@ reading-left_out_blocks = Left out, { $reason }: { $runs } { $runs ->
         [one] block
        *[other] blocks
     }
-reading-take_all_in = Take all { $runs } in
+reading-take_all_in = Include all { $runs }
 
 ## studies/results/results.html
 
@@ -127,7 +128,7 @@ results-competitors = { $chosen } { $chosen ->
        *[other] competitors
     }
 results-of_them_compared = , { $pages } of them compared
-results-words_for_the_middle_half = , { $structure_words } words for the middle half;
+results-words_for_the_middle_half = , usually { $structure_words } words;
 results-their_scores_reach_the_aim = their scores reach { $scores }, the aim is
 results-an_interval_to_until_there = an interval, { $aim } to { $enough }, until there are five
 results-too_few_to_score_them = too few to score them against each other
@@ -136,10 +137,10 @@ results-competitors_there_are_no_figures = { $chosen } { $chosen ->
        *[other] competitors
     }; there are no figures.
 results-no_competitor_is_chosen_keep = No competitor is chosen. Keep at least one, better five or more.
-results-against_you = Against you:
-results-in_your_favour = In your favour:
+results-against_you = Harder:
+results-in_your_favour = Easier:
 results-two_intents_rank_here = Two intents rank here.
-results-pages_that_tell_and_pages = Pages that tell and pages that sell:
+results-pages_that_tell_and_pages = Advice pages and shop pages:
 results-pages_with = { $pages } { $pages ->
         [one] page
        *[other] pages
@@ -152,7 +153,10 @@ results-of_kept = ({ $kept } of { $pages } kept)
 results-open_another_study = Open another study
 results-back_to_the_proposed_choice = Back to the proposed choice
 results-undo = Undo: { $verb }
-results-read_the_that_failed_again = Read the { $failed } that failed again
+results-read_the_that_failed_again = Retry { $failed } failed { $failed ->
+        [one] page
+       *[other] pages
+    }
 results-add_a_page = Add a page
 results-or_a_file_saved_in = or a file saved in your browser
 results-add_and_read_it = Add and read it
