@@ -27,9 +27,9 @@ def test_rows_are_decided_on_by_keys_alone(page: Page, study: Study, draft: Draf
     page.keyboard.press("Enter")
     expect(page.locator("#drawer mark").first).to_be_visible()
     page.keyboard.press("d")
-    expect(page.locator("#decided")).to_contain_text("dropped")
+    expect(page.locator("#decided")).to_contain_text("ignored")
     expect(page.locator("#decided .moved-score")).to_contain_text("Guide")  # what it does to the draft
-    expect(page.locator("#drawer")).to_contain_text("Dropped")
+    expect(page.locator("#drawer")).to_contain_text("Ignored")
     assert decided(study) == {first: "dropped"}
     assert find_barriers(page) == []
     expect(page.locator(f"#open-{second}")).to_be_focused()  # the dropped one has gone to the end
@@ -62,7 +62,7 @@ def test_letters_typed_into_a_field_decide_nothing(page: Page, study: Study, ser
     page.keyboard.press("Enter")  # a note alone is no decision
     expect(page.locator("#trouble")).to_contain_text("A note goes with a decision")
     expect(page.locator("#drawer #note")).to_have_value("kept dark my way")
-    page.click("#drawer button:has-text('Must')")
+    page.click("#drawer button:has-text('Required')")
     expect(page.locator("#drawer")).to_contain_text("kept dark my way”")
     assert list(decided(study).values()) == ["must"]
 

@@ -88,9 +88,9 @@ def test_two_people_at_one_decision_are_asked(page: Page, study: Study, actor: A
     asked = page.get_by_role("alert").filter(has_text="dana decided on")
     expect(asked).to_be_visible()
     assert find_barriers(page) == []
-    asked.get_by_role("button", name="Mine holds: dropped").click()
-    expect(page.locator("#decided")).to_contain_text("dropped")
-    expect(page.locator(f"tr[data-row='{key}']")).to_contain_text("dropped")
+    asked.get_by_role("button", name="Mine holds: ignored").click()
+    expect(page.locator("#decided")).to_contain_text("ignored")
+    expect(page.locator(f"tr[data-row='{key}']")).to_contain_text("ignored")
 
 
 def test_the_screens_of_files_notes_and_demand_have_no_barriers_and_fit_a_phone(page: Page, study: Study, server: str) -> None:

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 from typing import Any
 
+from django.db import models
 from django.utils.functional import lazy
 
 from fundament.core.message import Message
@@ -30,3 +31,16 @@ def choices_of(group: str, *keys: str) -> tuple[tuple[str, Any], ...]:
 _later = lazy(words, str)
 _label_later = lazy(label, str)
 language_later = lazy(language_name, str)
+
+
+class _KeyField(models.CharField):
+    def deconstruct(self) -> Any:
+        """As a plain column."""
+        name, _, args, kwargs = super().deconstruct()
+        kwargs.pop("choices", None)
+        return name, "django.db.models.CharField", args, kwargs
+
+
+def key_field(**settings: Any) -> Any:
+    """A column of keys with their labels. Labels are words of the interface, so migrations know nothing of them: another wording, another language, another key makes none."""
+    return _KeyField(**settings)

@@ -31,9 +31,9 @@ def test_a_term_is_dropped_given_a_target_and_put_back(signed_in: Client, study:
     moved = yardstick_of(study)
     assert next(t for t in moved.terms if t.key == term.key).weight == 0
     page = signed_in.get(reverse("terms", args=[study.pk])).content.decode()
-    assert "1 is decided by hand" in page and ">dropped<" in page
+    assert "1 is decided by hand" in page and ">ignored<" in page
     part = signed_in.get(reverse("term", args=[study.pk, term.key])).content.decode()
-    assert "Dropped" in part and "not &lt;b&gt;ours&lt;/b&gt;" in part and actor.person.shown in part and "As proposed" in part
+    assert "Ignored" in part and "not &lt;b&gt;ours&lt;/b&gt;" in part and actor.person.shown in part and "Reset" in part
     decide(signed_in, study, term.key, action="own target", low="3")
     made = Decision.objects.get()
     assert (made.action, made.low, made.high) == ("own target", 3, 3)
@@ -220,7 +220,7 @@ def test_two_who_decide_otherwise_at_once_are_asked(signed_in: Client, study: St
     sent = {"kind": "terms", "key": key, "action": "dropped", "seen": seen}
     answer = signed_in.post(reverse("decide", args=[study.pk]), sent, headers={"HX-Request": "true"})
     page = answer.content.decode()
-    assert "bea decided on" in page and "kept" in page and "Mine holds: dropped" in page
+    assert "bea decided on" in page and "kept" in page and "Mine holds: ignored" in page
     assert Decision.objects.get(study=study, key=key).action == "kept"
     answer = signed_in.post(reverse("decide", args=[study.pk]), {**sent, "over": "yes"}, headers={"HX-Request": "true"})
     assert Decision.objects.get(study=study, key=key).action == "dropped" and "Undo" in answer.content.decode()
@@ -254,7 +254,7 @@ def test_a_secondary_keyword_is_decided_on_where_it_is_read(signed_in: Client, s
     answer = signed_in.post(reverse("decide", args=[study.pk]), {"kind": "secondary", "key": key, "action": "dropped"})
     assert answer.status_code == 302 and yardstick_of(study).secondary_factors == (0.0, 1.0)
     assert yardstick_of(study).page_scores != before.page_scores
-    assert "dropped" in signed_in.get(reverse("study-history", args=[study.pk])).content.decode()
+    assert "ignored" in signed_in.get(reverse("study-history", args=[study.pk])).content.decode()
     set_secondary_keywords(actor, study.pk, ["raking out joints"])  # taken off, its decision is kept
     settle(study)
     assert yardstick_of(study).secondary_factors == () and Decision.objects.filter(study=study, key=key).exists()

@@ -75,22 +75,22 @@ label-column-matrix = On the competitors
 label-column-in_outline = Outline
 label-column-in_outline-help = Where it is in our outline; Add (key o) adds it there
 label-column-decision = Decision
-label-decide-kept = Keep
+label-decide-kept = Always keep
 label-decide-kept-help = It stays when the competitors change
-label-decide-dropped = Drop
+label-decide-dropped = Ignore
 label-decide-dropped-help = It counts nothing; its points go to the others of its kind
-label-decide-must = Must
+label-decide-must = Required
 label-decide-must-help = One and a half times its weight
-label-decide-may = May
+label-decide-may = Optional
 label-decide-may-help = Half its weight
-label-decide-as_proposed = As proposed
+label-decide-as_proposed = Reset
 label-decide-as_proposed-help = Resets what was decided on it
-label-decided-as_proposed = as proposed again
-label-decided-kept = kept
-label-decided-dropped = dropped
+label-decided-as_proposed = reset
+label-decided-kept = always kept
+label-decided-dropped = ignored
 label-decided-own_target = own target
-label-decided-must = must
-label-decided-may = may
+label-decided-must = required
+label-decided-may = optional
 label-column-competitor = Competitor
 label-column-rank = Rank
 label-column-words = Words
@@ -254,11 +254,11 @@ label-job_trouble-ended = ended its process
 
 ## label.action
 
-label-action-kept = Kept
-label-action-dropped = Dropped
+label-action-kept = Always kept
+label-action-dropped = Ignored
 label-action-own_target = Own target
-label-action-must = Must
-label-action-may = May
+label-action-must = Required
+label-action-may = Optional
 
 ## label.addition
 

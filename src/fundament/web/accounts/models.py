@@ -11,7 +11,7 @@ from django.contrib.auth.models import AbstractUser
 from django.db import models
 
 from fundament.messages import words
-from fundament.web.templating import choices_of
+from fundament.web.templating import choices_of, key_field
 
 TIME_ZONES = sorted(zoneinfo.available_timezones() - {"localtime", "Factory"})
 INTERFACE_LANGUAGES = choices_of("interface_language", "en-gb")
@@ -23,7 +23,7 @@ class Person(AbstractUser):
 
     display_name = models.CharField(max_length=150, blank=True)
     time_zone = models.CharField(max_length=64, default="Europe/London")
-    language = models.CharField(max_length=10, choices=INTERFACE_LANGUAGES, default="en-gb")
+    language = key_field(max_length=10, choices=INTERFACE_LANGUAGES, default="en-gb")
     memberships_of_request: list[Membership] | None = None  # where they came with the person, see PersonBackend
 
     @property
@@ -66,7 +66,7 @@ class Membership(models.Model):
 
     workspace = models.ForeignKey(Workspace, on_delete=models.CASCADE, related_name="memberships")
     user = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="memberships")
-    role = models.CharField(max_length=20, choices=ROLES, default="writer")
+    role = key_field(max_length=20, choices=ROLES, default="writer")
 
     class Meta:
         constraints = (models.UniqueConstraint(fields=["workspace", "user"], name="one_membership_each"),)
@@ -93,7 +93,7 @@ class Invitation(Link):
     """A link that makes whoever opens it a member."""
 
     workspace = models.ForeignKey(Workspace, on_delete=models.CASCADE, related_name="invitations")
-    role = models.CharField(max_length=20, choices=ROLES, default="writer")
+    role = key_field(max_length=20, choices=ROLES, default="writer")
     note = models.CharField(max_length=200, blank=True)  # for whom it was made
     used_by = models.ForeignKey(settings.AUTH_USER_MODEL, null=True, blank=True, on_delete=models.SET_NULL, related_name="+")
 

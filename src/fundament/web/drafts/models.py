@@ -15,7 +15,7 @@ from fundament.messages import words
 from fundament.web.accounts.models import Workspace
 from fundament.web.sites.models import Page
 from fundament.web.studies.models import Consensus, Study
-from fundament.web.templating import choices_of
+from fundament.web.templating import choices_of, key_field
 
 
 class Draft(models.Model):
@@ -78,7 +78,7 @@ class Statement(models.Model):
     OF_PASSAGES = ("ours", "fine")
 
     draft = models.ForeignKey(Draft, on_delete=models.CASCADE, related_name="statements")
-    kind = models.CharField(max_length=12, choices=KINDS)
+    kind = key_field(max_length=12, choices=KINDS)
     target = models.CharField(max_length=200)
     name = models.CharField(max_length=200, blank=True)  # of the target, as it was called then
     count = models.PositiveSmallIntegerField(default=0)
@@ -110,7 +110,7 @@ class Revision(models.Model):
 
     draft = models.ForeignKey(Draft, on_delete=models.CASCADE, related_name="revisions")
     version = models.PositiveIntegerField()
-    cause = models.CharField(max_length=10, choices=CAUSES, default="kept")
+    cause = key_field(max_length=10, choices=CAUSES, default="kept")
     name = models.CharField(max_length=200, blank=True)
     title_tag = models.CharField(max_length=500, blank=True)
     meta_description = models.CharField(max_length=2000, blank=True)
@@ -146,7 +146,7 @@ class SettledProposal(models.Model):
     before = models.TextField(blank=True)
     after = models.TextField(blank=True)
     gain = models.FloatField(default=0.0)
-    verdict = models.CharField(max_length=10, choices=VERDICTS)
+    verdict = key_field(max_length=10, choices=VERDICTS)
     created_by = models.ForeignKey(settings.AUTH_USER_MODEL, null=True, on_delete=models.SET_NULL, related_name="+")
     created_at = models.DateTimeField(auto_now_add=True)
     stands = False  # whether its text is in the draft; filled in by `proposing.settled_of`

@@ -8,7 +8,7 @@ from django.conf import settings
 from django.db import models
 
 from fundament.web.accounts.models import Workspace
-from fundament.web.templating import choices_of
+from fundament.web.templating import choices_of, key_field
 
 
 class TableImport(models.Model):
@@ -26,7 +26,7 @@ class TableImport(models.Model):
     sheet = models.CharField(max_length=200, blank=True)
     fields = models.JSONField(null=True, blank=True)
     look = models.JSONField(null=True, blank=True)
-    state = models.CharField(max_length=10, choices=STATES, default="looking")
+    state = key_field(max_length=10, choices=STATES, default="looking")
     done = models.PositiveIntegerField(default=0)
     problem = models.JSONField(null=True, blank=True)
     result = models.CharField(max_length=300, blank=True)

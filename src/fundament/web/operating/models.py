@@ -6,7 +6,7 @@ from typing import ClassVar
 
 from django.db import models
 
-from fundament.web.templating import choices_of
+from fundament.web.templating import choices_of, key_field
 
 
 class JobTrouble(models.Model):
@@ -16,7 +16,7 @@ class JobTrouble(models.Model):
 
     job = models.BigIntegerField(db_index=True)
     task = models.CharField(max_length=100)
-    kind = models.CharField(max_length=10, choices=KINDS)
+    kind = key_field(max_length=10, choices=KINDS)
     reason = models.CharField(max_length=200, blank=True)
     at = models.DateTimeField(auto_now_add=True)
 

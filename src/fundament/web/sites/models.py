@@ -8,7 +8,7 @@ from django.db import models
 
 from fundament.core.version import READING_VERSION, STAGES
 from fundament.web.accounts.models import Workspace
-from fundament.web.templating import choices_of
+from fundament.web.templating import choices_of, key_field
 
 
 class RawResponse(models.Model):
@@ -92,7 +92,7 @@ class Site(models.Model):
     brand_words = models.JSONField(default=list, blank=True)
     sitemap = models.TextField(blank=True)
     pages_a_minute = models.PositiveSmallIntegerField(default=60)
-    state = models.CharField(max_length=10, choices=STATES, default="", blank=True)
+    state = key_field(max_length=10, choices=STATES, default="", blank=True)
     problem = models.JSONField(null=True, blank=True)
     notes = models.JSONField(default=list, blank=True)
     listed_at = models.DateTimeField(null=True, blank=True)  # when its sitemap was read last
@@ -117,7 +117,7 @@ class Page(models.Model):
     url = models.TextField()
     title = models.TextField(blank=True)
     reading = models.ForeignKey(StoredReading, null=True, blank=True, on_delete=models.PROTECT, related_name="pages")
-    state = models.CharField(max_length=6, choices=STATES, default="new")
+    state = key_field(max_length=6, choices=STATES, default="new")
     problem = models.JSONField(null=True, blank=True)
     kind = models.CharField(max_length=20, blank=True)
     words = models.PositiveIntegerField(null=True, blank=True)

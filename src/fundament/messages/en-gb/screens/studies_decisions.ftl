@@ -174,5 +174,5 @@ yardstick-confirm_the_plan = Confirm the plan
 yardstick-the_aim_by_planned_length = The aim by planned length
 yardstick-being_worked_out = Being worked out
 yardstick-where_the_keyword_stands = Where the keyword stands
-yardstick-uses_per_page_the_middle = Uses per page, the middle half of the competitors. In part: at least half of the keyword's words in one sentence or heading. The first 100 words hold
+yardstick-uses_per_page_the_middle = Uses per page, the middle half of the competitors. Partial: at least half of the keyword's words in one sentence or heading. The first 100 words hold
 yardstick-of_the_keyword_s_words = % of the keyword's words, on average.

@@ -7,7 +7,7 @@ from django.db import models
 
 from fundament.web.sites.models import Page
 from fundament.web.studies.models.study import Study
-from fundament.web.templating import choices_of
+from fundament.web.templating import choices_of, key_field
 
 
 class Identity(models.Model):
@@ -55,7 +55,7 @@ class Decision(models.Model):
     study = models.ForeignKey(Study, on_delete=models.CASCADE, related_name="decisions")
     kind = models.CharField(max_length=12)
     key = models.CharField(max_length=40)
-    action = models.CharField(max_length=12, choices=ACTIONS)
+    action = key_field(max_length=12, choices=ACTIONS)
     low = models.PositiveIntegerField(null=True, blank=True)  # of an own target, in uses
     high = models.PositiveIntegerField(null=True, blank=True)
     note = models.CharField(max_length=500, blank=True)
@@ -153,7 +153,7 @@ class Addition(models.Model):
 
     study = models.ForeignKey(Study, on_delete=models.CASCADE, related_name="additions")
     kind = models.CharField(max_length=12)
-    what = models.CharField(max_length=6, choices=WHATS)
+    what = key_field(max_length=6, choices=WHATS)
     key = models.CharField(max_length=40)
     name = models.CharField(max_length=500)
     names = models.JSONField(default=list)

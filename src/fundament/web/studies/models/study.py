@@ -16,7 +16,7 @@ from fundament.core.version import CONSENSUS_VERSION
 from fundament.messages import words
 from fundament.web.accounts.models import Workspace
 from fundament.web.sites.models import Page, RawResponse, Site, StoredReading
-from fundament.web.templating import choices_of, language_later
+from fundament.web.templating import choices_of, key_field, language_later
 
 COUNTRIES = choices_of("country", "gb", "us", "ie", "ca", "au", "de", "at", "ch", "fr", "be", "nl", "es", "it", "pt", "pl")  # fmt: skip
 LANGUAGES = tuple((pack.code, language_later(pack.code)) for pack in packs().values())
@@ -50,9 +50,9 @@ class StudyDefaults(models.Model):
     """What new studies of a workspace begin with."""
 
     workspace = models.OneToOneField(Workspace, on_delete=models.CASCADE, related_name="study_defaults")
-    country = models.CharField(max_length=2, choices=COUNTRIES, default="gb")
-    language = models.CharField(max_length=2, choices=LANGUAGES, default="en")
-    device = models.CharField(max_length=10, choices=DEVICES, default="desktop")
+    country = key_field(max_length=2, choices=COUNTRIES, default="gb")
+    language = key_field(max_length=2, choices=LANGUAGES, default="en")
+    device = key_field(max_length=10, choices=DEVICES, default="desktop")
     depth = models.PositiveSmallIntegerField(choices=DEPTHS, default=20)
     folder = models.CharField(max_length=80, blank=True)
 
@@ -71,9 +71,9 @@ class Study(models.Model):
     name = models.CharField(max_length=200, blank=True)
     folder = models.CharField(max_length=80, blank=True, db_index=True)
     keyword = models.CharField(max_length=200)
-    country = models.CharField(max_length=2, choices=COUNTRIES, default="gb")
-    language = models.CharField(max_length=2, choices=LANGUAGES, default="en")
-    device = models.CharField(max_length=10, choices=DEVICES, default="desktop")
+    country = key_field(max_length=2, choices=COUNTRIES, default="gb")
+    language = key_field(max_length=2, choices=LANGUAGES, default="en")
+    device = key_field(max_length=10, choices=DEVICES, default="desktop")
     depth = models.PositiveSmallIntegerField(choices=DEPTHS, default=20)
     place = models.CharField(max_length=100, blank=True)  # within the country, where results are asked for one
     as_of = models.DateField(null=True, blank=True)  # an earlier day whose results are asked for
@@ -82,9 +82,9 @@ class Study(models.Model):
     page_to_rework = models.ForeignKey(Page, null=True, blank=True, on_delete=models.SET_NULL, related_name="studies")
     rework_address = models.TextField(blank=True)  # of a page of one's own that is to be reworked, read with the results
     rework_problem = models.JSONField(null=True, blank=True)  # why it could not be read, a message as [code, values]
-    state = models.CharField(max_length=10, choices=STATES, default="asking")
+    state = key_field(max_length=10, choices=STATES, default="asking")
     problem = models.JSONField(null=True, blank=True)
-    figures = models.CharField(max_length=10, choices=FIGURES, default="", blank=True)
+    figures = key_field(max_length=10, choices=FIGURES, default="", blank=True)
     figures_problem = models.JSONField(null=True, blank=True)
     observing = models.JSONField(default=list, blank=True)  # messages as [code, values]: why figures observed elsewhere are missing
     division = models.JSONField(
@@ -172,7 +172,7 @@ class Result(models.Model):
     url = models.TextField()
     title = models.TextField(blank=True)
     snippet = models.TextField(blank=True)
-    state = models.CharField(max_length=10, choices=STATES, default="waiting")
+    state = key_field(max_length=10, choices=STATES, default="waiting")
     problem = models.JSONField(null=True, blank=True)
     raw = models.ForeignKey(
         RawResponse, null=True, blank=True, on_delete=models.PROTECT, related_name="+"
