@@ -82,5 +82,5 @@ outline_move-remove = Remove
 demand_standing-term = among the terms
 demand_standing-outline = in the outline
 demand_standing-secondary = a secondary keyword
-outline_send-named = Add “{ $name }” to the outline
+outline_send-named = Add to outline: “{ $name }”
 outline_send-short = Add to outline
