@@ -59,7 +59,7 @@ browser-not_reached_picture = The server cannot be reached, so the picture was n
 browser-picture_takes_long = The picture takes long. Choose its file again in a moment.
 browser-picture_not_brought = The picture could not be brought.
 browser-change_picture = Change
-browser-put_in_picture = Put in
+browser-put_in_picture = Insert
 browser-pictures_on_disk = { $missing ->
         [one] { $missing } picture is on your own disk. Click its place to choose its file.
        *[other] { $missing } pictures are on your own disk. Click their places to choose their files.
@@ -93,7 +93,7 @@ keys-text_bold_italic_underlined = bold, italic, underlined
 keys-text_code_key = Ctrl+E
 keys-text_code = code
 keys-text_below_and_above_key = Ctrl+, and Ctrl+.
-keys-text_below_and_above = below and above the line
+keys-text_below_and_above = subscript and superscript
 keys-text_link_key = Ctrl+K
 keys-text_link = link
 keys-text_paragraph_key = Ctrl+Alt+0
@@ -129,7 +129,7 @@ keys-typing_rule_key = ---
 keys-typing_rule = rule
 keys-panel_group = In the panel
 keys-panel_take_it_in_key = I on an edit
-keys-panel_take_it_in = take it in: its heading, or where it is written
+keys-panel_take_it_in = insert it: its heading, or where it is written
 keys-panel_take_edit_dismiss_key = A, E, D on a proposal
 keys-panel_take_edit_dismiss = take, edit, dismiss it
 keys-panel_covered_not_covered_key = C, N on what is perhaps covered
