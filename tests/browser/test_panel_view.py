@@ -43,6 +43,7 @@ def test_an_edit_is_taken_in_and_uses_are_stepped_through_by_key(page: Page, ser
     expect(page.locator(".sheet-text .use").first).to_be_visible()
     uses = page.locator(".sheet-text .use").count()
     page.click(".sheet-text h1")
+    page.keyboard.press("Control+Home")
     page.keyboard.press("Alt+ArrowDown")
     assert page.evaluate("getSelection().toString().toLowerCase()") == "mortar"
     expect(page.locator("#score-said")).to_have_text(f"Use 1 of {uses}")
