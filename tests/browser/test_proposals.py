@@ -96,7 +96,7 @@ def test_a_passage_is_said_shorter_and_shown_before(page: Page, server: str, dra
     page.locator(".sheet-text p", has_text="Take out the old mortar").click()
     page.locator("details.more summary", has_text="More").click()
     page.locator("[data-rewrite=shorten]").click()
-    box.get_by_role("button", name="Take").click()
+    box.get_by_role("button", name="Accept").click()
     expect(box).to_be_hidden()
     saved(page, draft)
     expect(page.locator(".sheet-text p", has_text="Take out the old mortar")).not_to_contain_text("which then has no time to harden")

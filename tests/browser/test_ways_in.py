@@ -78,11 +78,11 @@ def test_a_table_of_results_in_latin_1_with_semicolons(
     page.click("summary:has-text('Pages of your own choice')")
     page.set_input_files("#table", {"name": "ergebnisse.csv", "mimeType": "text/csv", "buffer": table.encode("latin-1")})
     page.click("button:has-text('Open the study')")
-    expect(page.locator(".answer")).to_contain_text("5 rows can be taken; 1 will be left out", timeout=40_000)
+    expect(page.locator(".answer")).to_contain_text("5 rows can be imported; 1 will be left out", timeout=40_000)
     expect(page.locator("main")).to_contain_text("Über Fugen 1")
     expect(page.locator("main")).to_contain_text("It has no address.")
     assert find_barriers(page) == []
-    expect(page.locator("button:has-text('Take 5 rows')")).to_be_focused()
+    expect(page.locator("button:has-text('Import 5 rows')")).to_be_focused()
     page.keyboard.press("Enter")
     page.click("text=Go on to what came of it", timeout=40_000)
     expect(page.locator(".results-table tbody tr")).to_have_count(5, timeout=60_000)

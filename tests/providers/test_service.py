@@ -117,7 +117,7 @@ def test_a_quota_is_not_gone_over(serve: Callable[[list[Answer]], tuple[str, lis
 )  # fmt: skip
 def test_odd_answers_give_one_sentence(serve: Callable[[list[Answer]], tuple[str, list[str]]], body: bytes) -> None:
     address, _ = serve([(200, body, {})])
-    with raises_saying(ServiceError, "Nothing was taken"):
+    with raises_saying(ServiceError, "Nothing was imported"):
         HttpResults(address).search("x", country="gb", language="en", device="desktop", count=10)
 
 

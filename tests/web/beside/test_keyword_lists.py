@@ -188,7 +188,7 @@ def test_the_whole_way_through_the_import_screen(signed_in: Client, actor: Actor
     assert given["Location"] == f"/imports/{row.pk}/" and "being looked at" in signed_in.get(given["Location"]).content.decode()
     taking.look(row.pk)
     page = signed_in.get(given["Location"]).content.decode()
-    assert "2 rows can be taken" in page and "“viel” is no number" in page and "Take 2 rows" in page
+    assert "2 rows can be imported" in page and "“viel” is no number" in page and "Import 2 rows" in page
     signed_in.post(f"/imports/{row.pk}/columns/", {"column-0": "keyword"})
     taking.look(row.pk)
     signed_in.post(f"/imports/{row.pk}/take/")

@@ -30,10 +30,10 @@ def test_who_opened_a_study_is_told_when_it_is_ready(outside: str, actor: Actor,
     study = opened(actor)
     assert unseen(actor) == 1
     page = signed_in.get(reverse("studies")).content.decode()
-    assert "1 new note" in page
+    assert "1 new notification" in page
     listed = signed_in.get(reverse("notices")).content.decode()
     assert "is ready:" in listed and reverse("results", args=[study.pk]) in listed
-    assert unseen(actor) == 0 and "1 new note" not in signed_in.get(reverse("studies")).content.decode()
+    assert unseen(actor) == 0 and "1 new notification" not in signed_in.get(reverse("studies")).content.decode()
 
 
 def test_a_study_that_failed_is_told_with_the_reason(outside: str, actor: Actor, settings: Any) -> None:

@@ -60,7 +60,7 @@ def application() -> Application:
 def test_two_hundred_megabytes_to_the_sign_in_page_are_refused_before_a_byte_is_read(application: Application) -> None:
     asked = Asked(application, "/sign-in/", [b"x"] * 10, declared=200_000_000)
     assert (asked.status, asked.taken) == (413, 0)
-    assert "larger than is taken here (100 kB)" in asked.text
+    assert "larger than is allowed here (100 kB)" in asked.text
     assert asked.header(b"connection") == b"close"
     assert b"default-src" in asked.header(b"content-security-policy") and b"no-store" in asked.header(b"cache-control")
 

@@ -30,7 +30,7 @@ HOSTILE = '"><script>alert(1)</script>'
 
 def test_a_range_strip_says_its_numbers_and_stays_inside_its_width() -> None:
     drawn = str(range_strip(2, 4, 6, 8, 20, 30, unit="uses", width=100))
-    assert "30; least 2, middle half 4 to 8, median 6, most 20 uses" in drawn
+    assert "30; least 2, usual range 4 to 8, median 6, most 20 uses" in drawn
     assert "strip-above" in drawn
     places = [float(x) for x in re.findall(r'x[12]?="([\d.]+)"', drawn)]
     assert places and all(0 <= x <= 100 for x in places)
@@ -177,7 +177,7 @@ def test_the_aim_by_length_says_its_numbers() -> None:
 
 def test_what_was_proposed_stands_beside_the_aim() -> None:
     noted = {"aim": 55.2, "enough": 70.0, "as_proposed": {"total": 48.2, "aim": 57.4}}
-    assert aim_words(noted) == "aim 55; as proposed 48, aim 57"
+    assert aim_words(noted) == "aim 55; without your decisions 48, aim 57"
     assert aim_words({**noted, "as_proposed": None}) == "aim 55"
 
 

@@ -164,7 +164,7 @@ def test_a_plan_that_moved_much_is_confirmed_before_anything_is_enough(actor: Ac
     score = measure_stored(Draft.objects.get(pk=draft.pk)).score
     assert score is not None and score.as_proposed is not None and score.as_proposed.total == pytest.approx(measured.score.total, abs=0.01)
     page = signed_in.get(f"/studies/{study.pk}/yardstick/").content.decode()
-    assert "points</strong>. As proposed the aim is" in page and "Confirm the plan" in page
+    assert "points</strong>. Without your decisions the aim is" in page and "Confirm the plan" in page
     if score.total >= score.aim and score.as_proposed.holds_back:
         assert not score.may_be_enough and "confirm the plan" in verdict_of(score)
     assert signed_in.post(f"/studies/{study.pk}/yardstick/confirm/").status_code == 302

@@ -86,7 +86,7 @@ def test_not_everything_of_a_page_can_be_left_out(actor: Actor, study: Study) ->
     reading = from_plain(CoreReading, result.reading.reading)
     *others, last = [key for key, b in zip(block_keys(reading.blocks), reading.blocks, strict=True) if b.main]
     BlockCorrection.objects.bulk_create(BlockCorrection(result=result, block_key=key, counts=False) for key in others)
-    with raises_saying(CoreError, "Drop it"):
+    with raises_saying(CoreError, "Leave it out"):
         overrule(actor, study.pk, result.pk, last, False)
 
 

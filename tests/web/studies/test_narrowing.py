@@ -80,9 +80,9 @@ def test_columns_are_chosen_once_for_a_session(signed_in: Client, study: Study) 
 
 def test_our_text_stands_on_the_yardsticks_strips(signed_in: Client, study: Study, actor: Actor) -> None:
     address = reverse("yardstick", args=[study.pk])
-    assert ">Ours<" not in signed_in.get(address).content.decode()
+    assert ">Our page<" not in signed_in.get(address).content.decode()
     draft = make_draft(actor, study, OURS, name="Our guide")
     page = signed_in.get(address).content.decode()
-    assert ">Ours<" in page and "Our guide" in page and "; ours " in page
-    assert ">Ours<" not in signed_in.get(address + "?draft=none").content.decode()
+    assert ">Our page<" in page and "Our guide" in page and "; our page " in page
+    assert ">Our page<" not in signed_in.get(address + "?draft=none").content.decode()
     assert f"/drafts/{draft.pk}/" in page

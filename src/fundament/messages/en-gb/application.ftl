@@ -37,9 +37,9 @@ address-private = { $host } is an address on a private network and is not read.
 service-quota = { LABEL($service, of: "service") } has been asked { $quota } times within { $hours } hours, as often as is set. Try again later.
 service-unreachable = { LABEL($service, of: "service") } cannot be reached. Try again later; everything else works without it.
 service-status = { LABEL($service, of: "service") } answered with status { $status }. Try again later.
-service-too_large = { LABEL($service, of: "service") } answered with more than { $megabytes } MB. Nothing was taken.
-service-no_json = { LABEL($service, of: "service") } answered with something that is no JSON. Nothing was taken.
-service-no_list = { LABEL($service, of: "service") } answered with something that is not what was asked for. Nothing was taken.
+service-too_large = { LABEL($service, of: "service") } answered with more than { $megabytes } MB. Nothing was imported.
+service-no_json = { LABEL($service, of: "service") } answered with something that is no JSON. Nothing was imported.
+service-no_list = { LABEL($service, of: "service") } answered with something that is not what was asked for. Nothing was imported.
 service-keywords_found = It answered; { $keywords } { $keywords ->
         [one] keyword
        *[other] keywords
@@ -64,7 +64,7 @@ error-guest_tries = Too many links were tried from here. Wait a quarter of an ho
 error-merge_old = The draft was changed since this page was made. The two texts are shown anew below; your choices have to be made again.
 error-remark = This is nothing that can be hushed or checked.
 error-word = A word for the dictionary has letters, and at most 80 of them.
-error-words_many = The dictionary has { $most } words, which is as many as it takes.
+error-words_many = The dictionary has { $most } words, which is the most it can hold.
 error-proposal = This is no proposal that can be accepted or dismissed. Suggest edits again.
 error-passage_changed = The passage was changed meanwhile. Choose it again.
 error-rewrite_kind = The text assistant here cannot do this.
@@ -74,7 +74,7 @@ error-rewrite_same = The assistant found nothing to change in this passage.
 error-rewrite_loses = What the assistant made loses { LIST($phrases) }, so it is not proposed.
 error-rewrite_mistakes = What the assistant made has mistakes the passage did not have, so it is not proposed.
 service-cannot = { LABEL($service, of: "service") } cannot do this. Choose something else, or another assistant.
-service-too_long = { LABEL($service, of: "service") } answered with far more than was asked for. Nothing was taken.
+service-too_long = { LABEL($service, of: "service") } answered with far more than was asked for. Nothing was imported.
 service-assistant_answered = It answers: a sentence of { $of } { $of ->
         [one] word
        *[other] words
@@ -160,7 +160,7 @@ draft-too_long = This text has { $words } { $words ->
 
 error-not_found = There is no such page, or it belongs to another workspace.
 error-not_allowed = As { LABEL($role) } you cannot do this; it takes { LABEL($least) } or more. Ask an owner of the workspace.
-error-body_large = What was sent is larger than is taken here ({ $kilobytes } kB). Nothing of it was read.
+error-body_large = What was sent is larger than is allowed here ({ $kilobytes } kB). Nothing of it was read.
 error-body_slow = What was sent had not arrived after { $seconds } seconds, and was given up. Try again.
 error-errand = This could not be read, though it was tried several times. Try it again, or with another file.
 error-one_at_a_time = Something that you asked for is still being read. Try again when it is done; nothing of it is lost.
@@ -216,7 +216,7 @@ error-given_name = A name has up to { $most } characters, a kind up to { $kind }
 error-no_own_term = Write at least one term, one a line.
 error-too_many_characters = This is longer than { $most } characters. Bring it in parts.
 error-outline_has_subtopic = This subtopic is in the outline already.
-error-outline_long = An outline has at most { $most } headings. Take some out first.
+error-outline_long = An outline has at most { $most } headings. Remove some first.
 error-outline_heading = A heading is 1 to { $most } characters; this one has { $length }.
 error-outline_node = Notes are up to { $characters } characters, and a section is planned with up to { $words } words.
 error-outline_changed = { $who } changed this section meanwhile; its heading is “{ $heading }” now. What you typed is still here: open the section again to see theirs, or save once more to put yours in its place.
@@ -224,7 +224,7 @@ error-outline_empty = The outline has no heading yet. Add the proposed ones, or 
 error-draft_without_headings = This draft has no H2 or H3 that an outline could be made of.
 error-no_such_move = There is no such move.
 error-own_name = A name is 1 to { $most } characters.
-error-too_many_own = A study takes { $most } terms or entities of one's own; take some back first.
+error-too_many_own = A study has at most { $most } terms or entities of one's own; remove some first.
 error-added_already = “{ $name }” was added already.
 error-join = Two or more of one kind that the competitors have can be joined; what was added by hand or split off cannot.
 error-nothing_to_add_to = There are no figures to add to yet. Choose a competitor first.

@@ -15,20 +15,20 @@ core_sample-lacks = { $part }: { $points } of { $most } points, the rest lacks
 aim-none = no aim
 aim-firm = aim { $aim }
 aim-interval = aim { $aim } to { $enough }
-aim-on_word = { $points } because you say so
+aim-on_word = { $points } counted because you say so
 aim-excused = { $points } ignored
-aim-as_proposed = { $said }; as proposed { $total }, aim { $aim }
+aim-as_proposed = { $said }; without your decisions { $total }, aim { $aim }
 
 ## range strips, marks on a scale, months, the score over time
 
-strip-range = least { $least }, middle half { $low } to { $high }, median { $median }, most { $most } { $unit }
+strip-range = least { $least }, usual range { $low } to { $high }, median { $median }, most { $most } { $unit }
 strip-ours = { $ours }; { $range }
 strip-exact_uses = exact uses
 strip-partial_uses = partial uses
 strip-points = points
 strip-uses = uses
 scale-means = mean of all { $mean }, of the first { $first }
-scale-means_and_ours = mean of all { $mean }, of the first { $first }, ours { $ours }
+scale-means_and_ours = mean of all { $mean }, of the first { $first }, our text { $ours }
 months-strip = { $from } to { $to }: { $least } to { $most } a month, most in { $peak }
 curve-words = Score from { $before } to { $after } in { $steps } steps, aim { $aim }
 curve-aim = aim { $aim }

@@ -55,7 +55,7 @@ label-zone-emphasis = bold or italic
 ## checks
 
 label-check-use_term = Use a term
-label-check-take_out = Take some out
+label-check-take_out = Remove some uses
 label-check-own_words = Say it in your own words
 label-check-own_statements = Add what you know yourself
 label-passages-substance = Passages that say little beside their terms
@@ -102,7 +102,7 @@ label-use-crammed = in a sentence that is hardly more than terms
 label-use-list = in a list of terms, of which the first counts
 label-use-inside = inside a longer term, which has the points
 label-use-same_sentence = a second time in one sentence
-label-use-too_many = more than is usual; take some out
+label-use-too_many = more than is usual; remove some
 label-use-reworded = the passage follows a competitor's page statement by statement
 label-use-copied = the sentence is nearly a competitor's
 label-use-quoted = quoted from a competitor, or beyond a fifth in quotations

@@ -54,7 +54,7 @@ label-column-closeness = Closeness
 label-column-closeness-help = Of its meaning to the study's keyword, 0 to 1
 label-column-answered_by = Answered by
 label-column-answered_by-help = Competitors that have all its words in one sentence
-label-column-taken_up = Taken up
+label-column-taken_up = Added to
 label-column-specificity = Specificity
 label-column-specificity-help = How many powers of ten more often than in general language
 label-column-range = Target range
@@ -104,17 +104,17 @@ label-column-first_byte = First byte
 label-column-first_byte-help = Time to the first byte
 label-column-score = Score
 label-column-score-help = Of 100; competitors against the others, what is left out against all of them
-label-column-on_scale = Mean of all, of the first 5, and ours
+label-column-on_scale = Mean of all, of the first 5, and our text
 label-column-against_mean = Against the mean
 label-column-tf_idf_mean = TF-IDF, mean
 label-column-tf_idf_first = TF-IDF, first 5
-label-column-tf_idf_own = TF-IDF, ours
+label-column-tf_idf_own = TF-IDF, our text
 label-column-wdf_idf_mean = WDF*IDF, mean
 label-column-wdf_idf_first = WDF*IDF, first 5
-label-column-wdf_idf_own = WDF*IDF, ours
+label-column-wdf_idf_own = WDF*IDF, our text
 label-column-bm25_mean = BM25, mean
 label-column-bm25_first = BM25, first 5
-label-column-bm25_own = BM25, ours
+label-column-bm25_own = BM25, our text
 
 ## what was done
 
@@ -128,7 +128,7 @@ label-verb-member-password = Link for a new password made
 label-verb-study-open = Study opened
 label-verb-study-read_again = Failed pages retried
 label-verb-study-choose = Choice of competitors
-label-verb-study-as_proposed = Choice as proposed
+label-verb-study-as_proposed = Choice reset
 label-verb-study-overrule = What counts of a page
 label-verb-study-as_read = Page as it was read
 label-verb-study-bring_entities = Own entities brought
@@ -147,14 +147,14 @@ label-verb-outline-add = Outline: added
 label-verb-outline-change = Outline: section changed
 label-verb-outline-move = Outline: moved
 label-verb-outline-remove = Outline: removed
-label-verb-outline-take = Outline: taken from a draft
+label-verb-outline-take = Outline: from the headings of a draft
 label-verb-study-folder = Study moved to a folder
 label-verb-study-open_file = Study opened from a file
 label-verb-study-duplicate = Study duplicated
 label-verb-study-rename = Study renamed
 label-verb-study-add_page = Page added by hand
 label-verb-study-read_page = Page read again
-label-verb-study-bring_page = Page brought in a file
+label-verb-study-bring_page = Page uploaded as a file
 label-verb-study-defaults = What new studies begin with
 label-verb-study-reread = Pages read anew from how they came
 label-verb-study-archive = Study archived
@@ -166,7 +166,7 @@ label-verb-draft-check_by_hand = Checked by hand
 label-verb-draft-share = Shared by a link
 label-verb-draft-renew_share = Link renewed
 label-verb-draft-end_share = Link ended
-label-verb-draft-accept = Proposals taken
+label-verb-draft-accept = Proposals accepted
 label-verb-draft-dismiss = Proposals dismissed
 label-verb-draft-state = Marked on a draft
 label-verb-draft-unstate = Mark on a draft undone
@@ -211,7 +211,7 @@ label-job-read_entity_file = Reading a file of entities
 label-job-score_again = Scoring drafts again
 label-job-carry_out_errand = Reading a file, or asking another server
 label-job-look_at_table = Looking at a table
-label-job-take_table = Taking a table
+label-job-take_table = Importing a table
 label-job-read_publication = Reading a published page
 
 ## label.statement_kind
@@ -227,25 +227,25 @@ label-statement_kind-not_for_page = Ignore for this page
 
 label-revision_cause-kept = Saved automatically
 label-revision_cause-conflict = Could not be saved over a newer text
-label-revision_cause-before = Before another was taken over
+label-revision_cause-before = Before another revision was restored
 label-revision_cause-published = Published
-label-revision_cause-proposal = Before proposals were taken
+label-revision_cause-proposal = Before proposals were accepted
 
 ## label.proposal_verdict
 
-label-proposal_verdict-taken = Taken
-label-proposal_verdict-edited = Edited and taken
+label-proposal_verdict-taken = Accepted
+label-proposal_verdict-edited = Edited and accepted
 label-proposal_verdict-dismissed = Dismissed
 
 ## label.import_state
 
 label-import_state-looking = Being looked at
 label-import_state-offered = Waiting for you
-label-import_state-waiting = Waiting to be taken
-label-import_state-taking = Being taken
-label-import_state-done = Taken
+label-import_state-waiting = Waiting to be imported
+label-import_state-taking = Being imported
+label-import_state-done = Imported
 label-import_state-stopped = Stopped
-label-import_state-failed = Could not be taken
+label-import_state-failed = Could not be imported
 
 ## label.job_trouble
 
@@ -259,6 +259,7 @@ label-action-dropped = Ignored
 label-action-own_target = Own target
 label-action-must = Required
 label-action-may = Optional
+label-action-as_proposed = No decision
 
 ## label.addition
 

@@ -29,7 +29,7 @@ confined-slow = Reading it took longer than { $seconds } seconds and was given u
 confined-large = Reading it took more than { $megabytes } MB of memory and was given up. Give a smaller part of it.
 confined-ended = It could not be read: it broke what reads it.
 error-no_such_block = The page has no such block. It may have been read again; reload to see what was read.
-error-nothing_counts = Then nothing of the page would count. Drop it from the competitors instead.
+error-nothing_counts = Then nothing of the page would count. Leave it out of the competitors instead.
 error-document_malformed = What came is not a text that the editor writes. Reload the page; what was typed is kept in this browser.
 error-document_large = The text is too large to be kept in one draft. Split it.
 stored-unknown_version = What is stored here ({ $stage }) was made by version { $version }, which this program does not know. It has to be made anew.
@@ -202,7 +202,7 @@ reason-length = { $characters } { $characters ->
 reason-body_exact = { $sentences } { $sentences ->
         [one] sentence holds
        *[other] sentences hold
-    } the exact keyword; { SPAN($target) } earn the points, the middle half of the competitors has { SPAN($usual) }.
+    } the exact keyword; { SPAN($target) } earn the points, the usual range is { SPAN($usual) }.
 reason-keyword_whole = The exact keyword is there.
 reason-keyword_in_part = Part of it is there.
 reason-keyword_absent = It is not there.
@@ -348,7 +348,7 @@ check-length = It has { $characters } { $characters ->
 check-length_without = It has { $characters } { $characters ->
         [one] character
        *[other] characters
-    }, and the keyword is not in it word for word.
+    }, and the exact keyword is not in it.
 check-title = { SPAN($target) } characters with the keyword early are shown whole. Write one.
 check-description = { SPAN($target) } characters that hold the keyword are shown whole. Write one.
 check-h1-none = There is no H1. Add one that holds the keyword.

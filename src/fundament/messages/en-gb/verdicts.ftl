@@ -1,7 +1,7 @@
 ## verdict
 
-verdict-nothing_left = So much was dropped that there is no aim left to reach. Put some of it back.
-verdict-unconfirmed = The aim of { $aim } as decided is reached. As proposed the text has { $total } and the aim is { $aim_proposed }: an editor can confirm the plan on the yardstick's page; until then this is not called enough.
+verdict-nothing_left = So much is ignored that there is no aim left to reach. Reset some of it.
+verdict-unconfirmed = The aim of { $aim } is reached with your decisions. Without them the text has { $total } and the aim is { $aim_proposed }: an editor can confirm the plan on the yardstick's page; until then this is not called enough.
 verdict-still_open = The aim of { $aim } is reached; still open: { LIST($open) }.
 verdict-doubted = The aim of { $aim } is reached; a passage waits for your word on the order of its words.
 verdict-on_word = The aim of { $aim } is reached, but { $rests } points count because you say so or are ignored. With more than { $most } nothing is called enough.

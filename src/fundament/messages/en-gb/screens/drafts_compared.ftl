@@ -16,7 +16,7 @@ compare-rows_of_all = { $rows } of { $all }
 compare-titles_and_descriptions = Titles and descriptions
 compare-characters_pixels = Characters, pixels
 compare-description = Description
-compare-usual_the_middle_half_of = Usual: the middle half of all competitors; of terms the target up to where more costs; of the score the aim. Entities: how often ours are recognised, and how much of a competitor's page is about it, in hundredths. Pixels: at 20 and 14 px in a neutral font.
+compare-usual_the_middle_half_of = Usual range: the middle half of all competitors; of terms the target up to where more costs; of the score the aim. Entities: how often ours are recognised, and how much of a competitor's page is about it, in hundredths. Pixels: at 20 and 14 px in a neutral font.
 
 ## drafts/compared/questions.html
 
@@ -27,4 +27,4 @@ questions-questions_and_related_searches = { $askeds } questions and related sea
 questions-nobody_answers_of_the_questions = Nobody answers { $open_ones } of the questions: { $open_ones_2 }
 questions-each_of_the_questions_is = Each of the questions is answered by somebody.
 questions-our_page = Our page
-questions-word_for_word_its_words = Word for word: its words stand side by side in a heading or sentence. In meaning: a heading says the same without the keyword’s own words, or one sentence holds all of what is asked. Perhaps: near it. The bounds between these are set by eye, so look at the answer.
+questions-word_for_word_its_words = Exact: its words stand side by side in a heading or sentence. In meaning: a heading says the same without the keyword’s own words, or one sentence holds all of what is asked. Perhaps: near it. The bounds between these are set by eye, so look at the answer.

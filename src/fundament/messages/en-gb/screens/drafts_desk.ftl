@@ -51,7 +51,7 @@ desk-above_the_line = Superscript
 desk-rule_across = Rule across
 desk-without_all_these = Clear formatting
 desk-chosen_passage_or_paragraph = Chosen passage or paragraph
-desk-by_the_text_assistant_shown = By the text assistant, shown before it is taken
+desk-by_the_text_assistant_shown = By the text assistant, shown before it is accepted
 desk-link_ctrl_k = Link (Ctrl+K)
 desk-link = Link
 desk-list_ctrl_shift = List (Ctrl+Shift+8)
@@ -142,7 +142,7 @@ entry-no_title_yet = No title yet
 evidence-on_the_competitors_pages = “{ $subject }” on the competitors' pages
 evidence-marked_in_your_text = Marked in your text.
 evidence-what_these_passages_say_beside = What these passages say beside their terms is less than on the competitors' pages, so their points count in part.
-evidence-nothing_is_taken_for_it = Nothing is taken for it. Read the passages again.
+evidence-nothing_is_taken_for_it = It costs no points. Read the passages again.
 evidence-these_sentences_earn_nothing = These sentences earn nothing as they are; reword them, and their words count.
 evidence-it_was_ours_before_it = It was ours before it was theirs
 evidence-this_is_ours = This is ours
@@ -254,7 +254,7 @@ desk_plan-a_heading_counts_as_the = A heading counts as the planned one when it 
 proposals-proposals = Proposals
 proposals-back_to_the_edits = Back to the edits
 proposals-work_them_out_again = Work them out again
-proposals-the_text_has_changed_since = The text has changed since these were worked out. Those whose paragraph is as it was can still be taken.
+proposals-the_text_has_changed_since = The text has changed since these were suggested. Those whose paragraph is as it was can still be accepted.
 proposals-the_text_assistant_is_asked = The text assistant is asked to put terms into sentences.
 proposals-what_needs_no_wording_is = What needs no wording is proposed below.
 proposals-what_needs_no_wording_is_2 = { $problem } What needs no wording is proposed below.
@@ -267,11 +267,11 @@ proposals-take_all_points_together = Accept all { $whole }: { $joint } { $joint_
 proposals-to_fill = to fill
 proposals-a_skeleton_a_place_to = A skeleton: a place to write goes below each question, and the score follows what you write there.
 proposals-could_be_used = Could be used: { $notes }.
-proposals-take_a = Take (A)
-proposals-edit_and_take_e = Edit and take (E)
+proposals-take_a = Accept (A)
+proposals-edit_and_take_e = Edit and accept (E)
 proposals-dismiss_d = Dismiss (D)
 proposals-dismiss = Dismiss
-proposals-each_gain_is_the_exact = Each gain is the exact difference of two scores, with the change and without. Gains do not add. Read each before you take it: whether a sentence is still true only you can tell. On a proposal: A takes, E edits, D dismisses, arrows go on.
+proposals-each_gain_is_the_exact = Each gain is the exact difference of two scores, with the change and without. Gains do not add. Read each before you accept it: whether a sentence is still true only you can tell. On a proposal: A accepts, E edits, D dismisses, arrows go on.
 proposals-nothing_to_propose_the_edits = Nothing to propose. The edits say what is still missing; it has to be written.
 proposals-for_your_own_words = For your own words
 proposals-missing_terms_each_with_the = Missing terms, each with the passage it suits best by meaning and with how competitors say it. Use a term only where it is true.
@@ -327,7 +327,7 @@ statements-no_three_of_the_competitors = No three of the { $statement_pages } co
 statements-but_for_that_were_dropped = , but for { $dropped_statements } that { $dropped_statements ->
         [one] was
        *[other] were
-    } dropped
+    } ignored
 statements-that_is_usual_for_manuals = . That is usual for manuals of different things, and for few pages.
 statements-things_that_three_competitors = { $shareds } { $shareds ->
         [one] thing

@@ -54,7 +54,7 @@ drawer_head-the_next = The next (↓)
 
 ## parts/moved.html
 
-moved-what_was_decided_and_added = What was decided and added moved <strong>{ $moved } of 100 points</strong>; the aim is { $aim }, as proposed { $aim_2 }. A text below the aim as proposed is called enough only when an editor has
+moved-what_was_decided_and_added = What was decided and added moved <strong>{ $moved } of 100 points</strong>; the aim is { $aim }, without your decisions { $aim_2 }. A text below that aim is called enough only when an editor has
 moved-confirmed_the_plan = confirmed the plan
 
 ## parts/no_yardstick.html

@@ -62,9 +62,9 @@ measures-of_these_lacks = Of these, “{ $chosen }” lacks
 measures-and_has_twice_the_mean = and has twice the mean or more of
 measures-words_in_a_term = Words in a term
 measures-draft_beside_them = Draft beside them
-measures-missing_from_ours = missing from ours
-measures-too_much_in_ours = too much in ours
-measures-upright_line_mean_of_all = Upright line: mean of all competitors. Hollow square: of the first { $first }. Triangle: ours. All rows share one scale. The other two measures are in the export. These measures are known in the trade and shown for comparison; they count nothing in the score. A use counts as it does for the target ranges. Frequencies of documents are those of the { $pages } competitors.
+measures-missing_from_ours = missing from our text
+measures-too_much_in_ours = too much in our text
+measures-upright_line_mean_of_all = Upright line: mean of all competitors. Hollow square: of the first { $first }. Triangle: our text. All rows share one scale. The other two measures are in the export. These measures are known in the trade and shown for comparison; they count nothing in the score. A use counts as it does for the target ranges. Frequencies of documents are those of the { $pages } competitors.
 
 ## studies/decisions/own_terms_part.html
 
@@ -138,7 +138,7 @@ yardstick-decisions_lost_their_subject = { $losts } { $losts ->
         [one] comes
        *[other] come
     } back with it.
-yardstick-decisions_differ_on_what_is = { $contesteds } decisions differ on what is one subtopic, term or entity now; it stays as proposed.
+yardstick-decisions_differ_on_what_is = { $contesteds } decisions differ on what is one subtopic, term or entity now; none of them holds until you decide again.
 yardstick-planned_length = Planned length
 yardstick-plan_it = Plan it
 yardstick-back_to_what_is_proposed = Back to what is proposed, { $proposed_words }
@@ -148,8 +148,8 @@ yardstick-least = Least
 yardstick-middle_half = Usual range
 yardstick-median = Median
 yardstick-most = Most
-yardstick-hairline_least_to_most_bar = Hairline: least to most. Bar: the middle half. Notch: the median. Each fine tick is a competitor: point at it for its name, click to see what was read of it. An arrow at the end is one beyond the scale. Pages far off the others are left out of the ranges.
-yardstick-our_mark_and_ours_are = Our mark and <em>ours</em> are of
+yardstick-hairline_least_to_most_bar = Hairline: least to most. Bar: the usual range (the middle half). Notch: the median. Each fine tick is a competitor: point at it for its name, click to see what was read of it. An arrow at the end is one beyond the scale. Pages far off the others are left out of the ranges.
+yardstick-our_mark_and_ours_are = Our mark and <em>our page</em> are of
 yardstick-as_it_stands = as it stands;
 yardstick-shows_other_drafts_and_every = shows other drafts and every page.
 yardstick-secondary_keywords = Secondary keywords
@@ -164,15 +164,15 @@ yardstick-secondary_keywords_one_a_line = Secondary keywords, one a line
 yardstick-one_a_line_up_to = One a line, up to 50
 yardstick-the_aim = The aim
 yardstick-their_scores_to = Their scores { $least } to { $most }
-yardstick-ours = ; ours { $our_score }
+yardstick-ours = ; our page { $our_score }
 yardstick-with_one_or_two_competitors = With one or two competitors there is no aim: they cannot be measured against the others. Choose five or more.
 yardstick-the_aim_is_the_upper = The aim is <strong>{ $aim }</strong>, the upper quartile of the competitors' own scores. Enough ends at <strong>{ $enough }</strong>, a little above the best of them.
 yardstick-the_aim_is_an_interval = The aim is an interval, <strong>{ $aim } to { $enough }</strong>, from the lowest of the competitors' own scores to the highest. With fewer than five of them nothing is called enough.
-yardstick-what_was_decided_and_added = What was decided and added moved <strong>{ $moved } of 100 points</strong>. As proposed the aim is { $aim }; a text below that is called enough only when an editor has confirmed this plan.
+yardstick-what_was_decided_and_added = What was decided and added moved <strong>{ $moved } of 100 points</strong>. Without your decisions the aim is { $aim }; a text below that is called enough only when an editor has confirmed this plan.
 yardstick-this_plan_is_confirmed = This plan is confirmed.
 yardstick-confirm_the_plan = Confirm the plan
 yardstick-the_aim_by_planned_length = The aim by planned length
 yardstick-being_worked_out = Being worked out
 yardstick-where_the_keyword_stands = Where the keyword stands
-yardstick-uses_per_page_the_middle = Uses per page, the middle half of the competitors. Partial: at least half of the keyword's words in one sentence or heading. The first 100 words hold
+yardstick-uses_per_page_the_middle = Uses per page: the usual range. Partial: at least half of the keyword's words in one sentence or heading. The first 100 words hold
 yardstick-of_the_keyword_s_words = % of the keyword's words, on average.

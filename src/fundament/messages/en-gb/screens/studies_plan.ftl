@@ -23,13 +23,13 @@ outline-the_competitors_share_no_subtopic = The competitors share no subtopic: n
 outline-what_was_joined_or_split = What was joined or split ({ $additions })
 outline-behind_this_subtopic_or_a = Behind this subtopic, or a section of the outline
 outline-our_outline = Our outline
-outline-put_in_what_is_proposed = Add what is proposed
+outline-put_in_what_is_proposed = Add the proposed subtopics
 outline-begin_a_draft_with_it = Begin a draft with it
 outline-a_heading_of_your_own = A heading of your own
 outline-level = Level
 outline-h2 = H2
 outline-h3 = H3
-outline-alt_alt_move_alt_alt = <kbd>Alt ↑</kbd> <kbd>Alt ↓</kbd> move, <kbd>Alt →</kbd> <kbd>Alt ←</kbd> level, <kbd>Enter</kbd> open, <kbd>Delete</kbd> take out; or drag.
+outline-alt_alt_move_alt_alt = <kbd>Alt ↑</kbd> <kbd>Alt ↓</kbd> move, <kbd>Alt →</kbd> <kbd>Alt ←</kbd> level, <kbd>Enter</kbd> open, <kbd>Delete</kbd> remove; or drag.
 
 ## studies/plan/outline_line.html
 
@@ -90,7 +90,7 @@ plan-outline_and_notes = outline and notes
 plan-terms = terms
 plan-entities = entities
 plan-what_most_of_them_say = What most of them say
-plan-what_three_competitors_or_more = What three competitors or more say, each in its own words. It counts nothing; what is dropped is on no plan and at no desk.
+plan-what_three_competitors_or_more = What three competitors or more say, each in its own words. It counts nothing; what is ignored is on no plan and at no desk.
 plan-statement_and_all_its_sentences = Statement, and all its sentences
 plan-figures_in_it = Figures in it
 plan-pages_of = { $pages } of { $competitors }

@@ -75,7 +75,7 @@ new_study-open_the_file = Open the file
 
 ## studies/results/preview_part.html
 
-preview-words_count_headings_taken_for = { $word_count } words count, { $headings } headings; taken for { $kind }.
+preview-words_count_headings_taken_for = { $word_count } words count, { $headings } headings; read as { $kind }.
 preview-what_counted_and_correcting_it = What counted, and correcting it
 preview-the_live_page = the live page
 preview-read_it_again = Read it again
@@ -91,7 +91,7 @@ reading-leave_out = Leave out
 ## studies/results/reading_part.html
 
 reading-make_it_anew = Make it anew
-reading-words_count_in_blocks_headings = { $word_count } words count, in { $main_blocks } blocks; { $headings } headings. It was taken for: { $kind }.
+reading-words_count_in_blocks_headings = { $word_count } words count, in { $main_blocks } blocks; { $headings } headings. It was read as: { $kind }.
 reading-nothing_was_left_out = Nothing was left out.
 reading-if_a_block_was_judged = If a block was judged wrongly, include it or leave it out. Every figure of the study follows.
 reading-include = Include

@@ -20,6 +20,11 @@ class Way:
         return label(f"decide.{self.action}")
 
     @property
+    def state(self) -> str:
+        """What holds once it is chosen, where one chooses from a list."""
+        return label(f"action.{self.action}")
+
+    @property
     def help(self) -> str:
         """What it does."""
         return label(f"decide.{self.action}.help")
