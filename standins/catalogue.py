@@ -95,7 +95,7 @@ def keywords() -> tuple[Keyword, ...]:
             hard = min(95, round(6 * math.log1p(searches) + 22 * _share("hard", phrase) - 4 * len(phrase.split())))
             found[phrase, country] = Keyword(
                 phrase, country, months, max(1, hard), round(cost * (0.6 + 0.8 * _share("cost", phrase)), 2),
-                round(min(1.0, 0.15 + 0.3 * (intent == "buying") + 0.5 * _share("ads", phrase)), 2), intent,
+                round(min(1.0, 0.15 + 0.3 * (intent == "to buy") + 0.5 * _share("ads", phrase)), 2), intent,
             )  # fmt: skip
     return tuple(found[key] for key in sorted(found))
 
@@ -120,7 +120,7 @@ def _phrases(country: str) -> Iterable[tuple[str, int, float, str, float]]:
     for place in PLACES[country]:
         for trade in TRADES:
             if _share("there", place, trade) < 0.7:
-                yield f"{trade} {place.lower()}", 5, 20 + 120 * _share("local", place, trade), "buying", 2.8
+                yield f"{trade} {place.lower()}", 5, 20 + 120 * _share("local", place, trade), "to buy", 2.8
 
 
 def _months(phrase: str, country: str, peak: int, searches: float) -> tuple[int, ...]:

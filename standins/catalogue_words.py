@@ -30,15 +30,15 @@ SUBJECTS: tuple[tuple[str, int, int], ...] = (
 )  # fmt: skip
 # what people ask: (pattern, factor on the searches, intent, cost of a click)
 TEMPLATES: tuple[tuple[str, float, str, float], ...] = (
-    ("{}", 1.0, "knowing", 0.9), ("{} repair", 0.3, "doing", 1.4), ("{} cost", 0.25, "buying", 1.9), ("{} cost per metre", 0.06, "buying", 1.8), ("how to repair {}", 0.16, "doing", 0.4),
-    ("how to clean {}", 0.14, "doing", 0.5), ("what is {}", 0.12, "knowing", 0.2), ("how much does {} cost", 0.07, "buying", 1.7), ("how long does {} last", 0.04, "knowing", 0.3),
-    ("{} near me", 0.2, "buying", 2.6), ("{} suppliers", 0.1, "buying", 2.2), ("best {} for old houses", 0.03, "buying", 1.1), ("{} for listed buildings", 0.03, "knowing", 0.8),
-    ("{} problems", 0.08, "knowing", 0.4), ("{} before and after", 0.02, "knowing", 0.2), ("can you paint {}", 0.04, "knowing", 0.3), ("{} in winter", 0.03, "knowing", 0.3),
-    ("do i need planning permission for {}", 0.02, "knowing", 0.6), ("victorian {}", 0.09, "knowing", 0.9), ("{} without a builder", 0.01, "doing", 0.5),
-    ("when to replace {}", 0.03, "buying", 1.0), ("{} step by step", 0.03, "doing", 0.4), ("common mistakes with {}", 0.01, "knowing", 0.2), ("{} regulations", 0.04, "knowing", 0.5),
-    ("who can fix {}", 0.02, "buying", 2.4), ("{} grants for old houses", 0.02, "knowing", 1.2), ("how to tell if {} is original", 0.01, "knowing", 0.2),
-    ("{} checklist before buying a house", 0.01, "knowing", 0.8), ("is {} worth it", 0.03, "buying", 0.9), ("{} care after repair", 0.01, "doing", 0.3),
-    ("why does {} fail", 0.02, "knowing", 0.2), ("{} calculator", 0.05, "doing", 0.6), ("traditional {} methods", 0.02, "knowing", 0.3), ("{} advice from a conservation officer", 0.01, "knowing", 0.4),
+    ("{}", 1.0, "to learn", 0.9), ("{} repair", 0.3, "to do", 1.4), ("{} cost", 0.25, "to buy", 1.9), ("{} cost per metre", 0.06, "to buy", 1.8), ("how to repair {}", 0.16, "to do", 0.4),
+    ("how to clean {}", 0.14, "to do", 0.5), ("what is {}", 0.12, "to learn", 0.2), ("how much does {} cost", 0.07, "to buy", 1.7), ("how long does {} last", 0.04, "to learn", 0.3),
+    ("{} near me", 0.2, "to buy", 2.6), ("{} suppliers", 0.1, "to buy", 2.2), ("best {} for old houses", 0.03, "to buy", 1.1), ("{} for listed buildings", 0.03, "to learn", 0.8),
+    ("{} problems", 0.08, "to learn", 0.4), ("{} before and after", 0.02, "to learn", 0.2), ("can you paint {}", 0.04, "to learn", 0.3), ("{} in winter", 0.03, "to learn", 0.3),
+    ("do i need planning permission for {}", 0.02, "to learn", 0.6), ("victorian {}", 0.09, "to learn", 0.9), ("{} without a builder", 0.01, "to do", 0.5),
+    ("when to replace {}", 0.03, "to buy", 1.0), ("{} step by step", 0.03, "to do", 0.4), ("common mistakes with {}", 0.01, "to learn", 0.2), ("{} regulations", 0.04, "to learn", 0.5),
+    ("who can fix {}", 0.02, "to buy", 2.4), ("{} grants for old houses", 0.02, "to learn", 1.2), ("how to tell if {} is original", 0.01, "to learn", 0.2),
+    ("{} checklist before buying a house", 0.01, "to learn", 0.8), ("is {} worth it", 0.03, "to buy", 0.9), ("{} care after repair", 0.01, "to do", 0.3),
+    ("why does {} fail", 0.02, "to learn", 0.2), ("{} calculator", 0.05, "to do", 0.6), ("traditional {} methods", 0.02, "to learn", 0.3), ("{} advice from a conservation officer", 0.01, "to learn", 0.4),
 )  # fmt: skip
 SINGLE_WORDS_EACH = 18  # subjects of one word that a template takes, so that no pattern with one word exchanged makes more than twenty
 SUFFIXES_EACH = 17  # of the patterns that differ in one word, so many for each subject

@@ -16,7 +16,7 @@ from tests.words import TAG_OR_ENTITY, asked
 
 SOURCE = Path(__file__).resolve().parents[2] / "src" / "fundament"
 MAKERS = {"message", "Message", "CoreError", "PageError", "ServiceError", "ProviderError", "QuotaError", "StoredValueError", "ApplicationError",
-          "NotFoundError", "NotAllowedError", "ChangedSinceError", "_NotConnectedError", "FileError", "words", "later"}  # fmt: skip
+          "NotFoundError", "NotAllowedError", "ChangedSinceError", "_NotConnectedError", "FileError", "words", "said_later"}  # fmt: skip
 SCRIPTS = SOURCE.parents[1] / "frontend" / "source"
 TAGS = {"<b>", "</b>", "<em>", "</em>", "<strong>", "</strong>", "<kbd>", "</kbd>", "<code>", "</code>"}
 

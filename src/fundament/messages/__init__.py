@@ -79,8 +79,8 @@ def format_day(day: datetime.date, *, short: bool = False) -> str:
 
 
 def number(value: float) -> str:
-    """A number as short as can be, with commas between thousands from 1,000 on."""
-    return f"{value:,.0f}" if abs(value) >= 1_000 else f"{value:g}"
+    """A number as the language writes it, whole from 1,000 on."""
+    return words("number.one", number=round(value) if abs(value) >= 1_000 else value)
 
 
 def subject_of(thing: Finding | Item) -> str:

@@ -172,7 +172,7 @@ def _competitors(plan: Plan) -> Table:
 
 
 def _span(low: float, high: float) -> str:
-    return number(low) if low == high else words("number.span", low=number(low), high=number(high))
+    return number(low) if low == high else words("number.span", low=low, high=high)
 
 
 def _note(decision: str, note: str) -> str:

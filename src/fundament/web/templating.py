@@ -18,7 +18,7 @@ def message_of(stored: Message | Sequence[Any]) -> Message:
     return Message(str(code), dict(values))
 
 
-def later(key: str, /, **values: Any) -> Any:
+def said_later(key: str, /, **values: Any) -> Any:
     """The words of a key, said in the language of whoever reads them: for forms and models, which are declared once in a process."""
     return _later(key, **values)
 

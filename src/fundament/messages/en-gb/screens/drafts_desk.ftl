@@ -253,7 +253,7 @@ desk_plan-a_heading_counts_as_the = A heading counts as the planned one when it 
 
 proposals-proposals = Proposals
 proposals-back_to_the_edits = Back to the edits
-proposals-work_them_out_again = Work them out again
+proposals-work_them_out_again = Suggest again
 proposals-the_text_has_changed_since = The text has changed since these were suggested. Those whose paragraph is as it was can still be accepted.
 proposals-the_text_assistant_is_asked = The text assistant is asked to put terms into sentences.
 proposals-what_needs_no_wording_is = What needs no wording is proposed below.

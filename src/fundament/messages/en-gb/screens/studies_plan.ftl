@@ -63,7 +63,7 @@ outline-are_enough = ; { $proposed } are enough
 outline-headings_of_our_own_alone = . { $own_alone } { $own_alone ->
         [one] heading
        *[other] headings
-    } of our own alone. { $words_given } of { $planned_words } planned words are given out.
+    } only on our page. { $words_given } of { $planned_words } planned words are given out.
 outline-nothing_in_the_outline_yet = Nothing in the outline yet. { $frequent } subtopics are frequent; { $proposed } of them are enough, the rest is room for what nobody else has.
 
 ## studies/plan/plan.html

@@ -123,7 +123,7 @@ def panel_context(measured: Measured, panel: str, view: PanelView = USUAL_VIEW, 
     if panel == "placement":
         context |= zone_context(measured)
     counts = Counter(item.state for item in items)
-    context["summary"] = ", ".join(f"{counts[state]} {state}" for state in part.states if counts[state])
+    context["summary"] = ", ".join(f"{counts[state]} {label(f'state.{state}')}" for state in part.states if counts[state])
     return context
 
 

@@ -20,7 +20,7 @@ from fundament.web.studies.decisions.telling import told
 from fundament.web.studies.figures.demand import DemandRow, demand_of
 from fundament.web.studies.plan import outlining
 from fundament.web.tables import Column, exported, table_of
-from fundament.web.templating import later
+from fundament.web.templating import said_later
 from fundament.web.typed import typed
 
 MOST_PHRASE, PER_PAGE = 200, 60
@@ -32,7 +32,7 @@ def _number(value: float | None) -> str:
 
 _TAKING = """<form class="in-line" method="post" action="{0}" hx-post="{0}" hx-target="#decided"><input type="hidden" name="csrfmiddlewaretoken" value="{1}"><input type="hidden" name="phrase" value="{2}">
 <button class="btn btn-sm btn-outline-secondary" name="to" value="terms" aria-label="{2} to the terms">To the terms</button> <button class="btn btn-sm btn-outline-secondary" name="to" value="outline" aria-label="{2} to the outline">To the outline</button></form>"""
-STANDINGS = {where: later(f"demand_standing.{where}") for where in ("term", "outline", "secondary")}
+STANDINGS = {where: said_later(f"demand_standing.{where}") for where in ("term", "outline", "secondary")}
 
 
 def _columns(request: HttpRequest, study_id: int, pages: int, may_decide: bool) -> tuple[Column, ...]:

@@ -27,11 +27,12 @@ from fundament.web.studies.figures.seeing import decisions_for
 from fundament.web.studies.models import Addition, OutlineNode, Study
 from fundament.web.studies.plan import outlining
 from fundament.web.tables import Column, exported, table_of
-from fundament.web.templating import later
+from fundament.web.templating import said_later
 from fundament.web.typed import all_typed, ticked, typed
 
 MOVES = tuple(
-    (move, sign, later(f"outline_move.{move}")) for move, sign in (("up", "↑"), ("down", "↓"), ("in", "→"), ("out", "←"), ("remove", "✕"))
+    (move, sign, said_later(f"outline_move.{move}"))
+    for move, sign in (("up", "↑"), ("down", "↓"), ("in", "→"), ("out", "←"), ("remove", "✕"))
 )
 MOST_KEY = 40
 MOST_TYPED = 5_000  # characters of a heading that are looked at, to say how long it is

@@ -14,7 +14,7 @@ from fundament.messages import say_error, words
 from fundament.providers.errors import PageError
 from fundament.providers.guard import check_form
 from fundament.web.studies.models import COUNTRIES, DEPTHS, DEVICES, LANGUAGES
-from fundament.web.templating import later
+from fundament.web.templating import said_later
 from fundament.web.typed import one_line, storable
 
 EARLIEST = date(2000, 1, 1)
@@ -28,55 +28,55 @@ class NewStudyForm(forms.Form):
 
     keyword = forms.CharField(
         max_length=200,
-        label=later("new_study_form.keyword_label"),
-        help_text=later("new_study_form.keyword_help"),
+        label=said_later("new_study_form.keyword_label"),
+        help_text=said_later("new_study_form.keyword_help"),
         error_messages={
-            "required": later("new_study_form.keyword_required"),
-            "max_length": later("new_study_form.keyword_too_long"),
+            "required": said_later("new_study_form.keyword_required"),
+            "max_length": said_later("new_study_form.keyword_too_long"),
         },
     )
-    country = forms.ChoiceField(choices=COUNTRIES, initial="gb", label=later("new_study_form.country_label"))
-    language = forms.ChoiceField(choices=LANGUAGES, initial="en", label=later("new_study_form.language_label"))
-    device = forms.ChoiceField(choices=DEVICES, initial="desktop", label=later("new_study_form.device_label"))
-    depth = forms.TypedChoiceField(choices=DEPTHS, coerce=int, initial=20, label=later("new_study_form.depth_label"))
+    country = forms.ChoiceField(choices=COUNTRIES, initial="gb", label=said_later("new_study_form.country_label"))
+    language = forms.ChoiceField(choices=LANGUAGES, initial="en", label=said_later("new_study_form.language_label"))
+    device = forms.ChoiceField(choices=DEVICES, initial="desktop", label=said_later("new_study_form.device_label"))
+    depth = forms.TypedChoiceField(choices=DEPTHS, coerce=int, initial=20, label=said_later("new_study_form.depth_label"))
     secondary = forms.CharField(
         required=False,
-        label=later("new_study_form.secondary_label"),
+        label=said_later("new_study_form.secondary_label"),
         widget=forms.Textarea(attrs={"rows": 4}),
-        help_text=later("new_study_form.secondary_help", most=MOST),
+        help_text=said_later("new_study_form.secondary_help", most=MOST),
     )
     name = forms.CharField(
-        required=False, max_length=200, label=later("new_study_form.name_label"), help_text=later("new_study_form.name_help")
+        required=False, max_length=200, label=said_later("new_study_form.name_label"), help_text=said_later("new_study_form.name_help")
     )
     folder = forms.CharField(
-        required=False, max_length=80, label=later("new_study_form.folder_label"), help_text=later("new_study_form.folder_help")
+        required=False, max_length=80, label=said_later("new_study_form.folder_label"), help_text=said_later("new_study_form.folder_help")
     )
     rework_address = forms.CharField(
         required=False,
         max_length=2_000,
-        label=later("new_study_form.rework_address_label"),
-        help_text=later("new_study_form.rework_address_help"),
+        label=said_later("new_study_form.rework_address_label"),
+        help_text=said_later("new_study_form.rework_address_help"),
     )
     place = forms.CharField(
         required=False,
         max_length=100,
-        label=later("new_study_form.place_label"),
-        help_text=later("new_study_form.place_help"),
+        label=said_later("new_study_form.place_label"),
+        help_text=said_later("new_study_form.place_help"),
     )
     as_of = forms.DateField(
-        required=False, label=later("new_study_form.as_of_label"), widget=forms.DateInput(attrs={"type": "date"}), help_text=later("new_study_form.as_of_help"),
-        error_messages={"invalid": later("new_study_form.no_day")},
+        required=False, label=said_later("new_study_form.as_of_label"), widget=forms.DateInput(attrs={"type": "date"}), help_text=said_later("new_study_form.as_of_help"),
+        error_messages={"invalid": said_later("new_study_form.no_day")},
     )  # fmt: skip
     keep = forms.BooleanField(
         required=False,
-        label=later("new_study_form.keep_label"),
-        help_text=later("new_study_form.keep_help"),
+        label=said_later("new_study_form.keep_label"),
+        help_text=said_later("new_study_form.keep_help"),
     )
     addresses = forms.CharField(
         required=False,
-        label=later("new_study_form.addresses_label"),
+        label=said_later("new_study_form.addresses_label"),
         widget=forms.Textarea(attrs={"rows": 4, "spellcheck": "false"}),
-        help_text=later("new_study_form.addresses_help"),
+        help_text=said_later("new_study_form.addresses_help"),
     )
 
     def __init__(self, *args: Any, **kwargs: Any) -> None:
