@@ -49,7 +49,7 @@ def test_marks_stand_on_one_scale_and_say_their_numbers() -> None:
         float(re.findall(r'scale-first" x="([\d.]+)', drawn)[0]),
         float(re.findall(r"d=.M([\d.]+)", drawn)[0]),
     )
-    assert mean < first < ours and max(places) <= 300 and "ours 4.000" in drawn
+    assert mean < first < ours and max(places) <= 300 and "our text 4.000" in drawn
     assert "scale-ours" not in str(marks_on_scale(1.0, 2.0, None, 4.0)) and "nan" not in str(marks_on_scale(0.0, 0.0, 0.0, 0.0))
 
 

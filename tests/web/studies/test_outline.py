@@ -135,7 +135,7 @@ def test_the_screen_builds_an_outline(signed_in: Client, study: Study) -> None:
     assert signed_in.post(address, {"subtopic": "s-nothing"}).status_code == 404
     signed_in.post(address, {"heading": "Our own <i>angle</i>", "level": "3"})
     page = signed_in.get(reverse("outline", args=[study.pk])).content.decode()
-    assert "Our own &lt;i&gt;angle&lt;/i&gt;" in page and "1 heading of our own alone" in page
+    assert "Our own &lt;i&gt;angle&lt;/i&gt;" in page and "1 heading only on our page" in page
     node = OutlineNode.objects.get(subtopic="")
     move = reverse("move-heading", args=[study.pk, node.key])
     for way in ("out", "up", "remove"):
