@@ -22,7 +22,7 @@ from fundament.core.edits.proposals.build import asked, finish, joint_gain, read
 from fundament.core.edits.proposals.trial import Trial
 from fundament.core.language.grammar import objections
 from fundament.core.scoring.compiled import CompiledYardstick
-from fundament.core.scoring.score import score_said
+from fundament.core.scoring.score import score_with
 from fundament.providers.assistant import HttpAssistant
 
 ROUNDS, WORDS, MOST = 25, 3000, 10
@@ -44,7 +44,7 @@ def main() -> None:
         paragraphs = [block for block in document["content"] if block["type"] == "paragraph"]
         times = [time.perf_counter()]
         reading = read_document(document, language="en", counted=False)
-        features, score = score_said(compiled, reading)
+        features, score = score_with(compiled, reading)
         edits = edits_for_features(compiled, features)
         times.append(time.perf_counter())
         trial = Trial(compiled, document, known=score)
@@ -60,7 +60,7 @@ def main() -> None:
         for proposal in proposals:
             kinds = [o for o in proposal.operations if o.kind not in ("title", "description")]
             if len(kinds) == len(proposal.operations):
-                after = score_said(compiled, read_document(changed(document, proposal.operations), language="en"))[1]
+                after = score_with(compiled, read_document(changed(document, proposal.operations), language="en"))[1]
                 worst = max(worst, abs(after.total - score.total - proposal.gain))
         joint_gain(trial, proposals)
         if number < 3:

@@ -11,7 +11,7 @@ from fundament.core.language.words import tokenize
 from fundament.core.reading.model import Reading
 from fundament.core.reading.read_draft import read_draft
 from fundament.core.reading.read_page import read_page
-from fundament.core.scoring.guards.verdicts import Claims
+from fundament.core.scoring.guards.verdicts import Exemptions
 from fundament.core.scoring.measured.features import draft_features
 from fundament.core.scoring.score import score, score_features
 from fundament.core.yardstick.model import ComparedPage, Subtopic, Yardstick
@@ -117,7 +117,7 @@ def mentions() -> tuple[float, list[str]]:
         if entity is None:
             continue
         there += 1
-        unblamed = Claims(own_pages=frozenset(range(len(study.pages))))  # the cases are sentences of the pages
+        unblamed = Exemptions(own_pages=frozenset(range(len(study.pages))))  # the cases are sentences of the pages
         result = score_features(study.compiled, draft_features(study.compiled, read_draft(f"<p>{text}</p>", language="en"), unblamed))
         state = next(i.state for i in result.items_of("entities") if i.subject == entity.name)
         if state != wanted:

@@ -121,14 +121,14 @@ def languages(folder: Path) -> None:
             )
             compiled = CompiledYardstick(decide(consensus, decisions=Decisions(planned_words=own.word_count)))
             own_page = {number for number, page in enumerate(compiled.yardstick.pages) if page.url == "https://own.example/"}
-            claims = replace(features_module.NO_CLAIMS, own_pages=frozenset(own_page))
+            exemptions = replace(features_module.NO_EXEMPTIONS, own_pages=frozenset(own_page))
             with (
                 patch.object(features_module, "verdicts_of", lambda *_: ()),
                 patch.object(points_module, "allowed_share", lambda *_: 1.0),
                 patch.object(points_module, "subject_factor", lambda *_: 1.0),
             ):
-                free = points_of(compiled, draft_features(compiled, own, claims)).total
-            features = draft_features(compiled, own, claims)
+                free = points_of(compiled, draft_features(compiled, own, exemptions)).total
+            features = draft_features(compiled, own, exemptions)
             with patch.object(points_module, "subject_factor", lambda _, text, *__: text.variety):
                 total = points_of(compiled, features).total
             loss = 1.0 - total / free if free else 0.0

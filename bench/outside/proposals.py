@@ -24,8 +24,8 @@ from fundament.core.edits.proposals.rewriting import phrases_to_keep, rewritten
 from fundament.core.edits.proposals.trial import Trial
 from fundament.core.errors import CoreError
 from fundament.core.scoring.compiled import CompiledYardstick
-from fundament.core.scoring.guards.verdicts import Claims
-from fundament.core.scoring.score import score_said
+from fundament.core.scoring.guards.verdicts import Exemptions
+from fundament.core.scoring.score import score_with
 from fundament.providers.assistant import plain_tasks
 from standins import assistant
 
@@ -43,7 +43,7 @@ def main() -> None:
         compiled = compiled_of[study.name]
         document = clean_document(document_from_html(MarkdownIt().enable("table").render(path.read_text(encoding="utf-8"))))
         reading = read_document(document, language="en", counted=False)
-        features, score = score_said(compiled, reading)
+        features, score = score_with(compiled, reading)
         trial = Trial(compiled, document, known=score)
         edits = edits_for_features(compiled, features)
         wanted, own = asked(trial, edits), ready(trial, reading, features, edits)
@@ -80,7 +80,7 @@ def shorten(compiled_of: dict[str, CompiledYardstick]) -> None:
         ]
         for number, page, text in blocks[:: max(1, len(blocks) // 4)][:4]:
             document = clean_document(document_of_reading(page.reading))
-            trial = Trial(compiled, document, claims=Claims(own_pages=frozenset([number])))
+            trial = Trial(compiled, document, exemptions=Exemptions(own_pages=frozenset([number])))
             node = next(node for node in blocks_of(document).values() if text_of_block(node) == text)
             answer = assistant.shorter({"text": text, "keep": phrases_to_keep(text, trial)})["text"]
             try:

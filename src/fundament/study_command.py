@@ -17,8 +17,8 @@ from fundament.core.documents.schema import clean_document
 from fundament.core.errors import CoreError
 from fundament.core.reading.corrections import overruled, without_repeated
 from fundament.core.scoring.compiled import CompiledYardstick
-from fundament.core.scoring.said import said_in
 from fundament.core.scoring.score import score
+from fundament.core.scoring.statements import statements_together
 from fundament.core.yardstick.model import ComparedPage, Consensus, OwnEntity, Settings, Yardstick
 from fundament.core.yardstick.page_analysis import analyse_page
 from fundament.core.yardstick.secondary_keywords import secondary_key
@@ -85,7 +85,7 @@ def _drafts(study: StudyFile, yardstick: Yardstick) -> list[dict[str, Any]]:
         reading = read_document(
             clean_document(text.document), title=text.title_tag, description=text.meta_description, language=compiled.language
         )
-        result = score(reading, compiled, said_in(draft.statements))
+        result = score(reading, compiled, statements_together(draft.statements))
         found.append(
             {
                 "name": draft.name,

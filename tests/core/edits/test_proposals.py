@@ -30,8 +30,8 @@ from fundament.core.language.uses import is_crammed
 from fundament.core.scoring.compiled import CompiledYardstick
 from fundament.core.scoring.evidence import best_blocks
 from fundament.core.scoring.guards.frames import frame_of
-from fundament.core.scoring.said import Said
-from fundament.core.scoring.score import score_said
+from fundament.core.scoring.score import score_with
+from fundament.core.scoring.statements import Statements
 from fundament.core.yardstick.model import ComparedPage
 from fundament.providers.assistant import plain_tasks
 from standins import assistant
@@ -51,7 +51,7 @@ def document() -> Node:
 
 def worked_out(document: Node, compiled: CompiledYardstick, finished: frozenset[str] = frozenset()) -> tuple[Trial, Asked, list[Proposal]]:
     reading = read_document(document, language="en", counted=False)
-    features, score = score_said(compiled, reading)
+    features, score = score_with(compiled, reading)
     trial = Trial(compiled, document, known=score)
     edits = edits_for_features(compiled, features)
     wanted = asked(trial, edits, finished)
@@ -71,7 +71,7 @@ def score_of(trial: Trial, operations: Sequence[Operation]) -> float:
     beside = {one.kind: one.value for one in operations if one.kind in ("title", "description")}
     after = changed(trial.document, [one for one in operations if one.kind not in beside])
     reading = read_document(clean_document(after), title=beside.get("title", ""), description=beside.get("description", ""), language="en")
-    return score_said(trial.compiled, reading)[1].total
+    return score_with(trial.compiled, reading)[1].total
 
 
 def test_the_score_rises_by_what_was_said_alone_and_together(proposed: tuple[Trial, Asked, list[Proposal]]) -> None:
@@ -130,7 +130,7 @@ def test_what_was_settled_is_not_proposed_again(
 
 def test_questions_nobody_answers_become_a_block_to_fill(document: Node, compiled: CompiledYardstick) -> None:
     reading = read_document(document, language="en", counted=False)
-    features, score = score_said(compiled, reading)
+    features, score = score_with(compiled, reading)
     trial = Trial(compiled, document, known=score)
     questions = ["How long does lime mortar take to cure?", "When is it too cold to use it?"]
     edits = edits_for_features(compiled, features)
@@ -182,7 +182,7 @@ def test_a_title_keeps_the_name_at_its_end_and_names_their_capitals(title: str, 
         document_from_html(TEXT.replace("<h2>The mix</h2>", "<h2>Hartle sand</h2>").replace("<h2>Before you begin</h2>", ""))
     )
     reading = read_document(document, language="en", title=title, description="", counted=False)
-    features, score = score_said(compiled, reading)
+    features, score = score_with(compiled, reading)
     found = ready(Trial(compiled, document, title, known=score), reading, features, edits_for_features(compiled, features))
     proposed = next(one for one in found if one.check == "title").after
     name = compiled.yardstick.keyword.capitalize()
@@ -199,7 +199,7 @@ def test_a_description_is_not_made_of_sentences_that_earn_nothing(articles: list
     )
     document = clean_document(document_from_html(TEXT.replace("<h2>Before you begin</h2>", f"<p>{copied}</p><h2>Before you begin</h2>")))
     reading = read_document(document, language="en", counted=False)
-    features, score = score_said(compiled, reading)
+    features, score = score_with(compiled, reading)
     assert any(denied.guard == "copied" for denied in score.denied)
     found = ready(Trial(compiled, document, known=score), reading, features, edits_for_features(compiled, features))
     described = next(one for one in found if one.check == "description").after
@@ -208,13 +208,13 @@ def test_a_description_is_not_made_of_sentences_that_earn_nothing(articles: list
 
 def test_what_a_person_said_is_there_already_is_no_place_for_a_heading(document: Node, compiled: CompiledYardstick) -> None:
     elsewhere = (Path(__file__).parents[2] / "browser" / "texts" / "repointing_sections.md").read_text(encoding="utf-8")
-    said = Said(texts=tuple(part.split("\n", 1)[1].strip() for part in elsewhere.split("## ")[1:]))
+    statements = Statements(texts=tuple(part.split("\n", 1)[1].strip() for part in elsewhere.split("## ")[1:]))
     reading = read_document(document, language="en", counted=False)
-    features, score = score_said(compiled, reading, said)
+    features, score = score_with(compiled, reading, statements)
     closest = set(best_blocks(compiled, features).tolist())
     assert max(closest) >= len(reading.main_blocks())  # some of it is nearer to a subtopic than all of the text
     edits = edits_for_features(compiled, features)
-    found = ready(Trial(compiled, document, said=said, known=score), reading, features, edits)
+    found = ready(Trial(compiled, document, statements=statements, known=score), reading, features, edits)
     ids = set(blocks_of(document))
     assert {one.check for one in found} >= {"title", "description"} and all(
         one.block in ids for one in found if one.check == "head_subtopic"

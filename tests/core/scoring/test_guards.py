@@ -20,9 +20,9 @@ from fundament.core.scoring.guards.copies import Copies
 from fundament.core.scoring.guards.frames import frame_of, frames_together, worn_sentences
 from fundament.core.scoring.guards.items import allowed_share, is_short_item
 from fundament.core.scoring.guards.pieces import pieced_together
-from fundament.core.scoring.guards.provenance import Origin, claims_of_earlier, is_older
+from fundament.core.scoring.guards.provenance import Origin, exemptions_of_earlier, is_older
 from fundament.core.scoring.guards.subject import evidence_of, factor_of
-from fundament.core.scoring.guards.verdicts import Claims
+from fundament.core.scoring.guards.verdicts import Exemptions
 from fundament.core.scoring.guards.word_order import without_order
 from fundament.core.scoring.measured.block_features import place_block
 from fundament.core.scoring.measured.features import draft_features
@@ -131,8 +131,8 @@ def test_a_copy_is_shown_with_its_source_and_a_claim_settles_it(compiled: Compil
     denied = score(draft, compiled).denied
     assert [(d.block, d.guard) for d in denied] == [(0, "copied")]
     assert denied[0].source in {page.reading.url for page in articles}
-    assert not draft_features(compiled, draft, Claims(own_passages=frozenset([text]))).verdicts
-    assert not draft_features(compiled, draft, Claims(own_pages=frozenset(range(len(articles))))).verdicts
+    assert not draft_features(compiled, draft, Exemptions(own_passages=frozenset([text]))).verdicts
+    assert not draft_features(compiled, draft, Exemptions(own_pages=frozenset(range(len(articles))))).verdicts
 
 
 def test_what_stood_on_the_own_page_first_is_no_copy_of_whoever_came_later(
@@ -142,9 +142,9 @@ def test_what_stood_on_the_own_page_first_is_no_copy_of_whoever_came_later(
     number = compiled.page_number[page.url]
     origins = [Origin("2024-05-01", "2026-01-01T00:00")] * len(compiled.yardstick.pages)
     ours = replace(page, url="")
-    older, younger = (claims_of_earlier(ours, Origin(stated, ""), origins) for stated in ("2020-01-01", "2025-01-01"))
+    older, younger = (exemptions_of_earlier(ours, Origin(stated, ""), origins) for stated in ("2020-01-01", "2025-01-01"))
     assert number in older.younger_pages and not younger.younger_pages
-    guards = [{v.guard for v in draft_features(compiled, ours, claims).verdicts} for claims in (older, younger)]
+    guards = [{v.guard for v in draft_features(compiled, ours, exemptions).verdicts} for exemptions in (older, younger)]
     assert "copied" not in guards[0] and "pieces" not in guards[0] and "copied" in guards[1]
     # only what stood there: a passage taken from another page is none of it
     other = next(block for block in articles[5].reading.main_blocks() if block.kind == "paragraph" and len(block.text.split()) > 30)
@@ -235,7 +235,7 @@ def test_no_cheating_text_earns_a_third_of_an_honest_one(folder: str) -> None:
 @pytest.mark.parametrize("folder", STUDIES)
 def test_words_without_order_lose_three_quarters_and_exchanged_ones_are_warned_of(folder: str) -> None:
     study = demo_study(folder)
-    unblamed = Claims(own_pages=frozenset(range(len(study.pages))))
+    unblamed = Exemptions(own_pages=frozenset(range(len(study.pages))))
     for page in study.pages[:4]:
         draft = planned(page.reading, study.yardstick.planned_words)
 

@@ -14,7 +14,7 @@ from fundament.core.reading.model import Reading
 from fundament.core.reading.read_draft import read_draft
 from fundament.core.scoring.aim import ABOVE_BEST
 from fundament.core.scoring.compiled import CompiledYardstick
-from fundament.core.scoring.guards.verdicts import Claims
+from fundament.core.scoring.guards.verdicts import Exemptions
 from fundament.core.scoring.measured.features import draft_features
 from fundament.core.scoring.score import score, score_features, why
 from fundament.core.yardstick.model import ComparedPage, Consensus
@@ -73,7 +73,7 @@ def test_2_a_competitor_is_scored_against_the_others(articles: list[ComparedPage
         if url in built.page_scores:
             rest = without_page(built, url)
             assert url not in {summary.url for summary in rest.pages}
-            unblamed = draft_features(CompiledYardstick(rest), page.reading, Claims(own_pages=frozenset(range(count))))
+            unblamed = draft_features(CompiledYardstick(rest), page.reading, Exemptions(own_pages=frozenset(range(count))))
             assert built.page_scores[url] == pytest.approx(score_features(CompiledYardstick(rest), unblamed).total, abs=0.05)
             assert built.page_scores[url] != pytest.approx(score(page.reading, built).total, abs=0.01)
 

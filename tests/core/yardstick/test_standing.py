@@ -7,7 +7,7 @@ from fundament.core.documents.read_document import read_document
 from fundament.core.documents.schema import Node, clean_document
 from fundament.core.outline.outline_progress import Planned, SectionProgress, outline_progress
 from fundament.core.scoring.compiled import CompiledYardstick
-from fundament.core.scoring.score import score_said
+from fundament.core.scoring.score import score_with
 
 
 def text(html: str, ids: tuple[str, ...] = ()) -> Node:
@@ -20,7 +20,7 @@ def text(html: str, ids: tuple[str, ...] = ()) -> Node:
 
 def told(document: Node, planned: list[Planned], compiled: CompiledYardstick) -> list[SectionProgress]:
     reading = read_document(document, language="en")
-    return outline_progress(planned, compiled, reading, score_said(compiled, reading)[0])
+    return outline_progress(planned, compiled, reading, score_with(compiled, reading)[0])
 
 
 def test_a_heading_is_found_by_where_it_came_from_its_words_or_its_subtopic(compiled: CompiledYardstick) -> None:

@@ -12,10 +12,10 @@ from hypothesis import strategies as st
 
 from fundament.core.reading.read_draft import read_draft
 from fundament.core.scoring.compiled import CompiledYardstick
-from fundament.core.scoring.guards.verdicts import Claims
+from fundament.core.scoring.guards.verdicts import Exemptions
 from fundament.core.scoring.measured.features import draft_features
-from fundament.core.scoring.said import Said
 from fundament.core.scoring.score import score
+from fundament.core.scoring.statements import Statements
 from fundament.core.yardstick.substance import (
     LEAST_FACTOR,
     WINDOW,
@@ -109,7 +109,7 @@ def test_fluent_text_that_says_nothing_earns_little(compiled: CompiledYardstick,
 
 def test_what_a_person_finds_fine_comes_back_on_their_word(compiled: CompiledYardstick) -> None:
     draft = read_draft(html(EMPTY), language="en")
-    plain, fine = score(draft, compiled), score(draft, compiled, Said(claims=Claims(fine_passages=frozenset({EMPTY}))))
+    plain, fine = score(draft, compiled), score(draft, compiled, Statements(exemptions=Exemptions(fine_passages=frozenset({EMPTY}))))
     assert fine.total > plain.total and fine.on_word == pytest.approx(fine.total - plain.total) and not fine.thin
 
 

@@ -10,7 +10,7 @@ from django.test import Client
 from django.urls import reverse
 
 from fundament.core.scoring.guards.taken import taken_by_competitors
-from fundament.core.scoring.guards.verdicts import Claims
+from fundament.core.scoring.guards.verdicts import Exemptions
 from fundament.core.scoring.model import MOST_ON_WORD
 from fundament.web.accounts.roles import Actor
 from fundament.web.drafts.desk.panels import verdict_of
@@ -108,7 +108,7 @@ def test_a_passage_that_is_ours_earns_again(actor: Actor, study: Study, signed_i
     assert after.on_word == after.total - measured.score.total and after.aim <= measured.score.aim
     compiled = measured.compiled
     assert compiled is not None
-    taken = taken_by_competitors(compiled, Claims(own_passages=frozenset([block.text])))
+    taken = taken_by_competitors(compiled, Exemptions(own_passages=frozenset([block.text])))
     left = yardstick_without(study.pk, compiled, taken)
     assert taken and left is yardstick_without(study.pk, compiled, taken)
     for number in taken:

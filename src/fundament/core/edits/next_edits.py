@@ -12,23 +12,23 @@ from fundament.core.reading.model import Reading
 from fundament.core.scoring.compiled import CompiledYardstick
 from fundament.core.scoring.measured.features import DraftFeatures, draft_features
 from fundament.core.scoring.parts import PART_WEIGHTS
-from fundament.core.scoring.said import NOTHING_SAID, Said, target_key
+from fundament.core.scoring.statements import NO_STATEMENTS, Statements, target_key
 
 LEAST_GAIN = 0.005  # points; smaller gains are not worth a line
 
 
-def next_edits(draft: Reading, compiled: CompiledYardstick, said: Said = NOTHING_SAID) -> list[Edit]:
+def next_edits(draft: Reading, compiled: CompiledYardstick, statements: Statements = NO_STATEMENTS) -> list[Edit]:
     """All edits that gain, largest gain first; see `gains` for what a gain is.
 
-    draft: from `read_draft`, so that all its blocks count. said: words of a person; what is not for the page has no edits.
+    draft: from `read_draft`, so that all its blocks count. statements: of a person; what is not for the page has no edits.
     """
-    features = draft_features(compiled, draft, said=said)
-    return measured(compiled, features, for_this_page(findings_for_features(compiled, features), said))
+    features = draft_features(compiled, draft, statements=statements)
+    return measured(compiled, features, for_this_page(findings_for_features(compiled, features), statements))
 
 
-def for_this_page(findings: Sequence[Finding], said: Said) -> list[Finding]:
+def for_this_page(findings: Sequence[Finding], statements: Statements) -> list[Finding]:
     """The findings without those whose target was said not to be for the page."""
-    return [finding for finding in findings if target_of(finding) not in said.not_for_page]
+    return [finding for finding in findings if target_of(finding) not in statements.not_for_page]
 
 
 def target_of(finding: Finding) -> str:

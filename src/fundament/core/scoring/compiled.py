@@ -18,7 +18,7 @@ from fundament.core.language.words import tokenize
 from fundament.core.scoring.guards.copies import Copies
 from fundament.core.scoring.guards.reworded import PageBlocks
 from fundament.core.scoring.guards.taken import Taken
-from fundament.core.scoring.guards.verdicts import Claims
+from fundament.core.scoring.guards.verdicts import Exemptions
 from fundament.core.scoring.measured.block_features import MOST_BYTES, JudgedSentence, KeptBlocks, Row, no_features
 from fundament.core.scoring.measured.coverage import TellingWords, needed_words, section_words
 from fundament.core.scoring.measured.subtopic_vectors import Sections, SubtopicVectors
@@ -106,7 +106,7 @@ class CompiledYardstick(Targets):
         self.page_number = {page.url: number for number, page in enumerate(yardstick.pages)}
         self.section_words: dict[int, Range] = {}
         self.judged: dict[str, JudgedSentence] = {}
-        self.taken: dict[Claims, Taken] = {}
+        self.taken: dict[Exemptions, Taken] = {}
         self.usual_sections: dict[int, Any] = {}  # what a section of a subtopic usually brings, kept when first asked for
         self.number = next(_numbers)
         self.blocks = KeptBlocks(MOST_BYTES) if blocks is None else blocks

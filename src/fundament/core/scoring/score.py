@@ -11,8 +11,8 @@ from fundament.core.reading.model import Reading
 from fundament.core.scoring.compiled import CompiledYardstick
 from fundament.core.scoring.evidence import evidence_sentence
 from fundament.core.scoring.guards.taken import Taken, taken_by_competitors
-from fundament.core.scoring.guards.verdicts import GUARDS, NO_CLAIMS, Claims
-from fundament.core.scoring.measured.features import DraftFeatures, again_with, claims_with, draft_features
+from fundament.core.scoring.guards.verdicts import GUARDS, NO_EXEMPTIONS, Exemptions
+from fundament.core.scoring.measured.features import DraftFeatures, again_with, draft_features, exemptions_with
 from fundament.core.scoring.measured.headings import HEADED_AT
 from fundament.core.scoring.model import AsProposed, Denied, Item, Part, Score, Thin
 from fundament.core.scoring.points import (
@@ -24,41 +24,41 @@ from fundament.core.scoring.points import (
     secondary_shares,
     structure_target,
 )
-from fundament.core.scoring.said import NOTHING_SAID, Said, lowered_aim, target_key
+from fundament.core.scoring.statements import NO_STATEMENTS, Statements, lowered_aim, target_key
 from fundament.core.scoring.uncounted import told_of, uncounted_uses
 from fundament.core.yardstick.measures import EARNING
 from fundament.core.yardstick.model import Yardstick
 
 
-def score(draft: Reading, yardstick: Yardstick | CompiledYardstick, said: Said = NOTHING_SAID) -> Score:
+def score(draft: Reading, yardstick: Yardstick | CompiledYardstick, statements: Statements = NO_STATEMENTS) -> Score:
     """Score a text, 0..100, with a reason for every point.
 
-    draft: from `read_draft` or `read_page`. Pass a CompiledYardstick when scoring again and again. said: words of a person. Never raises on an empty draft.
+    draft: from `read_draft` or `read_page`. Pass a CompiledYardstick when scoring again and again. statements: of a person. Never raises on an empty draft.
     """
     compiled = yardstick if isinstance(yardstick, CompiledYardstick) else CompiledYardstick(yardstick)
-    return score_said(compiled, draft, said)[1]
+    return score_with(compiled, draft, statements)[1]
 
 
-def score_said(
-    compiled: CompiledYardstick, draft: Reading, said: Said = NOTHING_SAID, claims: Claims = NO_CLAIMS, *, with_items: bool = True,
+def score_with(
+    compiled: CompiledYardstick, draft: Reading, statements: Statements = NO_STATEMENTS, exemptions: Exemptions = NO_EXEMPTIONS, *, with_items: bool = True,
     without: Callable[[Taken], Yardstick] | None = None,
 ) -> tuple[DraftFeatures, Score]:  # fmt: skip
-    """The same with the features it was worked out from. claims: what is known of the text beside what was said of it. with_items: as in `score_features`.
+    """The same with the features it was worked out from. exemptions: what is known of the text beside what was said of it. with_items: as in `score_features`.
     without: gives the yardstick with the scores that competitors have without sentences of this text, for its aim; asked only where some have them.
     """
-    features = draft_features(compiled, draft, claims, said=said)
-    result = score_features(compiled, features, with_items=with_items or bool(said.not_for_page))
-    if not said.is_empty:
-        nothing_said = draft_features(compiled, draft, claims)
-        result = replace(result, on_word=max(0.0, result.total - score_features(compiled, nothing_said, with_items=False).total))
+    features = draft_features(compiled, draft, exemptions, statements=statements)
+    result = score_features(compiled, features, with_items=with_items or bool(statements.not_for_page))
+    if not statements.is_empty:
+        without_statements = draft_features(compiled, draft, exemptions)
+        result = replace(result, on_word=max(0.0, result.total - score_features(compiled, without_statements, with_items=False).total))
     bar = compiled.yardstick
-    if without is not None and (taken := taken_by_competitors(compiled, claims_with(claims, said))):
+    if without is not None and (taken := taken_by_competitors(compiled, exemptions_with(exemptions, statements))):
         bar = without(taken)
         lower = lowered_aim(bar, {}, (), compiled.yardstick)
-        by_word = result.aim - lower.aim if said.claims.own_passages else 0.0
+        by_word = result.aim - lower.aim if statements.exemptions.own_passages else 0.0
         result = replace(result, aim=lower.aim, enough=lower.enough, excused=by_word)
-    if said.not_for_page:
-        result = with_excuses(bar, result, said.not_for_page)
+    if statements.not_for_page:
+        result = with_excuses(bar, result, statements.not_for_page)
     return features, result
 
 

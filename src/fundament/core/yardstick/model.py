@@ -266,7 +266,7 @@ class Consensus:
 class Yardstick:
     """The targets: a consensus with a person's decisions on it. page_scores: of the competitors by address, each against the others; aim, enough and
     is_aim_firm come from them (see `scoring.aim`). usual_evidence, keyword_presence, item_share: see `scoring.leave_one_out.Competition`. page_points: the competitors' points
-    by target, see `scoring.said`. moved: points of 100 that decisions moved, see `consensus.moved`; as_proposed: the yardstick without them, where that is much. is_confirmed: an
+    by target, see `scoring.statements`. moved: points of 100 that decisions moved, see `consensus.moved`; as_proposed: the yardstick without them, where that is much. is_confirmed: an
     editor confirmed these decisions. secondary_factors: how much each secondary keyword counts, empty where nothing was decided on them. required: the keys of what a person said must be there."""
 
     keyword: str

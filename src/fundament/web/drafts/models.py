@@ -67,7 +67,7 @@ class Draft(models.Model):
 
 
 class Statement(models.Model):
-    """A person's word on a draft: what the score cannot see, or could not tell (see `core.scoring.said`).
+    """A person's statement about a draft: what the score cannot see, or could not tell (see `core.scoring.statements`).
 
     target: "part:key" of what is not for this page or is settled; the measure of what is there already; a hash of the passage that is ours, or of the text that is there already. count: how many
     more of the measure are there. text: of the block that it hangs on, or the text that is there.
@@ -99,7 +99,7 @@ def stamps() -> dict[str, Any]:
     return {
         "stamp": models.F("study__current__stamp"),
         "measured_stamp": models.F("measured_study__current__stamp"),
-        "is_said_of": models.Exists(Statement.objects.filter(draft=models.OuterRef("pk"))),
+        "has_statements": models.Exists(Statement.objects.filter(draft=models.OuterRef("pk"))),
     }
 
 

@@ -19,7 +19,7 @@ def errand(request: HttpRequest, errand_id: int) -> HttpResponse:
     if request.headers.get("Accept") == "application/json":
         return JsonResponse(running.told_of(found))
     if found.state == "done":
-        said = running.said_of(found)
+        said = running.outcome_sentence(found)
         if said is not None:
             messages.add_message(request, messages.WARNING if said.is_problem else messages.SUCCESS, say(said.message))
         return redirect(found.go_to or running.form_of(found))

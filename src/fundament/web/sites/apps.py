@@ -23,7 +23,7 @@ class SitesConfig(AppConfig):
         )
 
         jobs.at_start(lambda options: analysts.start(options["analysts"]))
-        errands.declare(errands.KindOfErrand(trying.TRIAL, trying.carried_out, lambda _: reverse("operating"), trying.said_of))
+        errands.declare(errands.KindOfErrand(trying.TRIAL, trying.carried_out, lambda _: reverse("operating"), trying.outcome_sentence))
         errands.declare(errands.KindOfErrand(traffic.TRAFFIC, traffic.carried_out, lambda given: reverse("site", args=[given["site"]])))
         for kind in KINDS.values():
             declare_service(Service(kind.key, partial(answers.address_of, kind.key), partial(answers.try_service, kind.key)))

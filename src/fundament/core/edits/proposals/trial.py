@@ -12,24 +12,24 @@ from fundament.core.documents.changing import DESCRIPTION, TITLE, Operation, cha
 from fundament.core.documents.read_document import read_document
 from fundament.core.documents.schema import Node
 from fundament.core.scoring.compiled import CompiledYardstick
-from fundament.core.scoring.guards.verdicts import NO_CLAIMS, Claims
+from fundament.core.scoring.guards.verdicts import NO_EXEMPTIONS, Exemptions
 from fundament.core.scoring.measured.features import DraftFeatures
 from fundament.core.scoring.model import Score
-from fundament.core.scoring.said import NOTHING_SAID, Said
-from fundament.core.scoring.score import score_said
+from fundament.core.scoring.score import score_with
+from fundament.core.scoring.statements import NO_STATEMENTS, Statements
 from fundament.core.yardstick.page_words import Words, word_number, words_in
 
 
 @dataclass(frozen=True, eq=False)
 class Trial:
-    """A text with what is known of it beside. said, claims: as for its score."""
+    """A text with what is known of it beside. statements, exemptions: as for its score."""
 
     compiled: CompiledYardstick
     document: Node
     title: str = ""
     description: str = ""
-    said: Said = NOTHING_SAID
-    claims: Claims = NO_CLAIMS
+    statements: Statements = NO_STATEMENTS
+    exemptions: Exemptions = NO_EXEMPTIONS
     known: Score | None = None  # the score as the text is, where it is at hand
 
     @functools.cached_property
@@ -64,7 +64,7 @@ class Trial:
             title=beside.get(TITLE, self.title), description=beside.get(DESCRIPTION, self.description),
             language=self.compiled.language, counted=False,
         )  # fmt: skip
-        return score_said(self.compiled, reading, self.said, self.claims, with_items=False)
+        return score_with(self.compiled, reading, self.statements, self.exemptions, with_items=False)
 
     def gain(self, operations: Sequence[Operation]) -> tuple[float, tuple[tuple[str, float], ...], int]:
         """(points of the score, by part, so many more sentences that earn nothing) of some operations."""

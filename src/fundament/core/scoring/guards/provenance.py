@@ -6,7 +6,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 
 from fundament.core.reading.model import Reading
-from fundament.core.scoring.guards.verdicts import Claims
+from fundament.core.scoring.guards.verdicts import Exemptions
 
 
 @dataclass(frozen=True)
@@ -24,9 +24,9 @@ def is_older(one: Origin, other: Origin) -> bool:
     return bool(one.seen and other.seen) and one.seen < other.seen
 
 
-def claims_of_earlier(reading: Reading, own: Origin, pages: Sequence[Origin]) -> Claims:
+def exemptions_of_earlier(reading: Reading, own: Origin, pages: Sequence[Origin]) -> Exemptions:
     """What an earlier reading of a page lets its text claim. pages: the competitors, in the yardstick's order."""
     younger = frozenset(number for number, page in enumerate(pages) if is_older(own, page))
     if not younger:
-        return Claims()
-    return Claims(earlier=frozenset(" ".join(block.text.split()) for block in reading.main_blocks()), younger_pages=younger)
+        return Exemptions()
+    return Exemptions(earlier=frozenset(" ".join(block.text.split()) for block in reading.main_blocks()), younger_pages=younger)

@@ -52,7 +52,7 @@ class Verdict(NamedTuple):
 
 
 @dataclass(frozen=True)
-class Claims:
+class Exemptions:
     """What is known of a text that the guards cannot see. own_pages: numbers of competitors that copied from it, or are it; own_passages: texts of blocks that
     a person called their own; fine_passages: those that a person looked at and found in order. earlier: texts of the blocks of an earlier reading of the page itself; younger_pages: numbers of competitors that are younger than that, so
     that what both have is the page's own (see `provenance`)."""
@@ -64,7 +64,7 @@ class Claims:
     younger_pages: frozenset[int] = frozenset()
 
 
-NO_CLAIMS = Claims()
+NO_EXEMPTIONS = Exemptions()
 
 
 @dataclass(frozen=True, eq=False, slots=True)
@@ -97,7 +97,7 @@ class Judged:
 def verdicts_of(
     blocks: Sequence[PlacedBlock],
     order: WordOrder | None,
-    claims: Claims = NO_CLAIMS,
+    exemptions: Exemptions = NO_EXEMPTIONS,
     page_words: int = 0,
     page_starts: NDArray[np.int64] | None = None,
 ) -> tuple[Verdict, ...]:
@@ -113,10 +113,10 @@ def verdicts_of(
         judged = features.judged
         if judged is None:
             continue
-        if len(judged.copied) and block.text not in claims.own_passages:
-            is_earlier = block.text in claims.earlier
+        if len(judged.copied) and block.text not in exemptions.own_passages:
+            is_earlier = block.text in exemptions.earlier
             for number, page, is_own in judged.copied.tolist():
-                if page not in claims.own_pages and not (is_earlier and page in claims.younger_pages):
+                if page not in exemptions.own_pages and not (is_earlier and page in exemptions.younger_pages):
                     guard = "quoted" if _is_quotation(block, number) else "copied"
                     (in_part if is_own and guard == "copied" else found).setdefault((place, number), (guard, page))
         if judged.frames is not None:
@@ -139,13 +139,13 @@ def verdicts_of(
                 for number in range(len(block.features.real)):
                     found.setdefault((place, number), ("quoted", -1))
     if page_starts is not None:
-        for place, page in _reworded(blocks, page_starts, claims):
+        for place, page in _reworded(blocks, page_starts, exemptions):
             for number in range(len(blocks[place].features.real)):
                 found.setdefault((place, number), ("reworded", page))
     if places:
         at, of_real = np.concatenate(places), np.concatenate(numbers)
         lost = [("frame", worn_sentences(frames))]
-        if not claims.own_pages:  # else its own pieces are among them
+        if not exemptions.own_pages:  # else its own pieces are among them
             those = np.concatenate(pairs).astype(float)
             lost.insert(0, ("pieces", pieced_together(those[:, 0], those[:, 1], page_words)))
         if order is not None and order.certain:
@@ -154,9 +154,9 @@ def verdicts_of(
         for guard, flagged in lost:
             for index in np.flatnonzero(flagged).tolist():
                 text = blocks[int(at[index])].text
-                if guard == "pieces" and (text in claims.own_passages or (claims.younger_pages and text in claims.earlier)):
+                if guard == "pieces" and (text in exemptions.own_passages or (exemptions.younger_pages and text in exemptions.earlier)):
                     continue  # whoever has the pieces has them from here
-                if guard != "pieces" and text in claims.fine_passages:
+                if guard != "pieces" and text in exemptions.fine_passages:
                     continue
                 found.setdefault((int(at[index]), int(of_real[index])), (guard, -1))
     verdicts = []
@@ -164,23 +164,23 @@ def verdicts_of(
         start, end = blocks[place].features.real[number].tolist()
         verdicts.append(Verdict(place, start, end, guard, page))
     for place, block in enumerate(blocks):
-        if block.features.crammed is not None and len(block.features.crammed) and block.text not in claims.fine_passages:
+        if block.features.crammed is not None and len(block.features.crammed) and block.text not in exemptions.fine_passages:
             verdicts += [Verdict(place, start, end, CRAMMED) for start, end in block.features.crammed.tolist()]
     return tuple(sorted(verdicts))
 
 
-def _reworded(blocks: Sequence[PlacedBlock], page_starts: NDArray[np.int64], claims: Claims) -> list[tuple[int, int]]:
+def _reworded(blocks: Sequence[PlacedBlock], page_starts: NDArray[np.int64], exemptions: Exemptions) -> list[tuple[int, int]]:
     """(block, page it follows) of a text that follows a competitor's page statement by statement."""
     rows = [(place, judged.like) for place, block in enumerate(blocks) if (judged := block.features.judged) is not None]
-    placed = [(place, like) for place, like in rows if like is not None and blocks[place].text not in claims.own_passages]
+    placed = [(place, like) for place, like in rows if like is not None and blocks[place].text not in exemptions.own_passages]
     found = followed([like for _, like in placed], page_starts)
-    if found is None or found[0] in claims.own_pages or found[0] in claims.younger_pages:
+    if found is None or found[0] in exemptions.own_pages or found[0] in exemptions.younger_pages:
         return []  # nobody is followed, or the other follows this one
     return [(placed[row][0], found[0]) for row in found[1]]
 
 
 def doubted_sentences(
-    blocks: Sequence[PlacedBlock], order: WordOrder | None, verdicts: Sequence[Verdict], claims: Claims = NO_CLAIMS
+    blocks: Sequence[PlacedBlock], order: WordOrder | None, verdicts: Sequence[Verdict], exemptions: Exemptions = NO_EXEMPTIONS
 ) -> tuple[Verdict, ...]:
     """The sentences whose order of words is to be looked at by a person, in the text's order, but for those that are denied anyway. Where a language is not certain
     (see `WordOrder`) that is all that is said of its order."""
@@ -198,7 +198,7 @@ def doubted_sentences(
     for index in np.flatnonzero(flagged).tolist():
         place = int(at[index])
         start, end = blocks[place].features.real[int(of_real[index])].tolist()
-        if (place, start) not in denied and blocks[place].text not in claims.fine_passages:
+        if (place, start) not in denied and blocks[place].text not in exemptions.fine_passages:
             found.append(Verdict(place, start, end, DOUBTED))
     return tuple(found)
 

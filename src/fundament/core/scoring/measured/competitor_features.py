@@ -19,7 +19,7 @@ from fundament.core.language.vectors import embed
 from fundament.core.language.words import tokenize
 from fundament.core.scoring.compiled import CompiledYardstick
 from fundament.core.scoring.guards.copies import Copies
-from fundament.core.scoring.guards.verdicts import CRAMMED, Claims, Verdict
+from fundament.core.scoring.guards.verdicts import CRAMMED, Exemptions, Verdict
 from fundament.core.scoring.measured.block_features import PlacedBlock, Row, place_block, place_blocks
 from fundament.core.scoring.measured.coverage import Rows, TellingWords, passages_of, section_words
 from fundament.core.scoring.measured.features import DraftFeatures, draft_features, mean_factor, without_denied
@@ -79,7 +79,7 @@ class _Others:
         self.sections = OfSubtopics.of(consensus.subtopics, self.keyword_lemmas, consensus.language)
         self.section_page = np.array([h.url for s in consensus.subtopics for h in s.headings], dtype=object)
         self.section_words = [section_words(h.text, h.below, consensus.language) for s in consensus.subtopics for h in s.headings]
-        self.unblamed = Claims(own_pages=frozenset(range(len(consensus.pages))))
+        self.unblamed = Exemptions(own_pages=frozenset(range(len(consensus.pages))))
 
     def telling_without(self, others: Mask, subtopics: Mask) -> TellingWords:
         """The words that tell the subtopics that remain, from the sections of the other pages."""

@@ -16,13 +16,13 @@ from numpy.typing import NDArray
 
 from fundament.core.reading.model import Reading
 from fundament.core.scoring.guards.items import is_short_item
-from fundament.core.scoring.guards.verdicts import CRAMMED, NO_CLAIMS, Claims, Verdict, doubted_sentences, variety_of, verdicts_of
+from fundament.core.scoring.guards.verdicts import CRAMMED, NO_EXEMPTIONS, Exemptions, Verdict, doubted_sentences, variety_of, verdicts_of
 from fundament.core.scoring.measured.block_features import COUNTED, TALLY, PlacedBlock, place_blocks, place_fine
 from fundament.core.scoring.measured.headings import CountedHeadings, count_headings
 from fundament.core.scoring.measured.length import cut_into_sections, share_of
 from fundament.core.scoring.measured.substance import Factors, factors_of_blocks, is_judged
 from fundament.core.scoring.measured.text_figures import Figures, Sections, text_passages
-from fundament.core.scoring.said import NOTHING_SAID, STATED, Said
+from fundament.core.scoring.statements import COUNTABLE, NO_STATEMENTS, Statements
 from fundament.core.yardstick.build import OPENING_WORDS, keyword_share
 from fundament.core.yardstick.structure import Beside, beside_of, structure_from
 
@@ -98,40 +98,46 @@ class DraftFeatures:
 
 
 def draft_features(
-    compiled: CompiledYardstick, draft: Reading, claims: Claims = NO_CLAIMS, planned_words: int = 0, said: Said = NOTHING_SAID
+    compiled: CompiledYardstick,
+    draft: Reading,
+    exemptions: Exemptions = NO_EXEMPTIONS,
+    planned_words: int = 0,
+    statements: Statements = NO_STATEMENTS,
 ) -> DraftFeatures:
     """The features of a whole text: those of its blocks, and of its title, description, images and links.
 
-    claims: what is known of the text that the guards cannot see. planned_words: other than the yardstick's. said: words of a person, see there.
+    exemptions: what is known of the text that the guards cannot see. planned_words: other than the yardstick's. statements: of a person, see there.
     """
     parts = PageParts(draft.title, draft.description, beside_of(draft))
-    claims = claims_with(claims, said)
-    fine = claims.fine_passages
+    exemptions = exemptions_with(exemptions, statements)
+    fine = exemptions.fine_passages
     own = compiled.page_number.get(draft.url) if draft.url else None
     if own is not None:
-        claims = replace(claims, own_pages=claims.own_pages | {own})
+        exemptions = replace(exemptions, own_pages=exemptions.own_pages | {own})
     blocks = tuple(place_blocks(compiled, [(b.kind, b.level, b.text) for b in draft.main_blocks()]))
     if fine:
         blocks = tuple(place_fine(compiled, block) if block.text in fine else block for block in blocks)
-    features = combine(compiled, blocks, parts, claims, planned_words)
-    return _with_said(compiled, features, said, planned_words or compiled.planned_words) if said.adds else features
+    features = combine(compiled, blocks, parts, exemptions, planned_words)
+    return _with_statements(compiled, features, statements, planned_words or compiled.planned_words) if statements.adds else features
 
 
-def claims_with(claims: Claims, said: Said) -> Claims:
+def exemptions_with(exemptions: Exemptions, statements: Statements) -> Exemptions:
     """What is known of a text together with what a person claimed for it."""
     return replace(
-        claims,
-        own_pages=claims.own_pages | said.claims.own_pages,
-        own_passages=claims.own_passages | said.claims.own_passages,
-        fine_passages=claims.fine_passages | said.claims.fine_passages,
+        exemptions,
+        own_pages=exemptions.own_pages | statements.exemptions.own_pages,
+        own_passages=exemptions.own_passages | statements.exemptions.own_passages,
+        fine_passages=exemptions.fine_passages | statements.exemptions.fine_passages,
     )
 
 
-def _with_said(compiled: CompiledYardstick, features: DraftFeatures, said: Said, planned_words: int) -> DraftFeatures:
+def _with_statements(compiled: CompiledYardstick, features: DraftFeatures, statements: Statements, planned_words: int) -> DraftFeatures:
     """The features with what a person said is there already or settled."""
-    more = tuple(place_blocks(compiled, [("paragraph", 0, text) for text in said.texts])) if said.texts else ()
+    more = tuple(place_blocks(compiled, [("paragraph", 0, text) for text in statements.texts])) if statements.texts else ()
     beside = features.parts.beside
-    beside = replace(beside, **{name: getattr(beside, name) + int(said.counts[name]) for name in STATED if name in said.counts})
+    beside = replace(
+        beside, **{name: getattr(beside, name) + int(statements.counts[name]) for name in COUNTABLE if name in statements.counts}
+    )
     found = assembled(
         compiled,
         (*features.blocks, *more),
@@ -139,35 +145,35 @@ def _with_said(compiled: CompiledYardstick, features: DraftFeatures, said: Said,
         features.verdicts,
         replace(features.parts, beside=beside),
         planned_words,
-        factors_of_blocks((*features.blocks, *more), compiled.substance, said.claims.fine_passages),
+        factors_of_blocks((*features.blocks, *more), compiled.substance, statements.exemptions.fine_passages),
     )
     found = replace(found, doubted=features.doubted)
     texts = {block.text for block in features.blocks}
     settled = {
-        number: said.settled[subtopic.key].covered
+        number: statements.settled[subtopic.key].covered
         for number, subtopic in enumerate(compiled.yardstick.subtopics)
-        if subtopic.key in said.settled and said.settled[subtopic.key].block in texts
+        if subtopic.key in statements.settled and statements.settled[subtopic.key].block in texts
     }
     return replace(found, figures=replace(found.figures, settled=settled)) if settled else found
 
 
 def combine(
-    compiled: CompiledYardstick, blocks: Sequence[PlacedBlock], parts: PageParts, claims: Claims = NO_CLAIMS, planned_words: int = 0,
+    compiled: CompiledYardstick, blocks: Sequence[PlacedBlock], parts: PageParts, exemptions: Exemptions = NO_EXEMPTIONS, planned_words: int = 0,
     factors: Factors | None = None,
 ) -> DraftFeatures:  # fmt: skip
     """The features of a text made of these blocks. factors: what substance leaves of each, where it is known."""
     verdicts = verdicts_of(
         blocks,
         compiled.word_order,
-        claims,
+        exemptions,
         compiled.copies.words,
         compiled.page_blocks.starts if compiled.page_blocks is not None else None,
     )
     blocks = tuple(blocks)
     earning = without_denied(compiled, blocks, verdicts) if verdicts else blocks
-    factors = factors_of_blocks(blocks, compiled.substance, claims.fine_passages) if factors is None else factors
+    factors = factors_of_blocks(blocks, compiled.substance, exemptions.fine_passages) if factors is None else factors
     features = assembled(compiled, blocks, earning, verdicts, parts, planned_words or compiled.planned_words, factors)
-    return replace(features, doubted=doubted_sentences(blocks, compiled.word_order, verdicts, claims))
+    return replace(features, doubted=doubted_sentences(blocks, compiled.word_order, verdicts, exemptions))
 
 
 def again_with(compiled: CompiledYardstick, features: DraftFeatures) -> DraftFeatures:

@@ -14,7 +14,7 @@ from fundament.core.yardstick.ranges import robust_range
 from fundament.providers.hunspell import speller_for
 from fundament.web.accounts.roles import Actor, get_for
 from fundament.web.drafts.measuring.measuring import Measured
-from fundament.web.drafts.measuring.stating import follow_words
+from fundament.web.drafts.measuring.stating import follow_statement
 from fundament.web.drafts.models import DictionaryWord, Draft, HandCheck, HushedRemark
 from fundament.web.errors import ApplicationError
 from fundament.web.history.services.record import recorded
@@ -25,9 +25,9 @@ from fundament.web.studies.models import Study
 BY_HAND = ("facts", "prices", "experience", "photographs", "names", "law")  # what no program can check
 MOST_WORDS, MOST_HUSHED, LONGEST = 10_000, 1_000, 80
 AMERICAN = frozenset(["us"])  # countries whose spelling it is
-HUSH = verb("draft.hush", asks="draft.write", follow=follow_words, touches=(HushedRemark,))
-ADD_WORD = verb("draft.add_word", asks="draft.write", follow=follow_words, touches=(DictionaryWord,))
-CHECK_BY_HAND = verb("draft.check_by_hand", asks="draft.write", follow=follow_words, touches=(HandCheck,))
+HUSH = verb("draft.hush", asks="draft.write", follow=follow_statement, touches=(HushedRemark,))
+ADD_WORD = verb("draft.add_word", asks="draft.write", follow=follow_statement, touches=(DictionaryWord,))
+CHECK_BY_HAND = verb("draft.check_by_hand", asks="draft.write", follow=follow_statement, touches=(HandCheck,))
 
 
 @dataclass(frozen=True)

@@ -16,9 +16,9 @@ from fundament.core.scoring.evidence import best_blocks
 from fundament.core.scoring.guards.verdicts import DOUBTED
 from fundament.core.scoring.model import MOST_ON_WORD, Item, Score
 from fundament.core.scoring.parts import PART, PARTS
-from fundament.core.scoring.said import STATED, target_key
+from fundament.core.scoring.statements import COUNTABLE, target_key
 from fundament.messages import label, say, say_all, subject_of, words
-from fundament.web.drafts.desk.panels_beside import BESIDE, beside_panels, words_on
+from fundament.web.drafts.desk.panels_beside import BESIDE, beside_panels, statements_by_target
 from fundament.web.drafts.desk.zones import zone_context
 from fundament.web.drafts.measuring.measuring import Measured
 from fundament.web.typed import storable
@@ -84,7 +84,7 @@ def panel_context(measured: Measured, panel: str, view: PanelView = USUAL_VIEW, 
     if panel in BESIDE:
         return context  # what it holds: `panels_beside.beside_context`
     if panel == "edits":
-        context["stated"] = STATED
+        context["stated"] = COUNTABLE
         context["notes"] = [say(note) for note in score.notes]
         looked_at = ((SUBSTANCE, score.thin), (DOUBTED, score.doubted))
         context["offered_words"] = offered_words(measured.words, compiled.planned_words)
@@ -102,7 +102,7 @@ def panel_context(measured: Measured, panel: str, view: PanelView = USUAL_VIEW, 
     items = score.items_of(panel)
     gains = {(e.finding.check, e.finding.subject_key): e.gain.middle for e in measured.edits}
     ceilings = [t.ceiling for t in compiled.yardstick.terms] if panel == "terms" else []
-    words = words_on(measured.said)
+    words = statements_by_target(measured.statements)
     context["part"] = part
     context["part_score"] = next(p for p in score.shown_parts if p.name == panel)
     context["rows"] = [
@@ -213,7 +213,7 @@ def _edit_row(edit: Any, sections: Sections) -> dict[str, Any]:
         "part": part,
         "text": say_all(finding.messages),
         "target": target_of(finding),
-        "is_count": finding.subject_key in STATED,
+        "is_count": finding.subject_key in COUNTABLE,
         "gain": f"{edit.gain.middle:+.1f}",
         "bounds": words("number.span", low=f"{edit.gain.sure:.1f}", high=f"{edit.gain.reach:.1f}")
         if edit.gain.reach >= LEAST_BOUND

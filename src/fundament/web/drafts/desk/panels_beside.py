@@ -11,8 +11,8 @@ from fundament.core.outline.title_words import shared_title_words
 from fundament.core.proofreading.model import KINDS, Remark
 from fundament.core.scoring.model import Item, Score
 from fundament.core.scoring.points import DESCRIPTION_LENGTH, TITLE_LENGTH
-from fundament.core.scoring.said import Said, target_key
 from fundament.core.scoring.shown import in_tenths
+from fundament.core.scoring.statements import Statements, target_key
 from fundament.core.yardstick.section_groups.statements import figures_side_by_side
 from fundament.messages import label, say, say_all, subject_of
 from fundament.rendering.text_width import DESCRIPTION_SIZE, ENTRIES, TITLE_SIZE, cut_off, text_width
@@ -42,7 +42,7 @@ def _why(draft: Draft, measured: Measured, score: Score) -> dict[str, Any]:
     """Every point earned and missed, the largest loss first; tenths that add up to the total and to what it lacks."""
     items = score.items
     earned, missed = in_tenths([item.points for item in items]), in_tenths([max(0.0, item.max - item.points) for item in items])
-    words = words_on(measured.said)
+    words = statements_by_target(measured.statements)
     rows: list[dict[str, Any]] = [
         {
             "word": words.get(target_key(item.part, item.key), ""),
@@ -61,11 +61,11 @@ def _why(draft: Draft, measured: Measured, score: Score) -> dict[str, Any]:
     return {"rows": shown, "others": others, "earned": sum(earned), "missed": sum(missed), "parts": score.shown_parts}
 
 
-def words_on(said: Said) -> dict[str, str]:
+def statements_by_target(statements: Statements) -> dict[str, str]:
     """What people said of targets, as the marks of their states know it."""
-    found = {target_key("structure", measure): ON_WORD for measure in said.counts}
-    found |= {target_key("subtopics", key): ON_WORD for key in said.settled}
-    return found | dict.fromkeys(said.not_for_page, EXCUSED)
+    found = {target_key("structure", measure): ON_WORD for measure in statements.counts}
+    found |= {target_key("subtopics", key): ON_WORD for key in statements.settled}
+    return found | dict.fromkeys(statements.not_for_page, EXCUSED)
 
 
 def _reason(item: Item) -> str:

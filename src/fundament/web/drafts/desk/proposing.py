@@ -18,10 +18,10 @@ from fundament.core.scoring.compiled import CompiledYardstick
 from fundament.providers.errors import ProviderError
 from fundament.web.accounts.roles import Actor, get_for
 from fundament.web.drafts.desk import wording
-from fundament.web.drafts.measuring.claims import claims_of
+from fundament.web.drafts.measuring.exemptions import exemptions_of
 from fundament.web.drafts.measuring.measuring import Measured, measure_stored
 from fundament.web.drafts.measuring.seeing import draft_to_measure
-from fundament.web.drafts.measuring.stating import follow_words, said_of
+from fundament.web.drafts.measuring.stating import follow_statement, statements_on
 from fundament.web.drafts.measuring.texts import text_of
 from fundament.web.drafts.measuring.turns import alone
 from fundament.web.drafts.models import Draft, SettledProposal, stamps
@@ -40,7 +40,7 @@ MOST_AT_ONCE, MOST_KEY, MOST_TEXT = 40, 220, 20_000
 
 
 MOST_TO_WRITE, MOST_EXAMPLES = 8, 2
-DISMISS = verb("draft.dismiss", asks="draft.write", follow=follow_words, touches=(SettledProposal,))
+DISMISS = verb("draft.dismiss", asks="draft.write", follow=follow_statement, touches=(SettledProposal,))
 ACCEPT = verb("draft.accept", asks="draft.write", can_be_undone=False, touches=(SettledProposal,))  # the text has its own undo
 
 
@@ -79,7 +79,13 @@ def proposals_for(actor: Actor, draft_id: int, errand: Errand | None = None) -> 
         return Proposed(draft, measured)
     text = text_of(draft)
     trial = Trial(
-        compiled, text.document, text.title_tag, text.meta_description, said_of(draft), claims_of(draft.page_id, compiled), measured.score
+        compiled,
+        text.document,
+        text.title_tag,
+        text.meta_description,
+        statements_on(draft),
+        exemptions_of(draft.page_id, compiled),
+        measured.score,
     )
     finished, questions = _finished(draft), _unanswered(draft, measured)
     wanted = asked(trial, measured.edits, finished)
@@ -225,7 +231,9 @@ def _passage(actor: Actor, draft_id: int, kind: str, block: str, start: int, end
 
 def _trial(draft: Draft, compiled: CompiledYardstick) -> Trial:
     text = text_of(draft)
-    return Trial(compiled, text.document, text.title_tag, text.meta_description, said_of(draft), claims_of(draft.page_id, compiled))
+    return Trial(
+        compiled, text.document, text.title_tag, text.meta_description, statements_on(draft), exemptions_of(draft.page_id, compiled)
+    )
 
 
 def _alone(actor: Actor, draft: Draft) -> AbstractContextManager[None]:

@@ -18,12 +18,12 @@ from fundament.core.reading.model import Reading
 from fundament.core.scoring.compiled import CompiledYardstick
 from fundament.core.scoring.measured.features import DraftFeatures
 from fundament.core.scoring.model import Score
-from fundament.core.scoring.said import NOTHING_SAID, Said
-from fundament.core.scoring.score import score_said
+from fundament.core.scoring.score import score_with
+from fundament.core.scoring.statements import NO_STATEMENTS, Statements
 from fundament.core.version import CORE_VERSION
-from fundament.web.drafts.measuring.claims import claims_of
+from fundament.web.drafts.measuring.exemptions import exemptions_of
 from fundament.web.drafts.measuring.seeing import measured_with
-from fundament.web.drafts.measuring.stating import said_of
+from fundament.web.drafts.measuring.stating import statements_on
 from fundament.web.drafts.measuring.texts import Text, text_of
 from fundament.web.drafts.measuring.turns import alone
 from fundament.web.drafts.models import Draft, ScorePoint
@@ -47,13 +47,13 @@ class Measured:
     reading: Reading | None = None
     compiled: CompiledYardstick | None = None
     features: DraftFeatures | None = None
-    said: Said = NOTHING_SAID
+    statements: Statements = NO_STATEMENTS
     is_later: bool = False  # not measured yet; to be asked for again
 
 
 def measure(
     study_id: int, text: Text, *, person: int = 0, page: int | None = None, stamp: UUID | None = None, with_edits: bool = True,
-    with_items: bool = True, said: Said = NOTHING_SAID,
+    with_items: bool = True, statements: Statements = NO_STATEMENTS,
 ) -> Measured:  # fmt: skip
     """Score a text against a study's yardstick and find its next best edits.
 
@@ -74,20 +74,20 @@ def measure(
             words = text.reading(compiled.language).word_count
             if words > MOST_WORDS:
                 return Measured(words, problem=message("draft.too_long", words=words, most=MOST_WORDS), reading=reading)
-        features, score = score_said(
+        features, score = score_with(
             compiled,
             reading,
-            said,
-            claims_of(page, compiled),
+            statements,
+            exemptions_of(page, compiled),
             with_items=with_items,
             without=partial(yardstick_without, study_id, compiled),
         )
         if not with_edits:
-            return Measured(score.words, score, reading=reading, compiled=compiled, features=features, said=said)
-        findings = for_this_page(findings_for_features(compiled, features), said)
+            return Measured(score.words, score, reading=reading, compiled=compiled, features=features, statements=statements)
+        findings = for_this_page(findings_for_features(compiled, features), statements)
         edits = tuple(measured(compiled, features, findings))
         plain = tuple(finding for finding in findings if finding.change is None)
-        return Measured(score.words, score, edits, plain, reading=reading, compiled=compiled, features=features, said=said)
+        return Measured(score.words, score, edits, plain, reading=reading, compiled=compiled, features=features, statements=statements)
 
 
 def measure_stored(draft: Draft, *, person: int = 0, with_items: bool = True) -> Measured:
@@ -102,15 +102,15 @@ def score_stored(draft: Draft, *, person: int = 0) -> Measured:
 
 def points_without_words(draft: Draft) -> Measured:
     """The score of the stored text with every point of it, as it stands by itself, whatever people said of it."""
-    return _measure_stored(draft, with_edits=False, said=NOTHING_SAID)
+    return _measure_stored(draft, with_edits=False, statements=NO_STATEMENTS)
 
 
 def _measure_stored(
-    draft: Draft, *, person: int = 0, with_edits: bool = True, with_items: bool = True, said: Said | None = None
+    draft: Draft, *, person: int = 0, with_edits: bool = True, with_items: bool = True, statements: Statements | None = None
 ) -> Measured:
     return measure(
         draft.measured_by, text_of(draft), person=person, page=draft.page_id, stamp=draft.figures_stamp, with_edits=with_edits,
-        with_items=with_items, said=said_of(draft) if said is None else said,
+        with_items=with_items, statements=statements_on(draft) if statements is None else statements,
     )  # fmt: skip
 
 

@@ -1,11 +1,11 @@
-"""Words of a person on a draft: there already, covered or not, ours, not for this page."""
+"""Statements of a person about a draft: there already, covered or not, ours, not for this page."""
 
 from __future__ import annotations
 
 import hashlib
 
 from fundament.core.scoring.parts import PART
-from fundament.core.scoring.said import NOTHING_SAID, STATED, Said, said_in
+from fundament.core.scoring.statements import COUNTABLE, NO_STATEMENTS, Statements, statements_together
 from fundament.web.accounts.roles import Actor, get_for
 from fundament.web.drafts.models import Draft, Statement
 from fundament.web.errors import ApplicationError, NotFoundError
@@ -18,16 +18,16 @@ from fundament.web.typed import storable
 MOST_STATEMENTS, MOST_COUNT, MOST_TEXT = 300, 500, 20_000
 
 
-def said_of(draft: Draft) -> Said:
+def statements_on(draft: Draft) -> Statements:
     """What people said of a draft, as the core takes it. One query, and none where nothing was said of a draft that was read with `stamps`."""
-    if not getattr(draft, "is_said_of", True):
-        return NOTHING_SAID
-    return said_in(Statement.objects.filter(draft_id=draft.pk))
+    if not getattr(draft, "has_statements", True):
+        return NO_STATEMENTS
+    return statements_together(Statement.objects.filter(draft_id=draft.pk))
 
 
 def statements_of(draft: Draft) -> list[Statement]:
     """What was said of a draft, the newest first, with who said it."""
-    if not getattr(draft, "is_said_of", True):
+    if not getattr(draft, "has_statements", True):
         return []
     return list(Statement.objects.filter(draft_id=draft.pk).select_related("created_by"))
 
@@ -37,7 +37,7 @@ def state(actor: Actor, draft_id: int, kind: str, target: str, *, name: str = ""
     if kind not in dict(Statement.KINDS):
         raise ApplicationError("error.statement")
     target, text = storable(target).strip(), storable(text).strip()
-    if kind in Statement.OF_PASSAGES or (kind == "there" and target not in STATED):
+    if kind in Statement.OF_PASSAGES or (kind == "there" and target not in COUNTABLE):
         if not text or len(text) > MOST_TEXT:
             raise ApplicationError("error.statement_text", most=MOST_TEXT)
         target = hashlib.sha256(text.encode("utf-8", errors="replace")).hexdigest()[:40]
@@ -69,12 +69,12 @@ def take_back(actor: Actor, draft_id: int, statement_id: int) -> None:
         row.delete()
 
 
-def follow_words(draft_id: int) -> None:
+def follow_statement(draft_id: int) -> None:
     """Something was said of a draft, or taken back: whoever has it open is told, and its score for lists is noted anew."""
     draft = Draft.objects.only("workspace_id", "study_id", "measured_study_id").get(pk=draft_id)
     announce(draft.workspace_id, f"draft:{draft_id}", what="said")
     figures_changed.send(sender=Draft, study_id=draft.measured_by)
 
 
-STATE = verb("draft.state", asks="draft.write", follow=follow_words, touches=(Statement,))
-UNSTATE = verb("draft.unstate", asks="draft.write", follow=follow_words, touches=(Statement,))
+STATE = verb("draft.state", asks="draft.write", follow=follow_statement, touches=(Statement,))
+UNSTATE = verb("draft.unstate", asks="draft.write", follow=follow_statement, touches=(Statement,))

@@ -5,7 +5,7 @@ from __future__ import annotations
 from django.http import HttpRequest, JsonResponse
 from django.views.decorators.http import require_POST
 
-from fundament.core.scoring.said import target_key
+from fundament.core.scoring.statements import target_key
 from fundament.web.accounts.requests import actor_of
 from fundament.web.accounts.roles import ask
 from fundament.web.answers import answers_json

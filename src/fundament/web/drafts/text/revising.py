@@ -13,7 +13,7 @@ from fundament.core.documents.merging import Stretch, merged, side_by_side
 from fundament.core.scoring.model import Score
 from fundament.web.accounts.roles import Actor, get_for
 from fundament.web.drafts.measuring.measuring import measure
-from fundament.web.drafts.measuring.stating import said_of
+from fundament.web.drafts.measuring.stating import statements_on
 from fundament.web.drafts.measuring.texts import Text, text_of
 from fundament.web.drafts.models import Draft, Revision, ScorePoint
 from fundament.web.drafts.text.saving import keep, put_in_place, scored
@@ -93,7 +93,9 @@ def _version(actor: Actor, draft: Draft, number: str) -> Version:
             raise NotFoundError("error.not_found")
         name, at, text = revision.name, revision.created_at, text_of(revision)
     person = actor.number
-    measured = measure(draft.measured_by, text, person=person, page=draft.page_id, with_edits=False, with_items=False, said=said_of(draft))
+    measured = measure(
+        draft.measured_by, text, person=person, page=draft.page_id, with_edits=False, with_items=False, statements=statements_on(draft)
+    )
     return Version(number, at, name, text, measured.score)
 
 

@@ -6,7 +6,7 @@ from dataclasses import dataclass
 
 from fundament.web.accounts.roles import Actor
 from fundament.web.drafts.measuring.measuring import Measured, later, measure, measure_stored, note_score
-from fundament.web.drafts.measuring.stating import said_of
+from fundament.web.drafts.measuring.stating import statements_on
 from fundament.web.drafts.measuring.texts import Text
 from fundament.web.drafts.measuring.turns import turns
 from fundament.web.drafts.models import Draft
@@ -32,7 +32,7 @@ def save_and_measure(actor: Actor, draft_id: int, text: Text, base_version: int,
         if has_turn:
             measured = measure(
                 saved.draft.measured_by, text, person=person, page=saved.draft.page_id, stamp=saved.draft.figures_stamp, with_edits=is_whole, with_items=is_whole,
-                said=said_of(saved.draft),
+                statements=statements_on(saved.draft),
             )  # fmt: skip
     if has_turn and not saved.conflict:
         note_score(saved.draft, measured, saved.version)

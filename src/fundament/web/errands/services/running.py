@@ -36,7 +36,7 @@ KEPT = timedelta(days=2)  # when it is at its end
 PATIENCE = timedelta(seconds=15)  # to wait for a worker without a word
 
 
-class Said(NamedTuple):
+class OutcomeSentence(NamedTuple):
     """A result as a sentence. is_problem: whether it says that something did not work."""
 
     message: Message
@@ -50,7 +50,7 @@ class KindOfErrand:
     key: str
     work: Callable[[Actor, Mapping[str, Any], bytes | None], Outcome]
     asked_at: Callable[[Mapping[str, Any]], str]
-    said: Callable[[Mapping[str, Any]], Said] | None = None
+    said: Callable[[Mapping[str, Any]], OutcomeSentence] | None = None
 
 
 _kinds: dict[str, KindOfErrand] = {}
@@ -129,7 +129,7 @@ def content_of(actor: Actor, errand_id: int, kind: str) -> tuple[dict[str, Any],
     return found.result or {}, bytes(found.content)
 
 
-def said_of(errand: Errand) -> Said | None:
+def outcome_sentence(errand: Errand) -> OutcomeSentence | None:
     """Its result as a sentence, where its kind has one."""
     said = _kinds[errand.kind].said
     return said(errand.result or {}) if said is not None else None

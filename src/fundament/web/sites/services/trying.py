@@ -9,7 +9,7 @@ from fundament.core.message import message
 from fundament.messages import say
 from fundament.web.accounts.roles import Actor
 from fundament.web.errands.models import Errand
-from fundament.web.errands.services.running import Said, ask_for
+from fundament.web.errands.services.running import OutcomeSentence, ask_for
 from fundament.web.operating.services import overview
 from fundament.web.templating import message_of
 
@@ -27,7 +27,9 @@ def carried_out(actor: Actor, arguments: Mapping[str, Any], content: bytes | Non
     return {"name": tried.service.name, "said": [tried.said.code, tried.said.values], "seconds": tried.seconds, "worked": tried.worked}
 
 
-def said_of(result: Mapping[str, Any]) -> Said:
+def outcome_sentence(result: Mapping[str, Any]) -> OutcomeSentence:
     """What the owners' page says of it."""
     said = say(message_of(result["said"]))
-    return Said(message("service.tried", name=result["name"], said=said, seconds=round(result["seconds"], 1)), not result["worked"])
+    return OutcomeSentence(
+        message("service.tried", name=result["name"], said=said, seconds=round(result["seconds"], 1)), not result["worked"]
+    )

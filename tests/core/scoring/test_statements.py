@@ -14,11 +14,11 @@ from fundament.core.edits.next_edits import next_edits
 from fundament.core.reading.read_draft import read_draft
 from fundament.core.scoring.compiled import CompiledYardstick
 from fundament.core.scoring.guards.taken import Taken
-from fundament.core.scoring.guards.verdicts import Claims
+from fundament.core.scoring.guards.verdicts import Exemptions
 from fundament.core.scoring.measured.features import draft_features
 from fundament.core.scoring.model import MOST_ON_WORD
-from fundament.core.scoring.said import STATED, Said, Settlement, target_key
-from fundament.core.scoring.score import score, score_said
+from fundament.core.scoring.score import score, score_with
+from fundament.core.scoring.statements import COUNTABLE, Settled, Statements, target_key
 from fundament.core.yardstick.model import ComparedPage, Yardstick
 from tests.conftest import KEYWORD
 from tests.core.scoring.texts import MINE
@@ -34,7 +34,7 @@ def test_not_for_this_page_lowers_the_bar_and_never_raises_the_score(compiled: C
     targets = [target_key(item.part, item.key) for item in plain.items]
     few = frozenset(data.draw(st.lists(st.sampled_from(targets), max_size=12)))
     more = few | frozenset(data.draw(st.lists(st.sampled_from(targets), max_size=12)))
-    one, other = (score(draft, compiled, Said(not_for_page=chosen)) for chosen in (few, more))
+    one, other = (score(draft, compiled, Statements(not_for_page=chosen)) for chosen in (few, more))
     assert one.total == other.total == plain.total
     assert plain.aim >= one.aim >= other.aim and plain.enough >= one.enough >= other.enough
     assert other.excused >= one.excused >= 0.0
@@ -57,10 +57,10 @@ def test_what_is_ours_is_out_of_the_score_of_whoever_took_it(articles: list[Comp
         asked.append(taken)
         return without_taken(yardstick, consensus, articles, taken, keys)
 
-    plain = score_said(compiled, draft, without=without)[1]
+    plain = score_with(compiled, draft, without=without)[1]
     assert any(denied.guard == "copied" for denied in plain.denied) and not asked
-    said = Said(claims=Claims(own_passages=frozenset(texts)))
-    after = score_said(compiled, draft, said, without=without)[1]
+    statements = Statements(exemptions=Exemptions(own_passages=frozenset(texts)))
+    after = score_with(compiled, draft, statements, without=without)[1]
     assert [number] == list(asked[0])
     left = without(asked[0])
     assert left.page_scores[best] < yardstick.page_scores[best] - 1.0
@@ -70,11 +70,13 @@ def test_what_is_ours_is_out_of_the_score_of_whoever_took_it(articles: list[Comp
     assert after.total > plain.total and abs(after.on_word - (after.total - plain.total)) < 1e-9
     assert after.enough < plain.enough and after.aim <= plain.aim and abs(after.excused - (plain.aim - after.aim)) < 1e-9
     assert (after.may_be_enough) == (after.on_word + after.excused <= MOST_ON_WORD)
-    both = score_said(compiled, draft, Said(claims=said.claims, not_for_page=frozenset(["structure:h2"])), without=without)[1]
+    both = score_with(
+        compiled, draft, Statements(exemptions=statements.exemptions, not_for_page=frozenset(["structure:h2"])), without=without
+    )[1]
     assert both.aim <= after.aim and both.excused >= after.excused and both.total == after.total
     # what stood on the own page before is known and on nobody's word; of whoever is older nothing is taken
     for younger in (frozenset([number]), frozenset(range(len(articles))) - {number}):
-        known = score_said(compiled, draft, claims=Claims(earlier=frozenset(texts), younger_pages=younger), without=without)[1]
+        known = score_with(compiled, draft, exemptions=Exemptions(earlier=frozenset(texts), younger_pages=younger), without=without)[1]
         assert (known.on_word, known.excused) == (0.0, 0.0) and known.enough == (after.enough if number in younger else plain.enough)
 
 
@@ -82,25 +84,25 @@ def test_a_copy_called_ours_is_never_enough_on_that_word_alone(articles: list[Co
     page = max(articles, key=lambda page: compiled.yardstick.page_scores.get(page.reading.url, 0.0)).reading
     copied = replace(page, url="")
     texts = frozenset(block.text for block in page.main_blocks())
-    after = score(copied, compiled, Said(claims=Claims(own_passages=texts)))
+    after = score(copied, compiled, Statements(exemptions=Exemptions(own_passages=texts)))
     assert after.on_word > MOST_ON_WORD and not after.may_be_enough
 
 
 def test_an_excused_target_has_no_edits(compiled: CompiledYardstick) -> None:
     draft = read_draft(DRAFT, language="en")
     edit = next(edit for edit in next_edits(draft, compiled) if edit.finding.check == "use_term")
-    left = next_edits(draft, compiled, Said(not_for_page=frozenset([target_key("terms", edit.finding.subject_key)])))
+    left = next_edits(draft, compiled, Statements(not_for_page=frozenset([target_key("terms", edit.finding.subject_key)])))
     assert edit.finding.key not in {other.finding.key for other in left}
 
 
 def test_what_is_there_already_counts_as_if_it_stood_there(compiled: CompiledYardstick) -> None:
     draft = read_draft(DRAFT, language="en")
     plain = score(draft, compiled)
-    lacking = [item.key for item in plain.items_of("structure") if item.key in STATED and item.value < item.low]
-    stated = score(draft, compiled, Said(counts=dict.fromkeys(lacking, 30.0)))
+    lacking = [item.key for item in plain.items_of("structure") if item.key in COUNTABLE and item.value < item.low]
+    stated = score(draft, compiled, Statements(counts=dict.fromkeys(lacking, 30.0)))
     assert (stated.total > plain.total) == bool(lacking) and abs(stated.on_word - (stated.total - plain.total)) < 1e-9
     question = "How long does it take? A mason repoints two square metres of brick in a day when the lime mortar is ready, and the weather has to stay dry."
-    asked = score(draft, compiled, Said(texts=(question,)))
+    asked = score(draft, compiled, Statements(texts=(question,)))
     assert asked.total > plain.total and asked.words > plain.words
 
 
@@ -112,20 +114,20 @@ def test_a_settlement_holds_as_long_as_its_block_does(compiled: CompiledYardstic
     assert perhaps
     block = draft.blocks[1].text
     yes, no, gone = (
-        score(draft, compiled, Said(settled={perhaps[0].key: Settlement(covered, text)}))
+        score(draft, compiled, Statements(settled={perhaps[0].key: Settled(covered, text)}))
         for covered, text in ((True, block), (False, block), (True, "a block that is there no more"))
     )
     assert yes.total > plain.total > no.total and gone.total == plain.total
     plainly = next(item for item in plain.items_of("subtopics") if item.state == "absent")
     assert (
-        score(draft, compiled, Said(settled={plainly.key: Settlement(True, block)})).total == plain.total
+        score(draft, compiled, Statements(settled={plainly.key: Settled(True, block)})).total == plain.total
     )  # only what is perhaps can be settled
 
 
 def test_what_a_person_says_changes_no_weight(compiled: CompiledYardstick) -> None:
     draft = read_draft(DRAFT, language="en")
-    said = Said(counts={"images_with_alt": 2}, texts=(MINE[0],), not_for_page=frozenset(["structure:h2"]))
-    plain, other = score(draft, compiled), score(draft, compiled, said)
+    statements = Statements(counts={"images_with_alt": 2}, texts=(MINE[0],), not_for_page=frozenset(["structure:h2"]))
+    plain, other = score(draft, compiled), score(draft, compiled, statements)
     assert [(i.key, i.max) for i in plain.items] == [(i.key, i.max) for i in other.items]
     assert draft_features(compiled, draft).figures.settled == {}
 
@@ -140,5 +142,5 @@ def test_what_is_still_open_holds_back_enough(compiled: CompiledYardstick) -> No
     assert f"subtopics:{few}" in score(draft, required).still_open
     titled = replace(draft, title="Repointing", description="How we do it.")
     assert not any(target.startswith("placement") for target in score(titled, compiled).still_open)
-    ignored = score(titled, compiled, Said(not_for_page=frozenset(half)))
+    ignored = score(titled, compiled, Statements(not_for_page=frozenset(half)))
     assert ignored.still_open == () and ignored.total == score(titled, compiled).total

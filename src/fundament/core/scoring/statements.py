@@ -1,7 +1,7 @@
-"""Words of a person about a text: what the score cannot see, or could not tell. None of them changes a weight.
+"""Statements of a person about a text: what the score cannot see, or could not tell. None of them changes a weight.
 
 *There already*: counts and texts that stand on the page but not in the draft (images, links, a block of questions); they pass all guards. *Covered* and *not
-covered*: settles a subtopic that the text perhaps covers, as long as the block it hangs on stays as it was. *This is ours*, *this is fine*: see `guards.verdicts.Claims`.
+covered*: settles a subtopic that the text perhaps covers, as long as the block it hangs on stays as it was. *This is ours*, *this is fine*: see `guards.verdicts.Exemptions`.
 *Not for this page*: takes a target's edits off the list. It never raises a score: for this text every competitor gets on that target at most what the text has
 there, and aim and enough follow.
 """
@@ -13,14 +13,14 @@ from dataclasses import dataclass, field
 from typing import Protocol
 
 from fundament.core.scoring.aim import Aim, aim_of
-from fundament.core.scoring.guards.verdicts import NO_CLAIMS, Claims
+from fundament.core.scoring.guards.verdicts import NO_EXEMPTIONS, Exemptions
 from fundament.core.yardstick.model import Yardstick
 
-STATED = ("images", "images_with_alt", "internal_links", "external_links")  # what can be said to be there already, as a count
+COUNTABLE = ("images", "images_with_alt", "internal_links", "external_links")  # what can be said to be there already, as a count
 
 
 @dataclass(frozen=True)
-class Settlement:
+class Settled:
     """Whether a subtopic is covered, as somebody said; block: the text of the block it was said of."""
 
     covered: bool
@@ -28,20 +28,20 @@ class Settlement:
 
 
 @dataclass(frozen=True)
-class Said:
-    """counts: so many more of each of STATED. texts: blocks of text that stand elsewhere on the page. settled: by the key of a subtopic. claims: what is the text's own.
+class Statements:
+    """counts: so many more of each of COUNTABLE. texts: blocks of text that stand elsewhere on the page. settled: by the key of a subtopic. exemptions: what is the text's own.
     not_for_page: targets as "part:key"."""
 
     counts: Mapping[str, float] = field(default_factory=dict)
     texts: tuple[str, ...] = ()
-    settled: Mapping[str, Settlement] = field(default_factory=dict)
-    claims: Claims = NO_CLAIMS
+    settled: Mapping[str, Settled] = field(default_factory=dict)
+    exemptions: Exemptions = NO_EXEMPTIONS
     not_for_page: frozenset[str] = frozenset()
 
     @property
     def is_empty(self) -> bool:
         """Whether nothing was said that the score could rise by."""
-        return not (self.adds or self.claims.own_passages or self.claims.fine_passages)
+        return not (self.adds or self.exemptions.own_passages or self.exemptions.fine_passages)
 
     @property
     def adds(self) -> bool:
@@ -49,11 +49,11 @@ class Said:
         return bool(self.counts or self.texts or self.settled)
 
 
-NOTHING_SAID = Said()
+NO_STATEMENTS = Statements()
 
 
-class Stated(Protocol):
-    """One word on a text as it is kept: kind "there", "covered", "not_covered", "ours", "fine" or "not_for_page"; target, count and text as that kind has them."""
+class StatementRow(Protocol):
+    """One statement as it is kept: kind "there", "covered", "not_covered", "ours", "fine" or "not_for_page"; target, count and text as that kind has them."""
 
     @property
     def kind(self) -> str: ...
@@ -65,13 +65,13 @@ class Stated(Protocol):
     def text(self) -> str: ...
 
 
-def said_in(rows: Iterable[Stated]) -> Said:
-    """All words on a text together."""
+def statements_together(rows: Iterable[StatementRow]) -> Statements:
+    """All statements about a text together."""
     counts: dict[str, float] = {}
     texts, ours, fine, excused, settled = [], [], [], [], {}
     for row in rows:
         part, _, key = row.target.partition(":")
-        if row.kind == "there" and row.target in STATED:
+        if row.kind == "there" and row.target in COUNTABLE:
             counts[row.target] = row.count
         elif row.kind == "there":
             texts.append(row.text)
@@ -82,12 +82,14 @@ def said_in(rows: Iterable[Stated]) -> Said:
         elif row.kind == "not_for_page":
             excused.append(row.target)
         elif part == "subtopics":
-            settled[key] = Settlement(row.kind == "covered", row.text)
-    return Said(counts, tuple(texts), settled, Claims(own_passages=frozenset(ours), fine_passages=frozenset(fine)), frozenset(excused))
+            settled[key] = Settled(row.kind == "covered", row.text)
+    return Statements(
+        counts, tuple(texts), settled, Exemptions(own_passages=frozenset(ours), fine_passages=frozenset(fine)), frozenset(excused)
+    )
 
 
 def target_key(part: str, key: str) -> str:
-    """How a target is called in `Said.not_for_page` and `Yardstick.page_points`."""
+    """How a target is called in `Statements.not_for_page` and `Yardstick.page_points`."""
     return f"{part}:{key}"
 
 
