@@ -87,16 +87,17 @@ def free_port(preferred: int = 0) -> int:
     raise RuntimeError("No port is free.")
 
 
-# tests that need no browser, and the worked examples, which make a database of their own: they run beside those of the web, and are done before the browser's begin
+# these run beside the others with a database of their own, and are done before the browser's begin
 BESIDE = (
     "tests/core",
     "tests/providers",
+    "tests/web/people",
+    "tests/web/process",
     "tests/test_worked_examples.py",
     "tests/test_confined.py",
     "tests/test_secret_files.py",
 )
-
-
+IN_BROWSER = "tests/browser"
 QUICK = "--quick"
 
 
@@ -107,13 +108,16 @@ def run_tests(arguments: list[str]) -> int:
         code = _checked(is_quick)
         if code:
             return code
-    with database("postgres-test", durable=False) as environment:
-        environment["FUNDAMENT_TESTING"] = "1"
-        if is_quick:
-            return _all_tests(environment, ["-m", "not slow"], ["tests/web"])
-        if arguments:
-            return subprocess.call([sys.executable, "-m", "pytest", *arguments], cwd=ROOT, env=environment)
-        return _all_tests(environment, [], [f"--ignore={path}" for path in BESIDE])
+        return _all_tests(["-m", "not slow"] if is_quick else [], is_quick=is_quick)
+    with test_database() as environment:
+        return subprocess.call([sys.executable, "-m", "pytest", *arguments], cwd=ROOT, env=environment)
+
+
+@contextlib.contextmanager
+def test_database(more: str = "") -> Iterator[dict[str, str]]:
+    """An environment for tests. more: of the name, for a second one beside it."""
+    with database(f"postgres-test{more}", durable=False) as environment:
+        yield {**environment, "FUNDAMENT_TESTING": "1"}
 
 
 def _checked(is_quick: bool) -> int:
@@ -131,13 +135,14 @@ def _checked(is_quick: bool) -> int:
     return 0
 
 
-def _all_tests(environment: dict[str, str], chosen: list[str], with_database: list[str]) -> int:
-    """Some in a process beside the others. chosen: options for both."""
+def _all_tests(chosen: list[str], *, is_quick: bool) -> int:
+    """Some in a process beside the others. chosen: options for both. is_quick: none in the browser."""
     pytest = [sys.executable, "-m", "pytest", *chosen]
-    with tempfile.TemporaryFile() as output:
-        beside = subprocess.Popen([*pytest, *BESIDE], cwd=ROOT, env=environment, stdout=output, stderr=subprocess.STDOUT)
+    left_out = [*BESIDE, *([IN_BROWSER] if is_quick else [])]
+    with tempfile.TemporaryFile() as output, test_database("-beside") as others, test_database() as environment:
+        beside = subprocess.Popen([*pytest, *BESIDE], cwd=ROOT, env=others, stdout=output, stderr=subprocess.STDOUT)
         try:
-            code = subprocess.call([*pytest, *with_database], cwd=ROOT, env=environment)
+            code = subprocess.call([*pytest, *(f"--ignore={path}" for path in left_out)], cwd=ROOT, env=environment)
             code = beside.wait() or code
         finally:
             beside.kill()

@@ -13,6 +13,8 @@ import { setUpOutline } from "./draft-outline";
 import { setUpFind } from "./find";
 import { setUpKeys } from "./keys";
 import { cleaned, htmlOfMarkdown } from "../text/paste";
+import { light } from "./lighting";
+import { marksKey } from "../text/marks";
 import { inAddress, setUpPanelView, viewOfAddress } from "./panel-view";
 import { Pictures } from "./pictures";
 import { Proposals } from "./proposals";
@@ -116,7 +118,9 @@ function showPanel(html: string): void {
   const active = document.activeElement as HTMLElement | null;
   const focused = focusedIn(panel);
   const filling = panel.querySelector("details.there-already[open]"); // what is being typed there stays
+  const unfolded = panel.querySelector("details.after-enough[open]") !== null;
   panel.innerHTML = html;
+  if (unfolded) panel.querySelector("details.after-enough")?.setAttribute("open", "");
   if (filling) panel.querySelector("details.there-already")?.replaceWith(filling);
   if (filling?.contains(active)) active?.focus();
   panel.scrollTop = scrolled;
@@ -190,7 +194,7 @@ function changed(): void {
 
 function countFields(): void {
   for (const [field, id] of [[fields.title, "title-count"], [fields.description, "description-count"]] as const) {
-    byId(id).textContent = `${field.value.length} characters`;
+    byId(id).textContent = inWords("browser.characters", { characters: field.value.length });
   }
 }
 
@@ -257,7 +261,10 @@ document.addEventListener("click", (event) => {
   if (layer) void choose({ panel: layer.dataset["panel"] ?? "edits", part: "", key: "" });
   else if (subject) {
     const same = chosen.key === subject.dataset["key"];
-    void choose(same ? { part: "", key: "" } : { part: subject.dataset["part"] ?? "", key: subject.dataset["key"] ?? "" });
+    void choose(same ? { part: "", key: "" } : { part: subject.dataset["part"] ?? "", key: subject.dataset["key"] ?? "" }).then(() => {
+      const [first] = marksKey.getState(editor.state)?.find() ?? [];
+      if (!same && first) light(editor, first.from);
+    });
   } else if (target.closest("#close-evidence")) void choose({ part: "", key: "" });
 });
 

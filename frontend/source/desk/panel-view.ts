@@ -6,6 +6,7 @@ import { outermost, placeOfBlock } from "../text/changes";
 import { marksKey } from "../text/marks";
 import { byId } from "../shared/page";
 import type { Chosen } from "./saver";
+import { light } from "./lighting";
 import { sectionAt } from "./sections";
 import { inWords } from "../shared/words";
 
@@ -68,8 +69,9 @@ export function setUpPanelView(editor: Editor, choose: (change: Partial<Chosen>)
     const there = (event.target as Element).closest<HTMLElement>("[data-go]")?.dataset["go"];
     const place = there ? placeOfBlock(editor.state.doc, there) : null;
     if (!place) return;
-    editor.chain().setTextSelection(place.position + 1).scrollIntoView().run();
+    editor.commands.setTextSelection(place.position + 1);
     editor.view.focus();
+    light(editor, place.position + 1);
   });
   panel.addEventListener("keydown", (event) => {
     if (event.key.toLowerCase() !== "i" || event.ctrlKey || event.altKey || event.metaKey || !(event.target as Element).matches(".subject")) return;
@@ -102,6 +104,7 @@ function takeIn(editor: Editor, button: HTMLElement): void {
   const at = place ? outermost(doc, place.position)[0] : doc.content.size;
   const tr = closeHistory(editor.state.tr).insert(at, [heading, paragraph]);
   tr.setSelection(TextSelection.create(tr.doc, at + heading.nodeSize + 1));
-  editor.view.dispatch(tr.scrollIntoView());
+  editor.view.dispatch(tr);
   editor.view.focus();
+  light(editor, at + 1);
 }

@@ -3,6 +3,7 @@ import type { Editor } from "@tiptap/core";
 import { carriedOut, placeOfBlock, stillFits, withText, type Proposal } from "../text/changes";
 import { endOf } from "../shared/errands";
 import { byId, csrfToken } from "../shared/page";
+import { light } from "./lighting";
 import { inWords } from "../shared/words";
 
 interface Addresses {
@@ -90,7 +91,8 @@ export class Proposals {
 
   private clicked(target: Element): void {
     if (target.closest("#proposals-again")) void this.fetch();
-    else if (target.closest("#proposals-all")) void this.take([...this.found.values()].filter(({ skeleton }) => !skeleton));
+    const all = target.closest<HTMLElement>("[data-all]")?.dataset["all"];
+    if (all) void this.take([...this.found.values()].filter(({ skeleton, check }) => !skeleton && check === all));
     const row = target.closest<HTMLElement>("[data-proposal]");
     const act = target.closest<HTMLElement>("[data-do]")?.dataset["do"];
     if (!row) return;
@@ -102,9 +104,10 @@ export class Proposals {
     const row = (event.target as Element).closest<HTMLElement>("[data-proposal]");
     if (!row || event.target !== row || event.ctrlKey || event.altKey || event.metaKey) return;
     const act = { a: "take", e: "edit", d: "dismiss" }[event.key.toLowerCase()];
-    const next = { ArrowDown: row.nextElementSibling, ArrowUp: row.previousElementSibling }[event.key];
+    const rows = [...byId("panel").querySelectorAll<HTMLElement>("[data-proposal]")];
+    const next = { ArrowDown: rows[rows.indexOf(row) + 1], ArrowUp: rows[rows.indexOf(row) - 1] }[event.key];
     if (act) this.act(row, act);
-    else if (next instanceof HTMLElement) next.focus();
+    else next?.focus();
     if (act || next) event.preventDefault();
   }
 
@@ -121,8 +124,7 @@ export class Proposals {
     if (!proposal || !stillFits(this.editor.state.doc, proposal)) return;
     this.editor.commands.showChange(proposal);
     const place = placeOfBlock(this.editor.state.doc, proposal.block);
-    const element = place && this.editor.view.nodeDOM(place.position);
-    if (element instanceof HTMLElement) element.scrollIntoView({ block: "nearest" });
+    if (place) light(this.editor, place.position + 1);
   }
 
   private async take(proposals: Proposal[], verdict = "taken", change?: () => boolean): Promise<void> {
@@ -143,7 +145,12 @@ export class Proposals {
 
   private carryOut(proposals: Proposal[]): boolean {
     const operations = proposals.flatMap((one) => one.operations);
-    if (operations.some(({ kind }) => !(kind in FIELDS))) this.editor.view.dispatch(carriedOut(this.editor.state.tr, proposals).scrollIntoView());
+    if (operations.some(({ kind }) => !(kind in FIELDS))) {
+      const tr = carriedOut(this.editor.state.tr, proposals);
+      const place = this.editor.state.doc.content.findDiffStart(tr.doc.content) ?? tr.selection.from;
+      this.editor.view.dispatch(tr);
+      light(this.editor, place + 1);
+    }
     for (const { kind, value } of operations) if (kind === "title" || kind === "description") fill(FIELDS[kind], String(value));
     return true;
   }

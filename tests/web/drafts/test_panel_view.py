@@ -80,7 +80,7 @@ def test_why_a_use_does_not_count_is_said_at_the_use(actor: Actor, study: Study,
     answer = json.loads(signed_in.get(reverse("draft-panel", args=[draft.pk]), {"panel": "terms", "part": "terms", "key": key}).content)
     whys = [why for *_, why in answer["marks"]]
     assert whys == ["in a heading", "", "a second time in one sentence", "", "not in a whole sentence"]
-    assert "1 does not count: in a heading" in answer["panel"] and "5 places marked" in answer["panel"]
+    assert "1 does not count: in a heading" in answer["panel"] and "In your text 5 times; 2 count." in answer["panel"]
 
 
 def test_the_keyword_is_told_by_zone_with_what_to_do(actor: Actor, study: Study, signed_in: Client) -> None:

@@ -3,17 +3,23 @@
 from __future__ import annotations
 
 import json
+import re
+from dataclasses import replace
+from typing import Any
 
 import pytest
 from django.db import connection
+from django.template.loader import render_to_string
 from django.test import Client
 from django.urls import reverse
+from lxml import html as lxml_html
 
 from fundament.core.scoring.guards.taken import taken_by_competitors
 from fundament.core.scoring.guards.verdicts import Exemptions
-from fundament.core.scoring.model import MOST_ON_WORD
+from fundament.core.scoring.model import MOST_ON_WORD, Score
 from fundament.web.accounts.roles import Actor
-from fundament.web.drafts.desk.panels import verdict_of
+from fundament.web.drafts.desk.denied import FIRST_FROM
+from fundament.web.drafts.desk.panels import panel_context, verdict_of
 from fundament.web.drafts.measuring import stating
 from fundament.web.drafts.measuring.measuring import measure_stored, note_score, score_again
 from fundament.web.drafts.models import Draft, Statement
@@ -183,3 +189,50 @@ def test_a_passage_that_repeats_itself_is_fine_on_somebodys_word(actor: Actor, s
     stating.take_back(actor, draft.pk, said.json()["id"])
     again = measure_stored(Draft.objects.get(pk=draft.pk))
     assert again.score is not None and again.score.total == pytest.approx(before.score.total)
+
+
+def test_a_copied_passage_stands_beside_its_source_with_what_it_costs(actor: Actor, study: Study, signed_in: Client) -> None:
+    from fundament.web.sites.services.readings import reading_as_core
+
+    reading = reading_as_core(study.results.filter(chosen=True).first().reading)
+    theirs = next(block.text for block in reading.main_blocks() if block.kind == "paragraph" and len(block.text.split()) > 30)
+    shown = lxml_html.fromstring(panel(signed_in, make_draft(actor, study, f"{TEXT}<p>{theirs}</p>"), panel="edits"))
+    (passages,) = shown.xpath("//section[@class='denied-passages']")
+    dear = max(float(cost) for cost in re.findall(r"costs ([\d.]+)", passages.text_content())) > FIRST_FROM
+    assert (
+        bool(passages.xpath("preceding::table")) != dear and bool(passages.xpath("following::table")) == dear
+    )  # below the edits, unless it costs much
+    assert reading.url in passages.xpath(".//div[@class='pair']//a/@href")
+    own, beside = (quote.text_content() for quote in passages.xpath("(.//div[@class='pair'])[1]//q"))
+    assert own[:40] in theirs and beside[:40] in theirs
+    assert "costs" in passages.text_content() and passages.xpath(".//button[@data-state='ours']")
+    assert not shown.xpath("//table//*[@data-part='denied']")  # told once, not among the edits too
+
+
+def test_after_enough_the_edits_fold_and_before_it_what_is_open_leads_on(draft: Draft) -> None:
+    measured = measure_stored(draft)
+    assert measured.score is not None and measured.edits
+
+    def shown(score: Score) -> Any:
+        context = panel_context(replace(measured, score=score), "edits") | {"may_say": True, "draft": draft}
+        return lxml_html.fromstring(f"<div>{render_to_string('drafts/desk/panel_part.html', context)}</div>")
+
+    reached = replace(
+        measured.score,
+        total=measured.score.aim + 0.5,
+        still_open=("placement:title", *measured.score.still_open),
+        doubted=(),
+        is_aim_firm=True,
+    )
+    page = shown(reached)
+    assert len(page.xpath("//ul[@class='still-open']//button")) == len(reached.still_open) and not page.xpath(
+        "//details[@class='after-enough']"
+    )
+    assert page.xpath("//ul[@class='still-open']//button[@data-check='title']")
+    enough = replace(reached, still_open=())
+    assert enough.is_enough and not reached.is_enough
+    (folded,) = shown(enough).xpath("//details[@class='after-enough']")
+    assert "open" not in folded.attrib and folded.xpath(".//tbody/tr")
+    assert not shown(enough).xpath("//*[@data-panel='proposals']") and not shown(enough).xpath("//*[contains(@class, 'btn-primary')]")
+    below = shown(replace(measured.score, total=0.5 * measured.score.aim))
+    assert not below.xpath("//details[@class='after-enough']") and below.xpath("//*[@data-panel='proposals']")

@@ -121,6 +121,11 @@ class Score:
             return False
         return self.is_aim_firm and self.on_word + self.excused <= MOST_ON_WORD
 
+    @property
+    def is_enough(self) -> bool:
+        """Whether the text is called enough: the aim is reached, and nothing speaks against it."""
+        return bool(self.aim) and self.total >= self.aim and self.may_be_enough
+
     def items_of(self, part: str) -> tuple[Item, ...]:
         """The items of one part, in the yardstick's order."""
         return tuple(item for item in self.items if item.part == part)

@@ -148,3 +148,7 @@ keys-around_this_list_key = ? or Ctrl+/
 keys-around_this_list = this list
 keys-around_close_what_is_key = Escape
 keys-around_close_what_is = close what is open
+browser-characters = { $characters } { $characters ->
+        [one] character
+       *[other] characters
+    }

@@ -391,3 +391,13 @@ advice-add = add { $count }
 advice-take_out = take out { $count }
 advice-leave = leave
 advice-move = More than usual in { LIST($more) }, fewer in { LIST($fewer) }: uses can be moved.
+
+## why a passage loses points, beside what it is like
+
+denied-why_copied = Nearly the words of a competitor. Say it in your own words. Or mark it as yours, if you wrote it first.
+denied-why_reworded = It says what a competitor's page says, in the same order. Add what you know yourself.
+denied-why_pieces = It is put together from pieces of competitors' pages. Write it yourself.
+denied-why_frame = The same pattern was used twice before. Say each thing in its own way.
+denied-why_order = The words have no natural order. Read it aloud, and put it right.
+denied-why_crammed = It is hardly more than a list of terms. Say something about them.
+denied-why_substance = It says less beside its terms than the competitors do. { NUMBER($share, style: "percent") } of its points count.

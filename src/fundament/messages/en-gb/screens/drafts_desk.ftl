@@ -148,12 +148,21 @@ evidence-it_was_ours_before_it = It was ours before it was theirs
 evidence-this_is_ours = This is ours
 evidence-its_points_come_back_counted = Its points come back, counted because you say so
 evidence-this_is_fine = This is fine
-evidence-places_marked_in_your_text = { $marked } { $marked ->
-        [one] place
-       *[other] places
-    } marked in your text
-evidence-all_count = ; all count
-evidence-a_use_counts_in_a = . A use counts in a real sentence, once per sentence.
+evidence-places_marked_in_your_text = In your text { $marked ->
+        [1] once
+       *[other] { $marked } times
+    }{ $counting ->
+        [0] ; none counts
+       *[other] { $marked ->
+            [1] ; it counts
+           *[other] ; { $counting } { $counting ->
+                [one] counts
+               *[other] count
+            }
+        }
+    }. Marked in the text.
+evidence-not_in_your_text = Not in your text yet.
+evidence-a_use_counts_in_a = { "" } A use counts once in a sentence.
 evidence-do_not_count = { $count } { $count ->
         [one] does
        *[other] do
@@ -189,6 +198,11 @@ panel-no_score = No score
 panel-next_best_edits = Next best edits
 panel-edits_with_their_text_worked = Edits with their text
 panel-work_out_proposals = Suggest edits
+panel-still_open = Still open
+panel-edits_are_folded = { $edits } more { $edits ->
+        [one] edit is
+       *[other] edits are
+    } folded: the aim is reached, and they are not needed
 panel-words_stand_here_are_planned = { $measured_words } words stand here, { $planned_words } are planned.
 panel-the_rest_is_measured_as = The rest is measured as if it were spread over the whole.
 panel-the_aim_follows_the_planned = The aim follows the planned length
@@ -357,3 +371,20 @@ desk-a_link_for_somebody_without = A link for somebody without an account
 desk-share = Share
 desk-html_markdown_docx_plain_text = HTML, Markdown, DOCX, plain text, or to the clipboard
 desk-export = Export
+
+## drafts/desk/denied_part.html
+
+denied-passages_that_earn_nothing = Passages that lose points
+denied-marks_them_in_the_text = Marks them in the text
+denied-costs_points = costs { $cost } { $points ->
+        [one] point
+       *[other] points
+    }
+denied-costs_nothing = costs nothing yet
+denied-your_text = Your text
+denied-your_text_above = Your text, above
+denied-more_sentences = { $more } more { $more ->
+        [one] sentence
+       *[other] sentences
+    } of this passage
+denied-brings = (+{ $cost })

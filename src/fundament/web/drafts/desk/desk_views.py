@@ -17,6 +17,7 @@ from fundament.web.accounts.requests import actor_of
 from fundament.web.accounts.roles import Actor, can
 from fundament.web.answers import answers_json
 from fundament.web.bodies import body_of, takes_bodies_of
+from fundament.web.drafts.desk.denied import denied_context
 from fundament.web.drafts.desk.panels import DENIED, PanelView, panel_context, panel_name
 from fundament.web.drafts.desk.panels_beside import beside_context
 from fundament.web.drafts.desk.uses import evidence_for, marks_for, passages_for, whys, word_for
@@ -62,6 +63,7 @@ def desk(request: HttpRequest, draft_id: int, template: str, more: dict[str, Any
         "rewrites": rewrites() if can(actor, "draft.state") else (),
         **panel_context(measured, chosen, PanelView.asked(request.GET), for_guest=_is_guest(actor)),
         **beside_context(draft, measured, chosen),
+        **(denied_context(draft, measured) if chosen == "edits" else {}),
         **more,
     }
     return render(request, template, context)
@@ -142,12 +144,14 @@ def _parts(
     shown = None
     if not quick or measured.score is None:
         context |= beside_context(draft, measured, panel)
+        context |= denied_context(draft, measured) if panel == "edits" else {}
         context["subject"], context["evidence"] = evidence_for(measured, part, key)
         context |= _said(actor_of(request), draft)
         context["passages"] = passages_for(measured, key) if part == DENIED else []
         context["word_for"] = word_for(measured, key) if part == DENIED else ""
         context["whys"] = whys(marks)
         context["marked"] = len(marks) if part in ("terms", "entities") else None
+        context["counting"] = sum(not why for *_, why in marks)
         shown = render_to_string("drafts/desk/panel_part.html", context, request)
     return {
         "core": render_to_string("drafts/desk/core_part.html", context, request),

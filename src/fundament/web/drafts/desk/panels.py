@@ -80,21 +80,26 @@ def panel_context(measured: Measured, panel: str, view: PanelView = USUAL_VIEW, 
     if score is None or compiled is None:
         return context
     context["verdict"] = verdict_of(score)
+    context["is_enough"] = score.is_enough
     context["ticks"] = sorted(compiled.yardstick.page_scores.values())
     if panel in BESIDE:
         return context  # what it holds: `panels_beside.beside_context`
     if panel == "edits":
         context["stated"] = COUNTABLE
+        context["still_open"] = open_things(score) if score.aim and score.total >= score.aim else []
         context["notes"] = [say(note) for note in score.notes]
         looked_at = ((SUBSTANCE, score.thin), (DOUBTED, score.doubted))
         context["offered_words"] = offered_words(measured.words, compiled.planned_words)
         context["displaced"] = max((edit.gain.displaced for edit in measured.edits), default=0.0)
         context["to_look_at"] = [(key, label(f"passages.{key}"), len({one.block for one in found})) for key, found in looked_at if found]
         sections = Sections.of(measured)
-        edits = _looked_at(measured.edits, view, sections)
+        listed = [
+            edit for edit in measured.edits if not isinstance(checks()[edit.finding.check], DeniedSentences)
+        ]  # they have a list of their own, see `denied`
+        edits = _looked_at(listed, view, sections)
         context["edits"] = [_edit_row(edit, sections) for edit in edits[:MOST_EDITS]]
         context["more_edits"] = max(0, len(edits) - MOST_EDITS)
-        context["kinds"] = list(Counter(edit.finding.check for edit in measured.edits).items())
+        context["kinds"] = list(Counter(edit.finding.check for edit in listed).items())
         context["sorts"] = SORTS
         context["faults"] = [(f.check, f.subject or subject_of(f), say_all(f.messages)) for f in measured.findings]
         return context
@@ -202,8 +207,6 @@ def _edit_row(edit: Any, sections: Sections) -> dict[str, Any]:
     finding = edit.finding
     check = checks()[finding.check]
     part = check.part if check.part in PART and PART[check.part].has_subjects and ":" not in finding.subject_key else ""
-    if isinstance(check, DeniedSentences):
-        part = DENIED
     return {
         "check": finding.check,
         "subject": subject_of(finding),
@@ -248,8 +251,17 @@ def verdict_of(score: Score) -> str:
 
 def open_names(score: Score) -> list[str]:
     """What is still open before the text is called enough, as people call it."""
-    names = {target_key(item.part, item.key): item.subject or label(item.key) for item in score.items}
-    return [names.get(target, target.partition(":")[2]) for target in score.still_open]
+    return [thing["name"] for thing in open_things(score)]
+
+
+def open_things(score: Score) -> list[dict[str, str]]:
+    """The same with the part and the key of each."""
+    names = {target_key(item.part, item.key): subject_of(item) for item in score.items}
+    found = []
+    for target in score.still_open:
+        part, _, key = target.partition(":")
+        found.append({"part": part, "key": key, "name": names.get(target, key)})
+    return found
 
 
 def verdict(total: float, aim: float, enough: float, *, is_firm: bool = True) -> str:

@@ -37,7 +37,7 @@ def proposals(request: HttpRequest, draft_id: int) -> JsonResponse:
     settled = proposing.verdicts_of(proposed.draft)
     context = {
         "score": score, "measured": proposed.measured, "verdict": verdict_of(score) if score else "", "rows": [_shown(one) for one in proposed.proposals],
-        "joint": proposed.joint, "whole": sum(not one.is_skeleton for one in proposed.proposals), "problem": say(proposed.problem) if proposed.problem else "", "is_worded": proposed.is_worded, "is_asked": proposed.asked is not None, "to_write": proposed.to_write,
+        "kinds": _by_kind(proposed), "is_enough": score is not None and score.is_enough, "problem": say(proposed.problem) if proposed.problem else "", "is_worded": proposed.is_worded, "is_asked": proposed.asked is not None, "to_write": proposed.to_write,
         "settled": settled, "may_say": can(actor, "draft.state"),
     }  # fmt: skip
     nodes = blocks_of(proposed.draft.document)
@@ -87,6 +87,17 @@ def rewrite(request: HttpRequest, draft_id: int) -> JsonResponse:
             "proposal": _plain(found, {}) | {"was": {found.block: found.before}},
         }
     )
+
+
+def _by_kind(proposed: proposing.Proposed) -> list[dict[str, Any]]:
+    """The proposals by their kind, that of the largest gain first. joint: what all of a kind gain together, None where there are not several to accept."""
+    kinds: dict[str, list[Proposal]] = {}
+    for one in proposed.proposals:
+        kinds.setdefault(one.check, []).append(one)
+    return [
+        {"check": check, "rows": [_shown(one) for one in found], "whole": sum(not one.is_skeleton for one in found), "joint": proposed.joint.get(check)}
+        for check, found in kinds.items()
+    ]  # fmt: skip
 
 
 def _shown(proposal: Proposal) -> dict[str, Any]:

@@ -2,9 +2,10 @@
 
 from __future__ import annotations
 
+from collections import Counter
 from collections.abc import Iterator, Sequence
 from contextlib import AbstractContextManager
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from typing import Any
 
 from fundament.core.documents.changing import blocks_of
@@ -57,12 +58,12 @@ class ToWrite:
 
 @dataclass(frozen=True)
 class Proposed:
-    """proposals: the largest gain first. joint: what all of them gain together. problem: why none are worded, where that is so. is_worded: whether somebody words at all. asked: the errand that has terms worded, as long as it is under way."""
+    """proposals: the largest gain first. joint: what all of a kind gain together, by the key of their check, where there are several. problem: why none are worded, where that is so. is_worded: whether somebody words at all. asked: the errand that has terms worded, as long as it is under way."""
 
     draft: Draft
     measured: Measured
     proposals: tuple[Proposal, ...] = ()
-    joint: float = 0.0
+    joint: dict[str, float] = field(default_factory=dict)
     problem: Message | None = None
     is_worded: bool = True
     to_write: tuple[ToWrite, ...] = ()
@@ -93,8 +94,15 @@ def proposals_for(actor: Actor, draft_id: int, errand: Errand | None = None) -> 
     with alone(person, text.characters):
         own = ready(trial, reading, features, measured.edits, finished, questions)
         proposals = tuple(finish(trial, own, wanted, answers))
-        joint = joint_gain(trial, proposals) if proposals else 0.0
+        joint = dict(_joint_gains(trial, proposals))
     return Proposed(draft, measured, proposals, joint, problem, is_worded, tuple(_to_write(wanted, proposals)), under_way)
+
+
+def _joint_gains(trial: Trial, proposals: Sequence[Proposal]) -> Iterator[tuple[str, float]]:
+    whole = Counter(one.check for one in proposals if not one.is_skeleton)
+    for check, count in whole.items():
+        if count > 1:
+            yield check, joint_gain(trial, [one for one in proposals if one.check == check])
 
 
 def _worded(
