@@ -64,6 +64,7 @@ label-denied-pieces = Put together from pieces
 label-denied-frame = The same pattern again
 label-denied-order = Words out of order
 label-denied-crammed = Only terms
+label-denied-substance = Says little beside its terms
 label-passages-substance = Passages that say little beside their terms
 label-passages-doubted = Passages whose words may be out of their order
 label-check-own_pieces = Write the passage yourself

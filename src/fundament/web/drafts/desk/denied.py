@@ -6,7 +6,7 @@ from collections.abc import Iterable
 from typing import Any
 from urllib.parse import urlsplit
 
-from fundament.core.edits.denied_passages import SUBSTANCE, DeniedPassage, denied_passages
+from fundament.core.edits.denied_passages import DeniedPassage, denied_passages
 from fundament.core.kept import Kept
 from fundament.core.language.analysis import analyse_text
 from fundament.core.scoring.compiled import CompiledYardstick
@@ -33,7 +33,7 @@ def denied_context(draft: Draft, measured: Measured) -> dict[str, Any]:
     rows = [
         {
             "key": reading.blocks[passage.block].key, "guard": passage.guard, "cost": passage.cost, "statement": passage.statement, "why": _why(passage),
-            "name": label("passages.substance") if passage.guard == SUBSTANCE else label(f"denied.{passage.guard}"),
+            "name": label(f"denied.{passage.guard}"),
             "pairs": list(_pairs(draft, compiled, passage, blocks)), "more": max(0, len(passage.sentences) - MOST_PAIRS),
         }
         for passage in found

@@ -87,8 +87,10 @@ def panel_context(measured: Measured, panel: str, view: PanelView = USUAL_VIEW, 
     if panel == "edits":
         context["stated"] = COUNTABLE
         context["still_open"] = open_things(score) if score.aim and score.total >= score.aim else []
-        context["notes"] = [say(note) for note in score.notes]
-        looked_at = ((SUBSTANCE, score.thin), (DOUBTED, score.doubted))
+        context["notes"] = [
+            say(note) for note in score.notes if not note.code.startswith(("score.denied", "score.substance"))
+        ]  # these stand below, see `denied`
+        looked_at = ((DOUBTED, score.doubted),)
         context["offered_words"] = offered_words(measured.words, compiled.planned_words)
         context["displaced"] = max((edit.gain.displaced for edit in measured.edits), default=0.0)
         context["to_look_at"] = [(key, label(f"passages.{key}"), len({one.block for one in found})) for key, found in looked_at if found]
