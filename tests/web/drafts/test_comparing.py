@@ -10,8 +10,6 @@ from django.test import Client
 from django.urls import reverse
 from openpyxl import load_workbook
 
-from fundament.core.reading.read_page import read_page
-from fundament.core.yardstick.other_pages.questions import answers
 from fundament.rendering.text_width import text_width
 from fundament.web.accounts.roles import Actor
 from fundament.web.drafts.compared.comparing import compare
@@ -69,23 +67,6 @@ def test_pixels_follow_the_letters() -> None:
     assert text_width("iiii", 20) < text_width("mmmm", 20) and text_width("", 20) == 0
     assert text_width("ab", 20) == text_width("  ab ", 20) and text_width("石灰", 20) == 40
     assert abs(text_width("ab" * 50, 14) - 50 * text_width("ab", 14)) <= 50
-
-
-def test_questions_are_found_word_for_word_in_meaning_or_not() -> None:
-    html = (
-        "<html lang=en><title>Lime</title><body><main><h1>Lime mortar</h1><h2>How long does lime mortar take to cure?</h2><p>"
-        + "It takes about a month in mild weather and far longer in the cold, and it must stay damp. " * 4
-        + "</p><h2>What it costs</h2><p>A square metre costs about ninety pounds with the scaffold. Nobody should hurry the work of a wall.</p></main></body></html>"
-    )
-    reading = read_page(html.encode(), "https://a.example/x")
-    asked = [
-        "How long does lime mortar take to cure?", "lime mortar cost", "Who invented the steam engine?", "How much does a square metre cost?", "",
-    ]  # fmt: skip
-    found = answers(asked, reading, "lime mortar", "en")
-    assert [answer.verdict for answer in found[:1]] == ["word for word"] and found[0].level == 2
-    assert found[1].verdict in ("in meaning", "perhaps") and "cost" in found[1].text
-    assert found[2].verdict == "absent" and found[3].verdict == "in meaning" and "square metre" in found[3].text
-    assert found[4].verdict == "absent"
 
 
 def test_the_questions_screen_says_who_answers(signed_in: Client, study: Study, actor: Actor) -> None:

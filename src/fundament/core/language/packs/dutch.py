@@ -1,5 +1,6 @@
 """Dutch: terms, subtopics, structure and placement; without parts of speech and names."""
 
+from fundament.core.language.asked import Asked
 from fundament.core.language.packs.model import pack_from_frequencies
 from fundament.core.language.prose import Prose, by_vowels, fillers
 
@@ -41,5 +42,27 @@ PACK = pack_from_frequencies(
         questions="Vragen en antwoorden",
         dictionary="nl_NL",
         dictionaries={"be": "nl_BE"},
+    ),
+    asked=Asked(
+        duration="hoe lang|hoelang|hoeveel jaar|hoeveel dagen|hoeveel maanden|hoeveel weken|hoeveel uur|hoe vaak|hoe snel|hoe oud",
+        size="hoe diep|hoe dik|hoe ver|hoe breed|hoe hoog",
+        amount="hoeveel|hoe groot|hoe zwaar|hoe warm|hoe koud|hoe heet|hoe droog|welke temperatuur|welke verhouding|welke maat",
+        when="wanneer|vanaf wanneer|tot wanneer|in welk seizoen",
+        reason="waarom|wat gebeurt er als",
+        steps="hoe",
+        definition="wat is|wat zijn|wat betekent|wie is",
+        choice="welke|welk|wie|waar|waarmee|wat",
+        cost="kost|kosten|prijs|prijzen|betalen|duur|goedkoop",
+        kind_words="kosten|kost|prijs|duren|duurt|nodig|gaan|goed|best|beste|hoeveel|lang|vaak|wanneer|hoe|waarom|welk|welke|wie|wat|waar|maken|moeten|kunnen|mogen|jaar|maand|week|dag|uur|kiezen|weten|je|men",
+        lasts="meegaan|gaat mee|gaan mee|levensduur|houdt",
+        takes="duurt|duren|kost tijd",
+        units_of_time="seconden|minuut|minuten|uur|uren|dag|dagen|nacht|nachten|week|weken|maand|maanden|seizoen|jaar|jaren|eeuw|eeuwen|decennia",
+        figures="een|één|twee|drie|vier|vijf|zes|zeven|acht|negen|tien|twaalf|vijftien|twintig|dertig|veertig|vijftig|zestig|honderd|duizend|half|halve|enkele|meerdere|dubbel|elke|elk|alle",
+        because="omdat|want|doordat|zodat|daarom|dus|oorzaak|reden|voorkomt|anders|dankzij|leidt|zorgt|als",
+        conditions="als|wanneer|zodra|tot|na|nadat|voordat|voor|onder|boven|vanaf|zolang|lente|voorjaar|zomer|herfst|najaar|winter|januari|februari|maart|april|mei|juni|juli|augustus|september|oktober|november|december|vorst",
+        verdicts="ja|nee|nooit|niet|geen|moet|moeten|mag|mogen|kan|kunnen|alleen|verboden|toegestaan|mogelijk|nodig|vermijd|verplicht",
+        advice="gebruik|gebruikt|kies|kiezen|geschikt|beste|beter|raden|aanbevolen|neem|moet|nodig|genoeg|altijd|nooit|ideaal",
+        shunned="hangt af|afhankelijk van|hangt ervan af|verschillende soorten|speelt een rol|spelen een rol|veel factoren",
+        personal="ik|wij|we|mijn|onze|ons|me|mij",
     ),
 )

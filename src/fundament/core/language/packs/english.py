@@ -1,6 +1,7 @@
 """English: the only language with parts of speech, names and kinds of concepts."""
 
 from fundament.core.language.packs import english_lemmas
+from fundament.core.language.packs.asked_english import ASKED
 from fundament.core.language.packs.english_prose import PROSE
 from fundament.core.language.packs.english_words import EMPTY_WORDS, FUNCTION_WORDS
 from fundament.core.language.packs.model import LanguagePack, classes_of
@@ -10,6 +11,7 @@ PACK = LanguagePack(
     code="en",
     english_name="English",
     prose=PROSE,
+    asked=ASKED,
     own_function_words=FUNCTION_WORDS,
     own_empty_words=EMPTY_WORDS,
     interface_words=word_list("dialog dialogue toolbar checkbox tooltip dropdown submenu scrollbar click menu button popup menubar"),

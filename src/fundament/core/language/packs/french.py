@@ -1,5 +1,6 @@
 """French: terms, subtopics, structure and placement; without parts of speech and names."""
 
+from fundament.core.language.asked import Asked
 from fundament.core.language.packs.model import pack_from_frequencies
 from fundament.core.language.prose import Prose, by_vowels, fillers
 from fundament.core.language.word_list import word_list
@@ -42,5 +43,27 @@ PACK = pack_from_frequencies(
         ),
         questions="Questions et réponses",
         dictionary="fr",
+    ),
+    asked=Asked(
+        duration="combien de temps|combien d'années|combien de jours|combien de mois|combien de semaines|combien d'heures|pendant combien|en combien de temps|à quelle fréquence",
+        size="quelle profondeur|quelle épaisseur|quelle largeur|quelle hauteur|quelle longueur|quelle distance|à quelle profondeur",
+        amount="combien|quelle quantité|quelle température|quel dosage|quelle taille|quel pourcentage",
+        when="quand|à quel moment|à partir de quand|en quelle saison",
+        reason="pourquoi|qu'est-ce qui cause|que se passe-t-il",
+        steps="comment",
+        definition="qu'est-ce que|qu'est-ce qu'|c'est quoi|que signifie|que veut dire|qui est",
+        choice="quel|quelle|quels|quelles|qui|où|lequel|laquelle|que faut-il|avec quoi",
+        cost="coûte|coûtent|coût|prix|payer|cher|tarif|tarifs",
+        kind_words="coûter|coût|prix|durer|prendre|falloir|bon|meilleur|bien|combien|temps|quand|comment|pourquoi|quel|quelle|qui|où|faire|devoir|pouvoir|année|mois|semaine|jour|heure|choisir|savoir",
+        lasts="dure|durer|durent|durée de vie|tient",
+        takes="prend|prendre|faut",
+        units_of_time="seconde|secondes|minute|minutes|heure|heures|jour|jours|nuit|nuits|semaine|semaines|mois|saison|saisons|an|ans|année|années|siècle|siècles|décennies",
+        figures="un|une|deux|trois|quatre|cinq|six|sept|huit|neuf|dix|douze|quinze|vingt|trente|quarante|cinquante|soixante|cent|mille|demi|demie|plusieurs|quelques|double|chaque|tous|toutes",
+        because="parce|car|puisque|donc|afin|pour que|cause|raison|empêche|sinon|permet|à cause|grâce|entraîne|provoque|si",
+        conditions="si|quand|lorsque|dès|jusqu'à|après|avant|au-dessous|au-dessus|sous|tant que|printemps|été|automne|hiver|janvier|février|mars|avril|mai|juin|juillet|août|septembre|octobre|novembre|décembre|gel",
+        verdicts="oui|non|jamais|ne|pas|doit|doivent|faut|peut|peuvent|seulement|sauf|interdit|autorisé|possible|nécessaire|éviter|suffit|obligatoire",
+        advice="utilisez|utiliser|choisissez|choisir|convient|conviennent|mieux|meilleur|meilleure|recommande|recommandé|préférez|faut|doit|suffit|toujours|jamais|prenez|idéal",
+        shunned="dépend|cela dépend|plusieurs sortes|joue un rôle|jouent un rôle|de nombreux facteurs|au cas par cas",
+        personal="je|j'ai|nous|mon|ma|mes|notre|nos|moi",
     ),
 )

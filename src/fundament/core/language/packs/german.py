@@ -2,6 +2,7 @@
 
 import re
 
+from fundament.core.language.asked import Asked
 from fundament.core.language.packs.model import pack_from_frequencies
 from fundament.core.language.prose import Prose, by_vowels, fillers
 
@@ -49,5 +50,27 @@ PACK = pack_from_frequencies(
         passive=_PASSIVE,
         questions="Fragen und Antworten",
         dictionary="de_DE",
+    ),
+    asked=Asked(
+        duration="wie lange|wie viele jahre|wie viele monate|wie viele wochen|wie viele tage|wie viele stunden|wie oft|wie bald|wie alt",
+        size="wie tief|wie dick|wie weit|wie breit|wie hoch|wie lang ist",
+        amount="wie viel|wie viele|wieviel|wieviele|wie groß|wie schwer|wie warm|wie kalt|wie heiß|wie trocken|wie feucht|wie schnell|wie stark|welches mischungsverhältnis|welche temperatur|welche größe",
+        when="wann|ab wann|bis wann|zu welcher|in welcher jahreszeit",
+        reason="warum|weshalb|wieso|wozu|was passiert wenn",
+        steps="wie mache|wie macht|wie kann|wie wird|wie werden|wie geht|wie soll|wie sollte|wie funktioniert|wie baut|wie",
+        definition="was ist|was sind|was bedeutet|was heißt|wer ist",
+        choice="welche|welcher|welches|welchen|wer|wen|wo|womit|was braucht|was brauche|was soll",
+        cost="kostet|kosten|preis|preise|bezahlen|zahlen|teuer|günstig|billig",
+        kind_words="kosten|kostet|preis|dauern|dauert|halten|hält|brauchen|braucht|gut|beste|bester|besten|richtig|viel|viele|lange|oft|jahr|monat|woche|tag|stunde|machen|macht|sollen|müssen|können|kann|man|wie|was|wann|warum|welche|welcher|welches|wer|wo|geben|gibt|gehen|geht",
+        lasts="hält|halten|haltbar|haltbarkeit|lebensdauer",
+        takes="dauert|dauern|braucht",
+        units_of_time="sekunden|minute|minuten|stunde|stunden|tag|tage|tagen|nacht|nächte|woche|wochen|monat|monate|monaten|jahr|jahre|jahren|jahrzehnte|jahrzehnten|jahrhunderte",
+        figures="ein|eine|einen|einer|einem|zwei|drei|vier|fünf|sechs|sieben|acht|neun|zehn|elf|zwölf|fünfzehn|zwanzig|dreißig|vierzig|fünfzig|sechzig|hundert|tausend|halb|halbe|halben|mehrere|wenige|doppelt|jede|jeden|alle",
+        because="weil|da|denn|damit|deshalb|darum|daher|grund|ursache|führt|verhindert|sonst|sodass|so dass|wegen|um zu|sorgt|lässt|wenn",
+        conditions="wenn|sobald|bis|nach|nachdem|bevor|vor|unter|über|ab|sofern|solange|frühling|frühjahr|sommer|herbst|winter|januar|februar|märz|april|mai|juni|juli|august|september|oktober|november|dezember|frost",
+        verdicts="ja|nein|nie|niemals|nicht|kein|keine|muss|müssen|darf|dürfen|kann|können|nur|soll|sollte|sollten|erlaubt|verboten|möglich|nötig|vermeiden|reicht",
+        advice="nimmt|nehmen|nehmen sie|wählen|verwendet|verwenden|eignet|eignen|geeignet|am besten|besser|empfehlen|empfiehlt|empfohlen|richtig|soll|sollte|braucht|reicht|immer|nie|meist",
+        shunned="kommt darauf an|hängt davon ab|hängt ab|hängen davon ab|je nachdem|verschiedene arten|spielt eine rolle|spielen eine rolle|viele faktoren|lässt sich nicht sagen|im auge behalten",
+        personal="ich|wir|mein|meine|meinem|meinen|unser|unsere|unserem|unseren|uns|mich|mir",
     ),
 )

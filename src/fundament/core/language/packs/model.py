@@ -8,6 +8,7 @@ from dataclasses import dataclass, field
 
 import simplemma
 
+from fundament.core.language.asked import UNASKED, Asked
 from fundament.core.language.prose import PLAIN, Prose
 from fundament.core.language.word_list import word_list
 
@@ -35,7 +36,7 @@ class LanguagePack:
     people only. defining: verbs that stand behind a thing when it is said what it is. class_words: what classes of named things are called, with the kind of a name beside them. where_words:
     stand before a place's. articles: articles and the like, before nouns only. head_first: whether the first noun of a phrase says what it names, or the last.
     compounds: whether nouns are written together. interface_words: parts of a program's screen; also_of_interfaces: words that are such parts among those, and other things elsewhere.
-    document_words: what manuals are called and made of. weak_openers: forms of general adjectives and determiners, with which no term begins. adjective_endings: of an adjective before its noun, the longest first. prose: syllables, filler words and the like, see `Prose`. endings: of inflected forms of words that the dictionary does not know. lacks: codes of what is not measured.
+    document_words: what manuals are called and made of. weak_openers: forms of general adjectives and determiners, with which no term begins. adjective_endings: of an adjective before its noun, the longest first. prose: syllables, filler words and the like, see `Prose`. asked: how it asks and answers. endings: of inflected forms of words that the dictionary does not know. lacks: codes of what is not measured.
     """
 
     code: str
@@ -76,6 +77,7 @@ class LanguagePack:
     compounds: bool = False
     frequency_list: str = ""
     prose: Prose = PLAIN
+    asked: Asked = UNASKED
     lacks: tuple[str, ...] = field(default=())
     substance: bool = False
     noun_lemma: Callable[[str], str] | None = None
@@ -175,6 +177,7 @@ def pack_from_frequencies(
     form: str = "",
     prose: Prose = PLAIN,
     endings: tuple[str, ...] = ("s",),
+    asked: Asked = UNASKED,
 ) -> LanguagePack:
     """A language whose function words are its most frequent ones (wordfreq), modal verbs and connecting words (`further`) and elided words.
 
@@ -211,6 +214,7 @@ def pack_from_frequencies(
         class_words=classes_of(classes or {}),
         defining=word_list(defining),
         prose=prose,
+        asked=asked,
         lacks=("entities", "meaning"),
     )
 

@@ -1,5 +1,6 @@
 """Polish: terms, subtopics, structure and placement; without parts of speech and names."""
 
+from fundament.core.language.asked import Asked
 from fundament.core.language.packs.model import pack_from_frequencies
 from fundament.core.language.prose import Prose, by_vowels, fillers, pairs
 
@@ -39,5 +40,27 @@ PACK = pack_from_frequencies(
         ),
         questions="Pytania i odpowiedzi",
         dictionary="pl_PL",
+    ),
+    asked=Asked(
+        duration="jak długo|ile czasu|ile lat|ile dni|ile miesięcy|ile tygodni|ile godzin|jak często|po jakim czasie",
+        size="jak głęboko|jak gruba|jak gruby|jaka grubość|jaka głębokość|jaka szerokość|jaka wysokość|jak szeroki|jak wysoki",
+        amount="ile|jaka ilość|jaka temperatura|jakie proporcje|jaki rozmiar|jaki procent",
+        when="kiedy|od kiedy|do kiedy|w jakiej porze",
+        reason="dlaczego|czemu|po co|co się stanie",
+        steps="jak|w jaki sposób",
+        definition="co to jest|czym jest|czym są|co oznacza|co to|kim jest",
+        choice="jaki|jaka|jakie|który|która|które|kto|gdzie|czym|co",
+        cost="kosztuje|kosztują|koszt|koszty|cena|ceny|zapłacić|drogi|tani",
+        kind_words="kosztować|koszt|cena|trwać|potrzebować|dobry|lepszy|najlepszy|ile|czas|kiedy|jak|dlaczego|jaki|który|kto|gdzie|robić|zrobić|musieć|móc|można|rok|miesiąc|tydzień|dzień|godzina|wybrać|wiedzieć|trzeba|czy",
+        lasts="wytrzyma|wytrzymuje|trwałość|żywotność",
+        takes="trwa|zajmuje",
+        units_of_time="sekund|minut|minuta|minuty|godzin|godzina|godziny|godzinę|dzień|dni|noc|nocy|tydzień|tygodnie|tygodni|miesiąc|miesiące|miesięcy|sezon|rok|roku|lata|lat|wiek|wieki|dekad",
+        figures="jeden|jedna|jedno|dwa|dwie|trzy|cztery|pięć|sześć|siedem|osiem|dziewięć|dziesięć|dwanaście|piętnaście|dwadzieścia|trzydzieści|czterdzieści|pięćdziesiąt|sto|tysiąc|pół|kilka|kilkanaście|co|każdy|każde",
+        because="bo|ponieważ|gdyż|dlatego|aby|żeby|przyczyna|powód|zapobiega|inaczej|dzięki|powoduje|jeśli",
+        conditions="jeśli|jeżeli|gdy|kiedy|dopóki|aż|po|przed|poniżej|powyżej|wiosna|wiosną|lato|latem|jesień|jesienią|zima|zimą|mróz",
+        verdicts="tak|nie|nigdy|musi|trzeba|można|może|mogą|tylko|zabronione|dozwolone|możliwe|konieczne|unikać|wystarczy|należy",
+        advice="użyj|używać|wybierz|wybrać|nadaje|najlepiej|lepiej|polecamy|zaleca|należy|trzeba|wystarczy|zawsze|nigdy|idealny",
+        shunned="zależy|w zależności|różne rodzaje|odgrywa rolę|wiele czynników",
+        personal="ja|my|mój|moja|moje|nasz|nasza|nasze|nam|mi|mnie",
     ),
 )

@@ -1,5 +1,6 @@
 """Spanish: terms, subtopics, structure and placement; without parts of speech and names."""
 
+from fundament.core.language.asked import Asked
 from fundament.core.language.packs.model import pack_from_frequencies
 from fundament.core.language.prose import Prose, by_vowels, fillers, pairs
 
@@ -44,5 +45,27 @@ PACK = pack_from_frequencies(
         questions="Preguntas y respuestas",
         dictionary="es_ES",
         dictionaries={"mx": "es_MX", "ar": "es_AR", "cl": "es_CL", "co": "es_CO", "pe": "es_PE", "us": "es_US"},
+    ),
+    asked=Asked(
+        duration="cuánto tiempo|cuánto dura|cuánto duran|cuánto tarda|cuánto tardan|cuántos años|cuántos días|cuántos meses|cuántas semanas|cuántas horas|cada cuánto|con qué frecuencia",
+        size="qué profundidad|qué grosor|qué espesor|qué anchura|qué ancho|qué altura|qué distancia|a qué profundidad",
+        amount="cuánto|cuánta|cuántos|cuántas|qué cantidad|qué temperatura|qué proporción|qué tamaño|qué porcentaje",
+        when="cuándo|a partir de cuándo|hasta cuándo|en qué época",
+        reason="por qué|cuál es la causa|qué pasa si",
+        steps="cómo",
+        definition="qué es|qué son|qué significa|quién es",
+        choice="qué|cuál|cuáles|quién|dónde|con qué",
+        cost="cuesta|cuestan|coste|costo|precio|precios|pagar|caro|barato|vale",
+        kind_words="costar|coste|precio|durar|tardar|necesitar|bueno|mejor|cuánto|tiempo|cuándo|cómo|qué|cuál|quién|dónde|hacer|deber|poder|año|mes|semana|día|hora|elegir|saber",
+        lasts="dura|duran|durar|vida útil",
+        takes="tarda|tardan|tardar|lleva",
+        units_of_time="segundo|segundos|minuto|minutos|hora|horas|día|días|noche|noches|semana|semanas|mes|meses|estación|temporada|año|años|siglo|siglos|décadas",
+        figures="un|una|dos|tres|cuatro|cinco|seis|siete|ocho|nueve|diez|doce|quince|veinte|treinta|cuarenta|cincuenta|cien|ciento|mil|medio|media|varios|varias|doble|cada|todos|todas",
+        because="porque|ya que|pues|para que|causa|razón|evita|impide|por eso|debido|si no|permite|provoca|hace que|si",
+        conditions="si|cuando|hasta|después|antes|bajo|por debajo|por encima|mientras|en cuanto|primavera|verano|otoño|invierno|enero|febrero|marzo|abril|mayo|junio|julio|agosto|septiembre|octubre|noviembre|diciembre|heladas",
+        verdicts="sí|no|nunca|jamás|debe|deben|hay que|puede|pueden|solo|sólo|salvo|prohibido|permitido|posible|necesario|evite|evitar|basta|obligatorio",
+        advice="use|usar|utilice|elija|elegir|conviene|mejor|recomienda|recomendamos|prefiera|hay que|debe|basta|siempre|nunca|ideal|sirve",
+        shunned="depende|según el caso|varios tipos|juega un papel|desempeña un papel|muchos factores",
+        personal="yo|nosotros|mi|mis|nuestro|nuestra|nuestros|nuestras|nos|me",
     ),
 )

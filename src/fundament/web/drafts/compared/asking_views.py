@@ -13,7 +13,7 @@ from django.utils.safestring import SafeString
 from django.views.decorators.http import require_GET
 
 from fundament.core.yardstick.model import PageSummary
-from fundament.core.yardstick.other_pages.questions import VERDICTS, Answer
+from fundament.core.yardstick.other_pages.answers import VERDICTS, Answer
 from fundament.messages import label, words
 from fundament.web.drafts.measuring.seeing import draft_to_show, drafts_to_choose
 from fundament.web.drafts.measuring.texts import text_of
@@ -24,7 +24,7 @@ from fundament.web.studies.figures.asking import Asked, asked_of
 from fundament.web.studies.models import Study
 from fundament.web.tables import Column, exported, table_of
 
-STEPS = dict(zip(VERDICTS, (4, 3, 1, 0), strict=True))  # how dark a square is
+STEPS = dict(zip(VERDICTS, (4, 2, 0), strict=True))  # how dark a square is
 MOST_SHOWN = 3  # answers in their own words
 
 

@@ -8,7 +8,7 @@ from dataclasses import dataclass
 from fundament.core.kept import Kept
 from fundament.core.reading.model import Reading
 from fundament.core.scoring.compiled import CompiledYardstick
-from fundament.core.yardstick.other_pages.questions import ABSENT, Answer, answers
+from fundament.core.yardstick.other_pages.answers import ABSENT, ANSWERED, Answer, answers
 from fundament.web.studies.figures.making import chosen_of, compared_pages
 from fundament.web.studies.models import Study
 
@@ -33,8 +33,8 @@ class Asked:
 
     @property
     def answered(self) -> int:
-        """On how many competitors it was found."""
-        return sum(1 for answer in self.on if answer.verdict in ("word for word", "in meaning"))
+        """How many competitors answer it."""
+        return sum(1 for answer in self.on if answer.verdict == ANSWERED)
 
 
 def asked_of(study: Study, compiled: CompiledYardstick, ours: Reading | None = None) -> list[Asked]:
