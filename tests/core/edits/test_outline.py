@@ -52,4 +52,7 @@ def test_words_that_titles_share() -> None:
     titles = ["Lime Mortar for Brick", "Brick and lime mortars", "The brick wall", "Something else | Site", ""]
     shared = shared_title_words(titles, "en")
     assert dict(shared)["brick"] == 3 and dict(shared)["lime"] == 2 and "the" not in dict(shared) and "site" not in dict(shared)
+    firms = ["Lime mortar | Ashlar Trust", "Lime work – Ashlar Trust", "Lime - Ashlar Trust"]
+    hosts = ["https://www.ashlartrust.example/a", "https://ashlar-trust.example/b", "https://lime.example/c"]
+    assert dict(shared_title_words(firms, "en", hosts)) == {"lime": 3} and dict(shared_title_words(firms, "en"))["ashlar"] == 3
     assert usual_title_length(titles) == 21 and usual_title_length(["", ""]) == 0

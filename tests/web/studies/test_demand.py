@@ -8,11 +8,12 @@ import pytest
 from django.test import Client
 from django.urls import reverse
 
+from fundament.core.yardstick.other_pages.demand import demand_key
 from fundament.web.accounts.roles import Actor
 from fundament.web.sites.models import ProviderAnswer
 from fundament.web.studies.decisions.adding import set_secondary_keywords
-from fundament.web.studies.figures.demand import ask_demand, demand_of, volume_of_term, volumes_of
-from fundament.web.studies.models import Demand, Study
+from fundament.web.studies.figures.demand import ask_demand, count_unused, demand_of, look_again, volume_of_term, volumes_of
+from fundament.web.studies.models import Demand, SecondaryKeyword, Study
 from fundament.web.studies.results.choosing import set_chosen
 from fundament.web.studies.results.reading import observe_study
 from tests.web.conftest import settle
@@ -52,11 +53,28 @@ def test_what_no_competitor_answers_is_listed_and_can_be_taken_up(demanded: Stud
 
 
 def test_who_answers_follows_the_choice(demanded: Study, actor: Actor) -> None:
-    row = next(row for row in Demand.objects.filter(study=demanded) if len(row.answered) == 1 and row.closeness > 0.5)
+    free = {row.phrase for row in demand_of(demanded, None, unused_only=False) if row.standing != "secondary"}
+    row = next(row for row in Demand.objects.filter(study=demanded) if len(row.answered) == 1 and row.phrase in free)
     answering = demanded.results.get(rank=row.answered[0])
     was = {r.phrase for r in demand_of(demanded, None, unused_only=True)}
     set_chosen(actor, demanded.pk, [answering.pk], not answering.chosen)
     assert (row.phrase in was) != (row.phrase in {r.phrase for r in demand_of(demanded, None, unused_only=True)})
+
+
+def test_the_studys_own_keywords_are_no_gap(demanded: Study) -> None:
+    Demand.objects.create(study=demanded, phrase=demanded.keyword, key=demand_key(demanded.keyword, "en"), answered=[], closeness=1.0)
+    rows = demand_of(demanded, yardstick_of(demanded), unused_only=True)
+    assert demanded.keyword not in {row.phrase for row in rows} and len(rows) == count_unused(demanded, yardstick_of(demanded))
+    SecondaryKeyword.objects.create(study=demanded, phrase=rows[0].phrase, place=9)
+    assert rows[0].phrase not in {row.phrase for row in demand_of(demanded, yardstick_of(demanded), unused_only=True)}
+    assert count_unused(demanded, yardstick_of(demanded)) == len(rows) - 1
+
+
+def test_what_the_pages_answer_follows_when_they_are_read_again(demanded: Study) -> None:
+    before = dict(Demand.objects.filter(study=demanded).values_list("phrase", "answered"))
+    Demand.objects.filter(study=demanded).update(answered=[])
+    look_again(demanded.pk)
+    assert dict(Demand.objects.filter(study=demanded).values_list("phrase", "answered")) == before and any(before.values())
 
 
 def test_without_a_catalogue_nothing_is_missing(study: Study, settings: Any, signed_in: Client) -> None:

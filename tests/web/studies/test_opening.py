@@ -12,10 +12,12 @@ from django.utils import timezone
 from fundament.web.accounts.roles import Actor
 from fundament.web.drafts.models import Draft
 from fundament.web.errors import ApplicationError
+from fundament.web.sites.models import Site
 from fundament.web.studies.decisions.deciding import decide_on
 from fundament.web.studies.figures.seeing import seconds_left
 from fundament.web.studies.models import Decision, OutlineNode, Study
 from fundament.web.studies.plan import outlining
+from fundament.web.studies.results.choosing import set_chosen
 from fundament.web.studies.results.opening import open_study
 from fundament.web.studies.results.reworking import plain_address
 from fundament.web.study_files.duplicating import duplicate
@@ -35,6 +37,18 @@ def test_a_page_that_ranks_is_reworked_and_never_its_own_competitor(actor: Actor
     assert draft.page == made.page_to_rework and draft.words > 100 and draft.created_by is None
     page = signed_in.get(reverse("results", args=[made.pk])).content.decode()
     assert f"ranks {own.rank}, and is no competitor" in page and "Ours again" in page
+
+
+def test_pages_of_an_own_site_are_no_competitors_and_can_be_put_back(actor: Actor, study: Study, outside: str) -> None:
+    rows = list(study.results.filter(chosen=True).order_by("rank"))
+    host = plain_address(rows[0].url).partition("/")[0]
+    Site.objects.create(workspace=actor.workspace, host=host)
+    made = open_study(actor, keyword=KEYWORD, name="With a site", now=True, **MARKET)
+    own = made.results.get(rank=rows[0].rank)
+    assert not own.chosen and own.advice == ["advice.own_site", {"host": host}] and made.results.filter(chosen=True).exists()
+    set_chosen(actor, made.pk, [own.pk], True)
+    own.refresh_from_db()
+    assert own.chosen
 
 
 def test_a_page_that_cannot_be_read_is_said_and_the_study_goes_on(actor: Actor, outside: str, signed_in: Client) -> None:

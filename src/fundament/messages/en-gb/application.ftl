@@ -118,6 +118,7 @@ error-figures_fault = Something went wrong on our side while the figures were wo
 advice-near_copy = It is nearly the same text as result { $rank }.
 advice-same_page = It leads to the same page as result { $rank }.
 advice-own_page = It is the page of our own that is to be reworked.
+advice-own_site = It is on { $host }, a site of your own. No own page is a competitor.
 study-rework_failed = The page to rework could not be read: { $why }
 study-rework_ranks = The page to rework ranks { $rank }, and is no competitor of itself.
 study-rework_does_not_rank = The page to rework is not among these results.

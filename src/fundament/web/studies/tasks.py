@@ -15,6 +15,7 @@ from fundament.web.operating.services import jobs
 from fundament.web.operating.services.jobs import KindOfJob
 from fundament.web.studies.decisions import entities
 from fundament.web.studies.figures import making as figures
+from fundament.web.studies.figures.demand import look_again
 from fundament.web.studies.models import EntityFile, Study
 from fundament.web.studies.results import reading, rereading
 from fundament.web.studies.results.collecting import collect
@@ -65,10 +66,15 @@ def _give_up_file(file_id: int) -> None:
     entities.set_aside(file_id, ConfinedError("confined.ended"))
 
 
+def _make_figures(study_id: int) -> None:
+    figures.make_figures(study_id)
+    look_again(study_id)
+
+
 jobs.declare(
     KindOfJob("read_study", reading.read_study, name_of_study, workspace_of_study, _give_up_all),
     KindOfJob("observe_study", reading.observe_study, name_of_study, workspace_of_study, _leave_unobserved),
-    KindOfJob("make_figures", figures.make_figures, name_of_study, workspace_of_study, figures.give_up),
+    KindOfJob("make_figures", _make_figures, name_of_study, workspace_of_study, figures.give_up),
     KindOfJob("renew_study", renew, name_of_study, workspace_of_study, figures.give_up),
     KindOfJob("read_waiting", reading.read_waiting, name_of_study, workspace_of_study, reading.give_up_waiting),
     KindOfJob("reread_study", rereading.reread, name_of_study, workspace_of_study, _give_up_rereading),

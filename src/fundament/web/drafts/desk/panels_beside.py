@@ -77,7 +77,7 @@ def _entry(draft: Draft, measured: Measured, score: Score) -> dict[str, Any]:
     reading, compiled = measured.reading, measured.compiled
     title, description = (reading.title, reading.description) if reading else ("", "")
     pages = [page.reading for page in compared_pages(chosen_of(Study.objects.get(pk=draft.measured_by)))]
-    shared = shared_title_words([page.title for page in pages], compiled.language if compiled else "en")
+    shared = shared_title_words([page.title for page in pages], compiled.language if compiled else "en", [page.url for page in pages])
     own = title.lower()
     entries = [
         {

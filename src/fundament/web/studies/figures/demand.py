@@ -9,6 +9,7 @@ from django.db import transaction
 
 from fundament.core.errors import SaidError, StoredValueError
 from fundament.core.message import Message
+from fundament.core.reading.model import Reading
 from fundament.core.yardstick.model import Term, Yardstick
 from fundament.core.yardstick.other_pages.demand import CLOSE, demand_key, look_for
 from fundament.providers.keywords import CatalogueKeyword
@@ -48,7 +49,8 @@ def _seeds(study: Study) -> list[str]:
     return list(dict.fromkeys([study.keyword, *secondary, *terms[:MOST_TERMS]]))
 
 
-def _keep(study: Study, known: dict[str, CatalogueKeyword]) -> None:
+def _pages_read(study: Study) -> list[tuple[int, Reading]]:
+    """(rank, reading) of each page that was read."""
     results = list(study.results.filter(state="read", reading__isnull=False).select_related("reading").defer("reading__analysis"))
     pages = []
     for result in results:
@@ -57,6 +59,28 @@ def _keep(study: Study, known: dict[str, CatalogueKeyword]) -> None:
             pages.append((result.rank, reading_as_core(result.reading)))
         except StoredValueError:
             continue  # it is listed as such, and made anew
+    return pages
+
+
+def look_again(study_id: int) -> None:
+    """Look for what is in demand on the pages as they are now; nothing is asked of anybody."""
+    study = Study.objects.filter(pk=study_id).first()
+    rows = list(Demand.objects.filter(study_id=study_id)) if study is not None else []
+    if study is None or not rows:
+        return
+    pages = _pages_read(study)
+    looked = look_for([row.phrase for row in rows], [page for _, page in pages], study.keyword, study.language)
+    answered = {found.phrase: [pages[number][0] for number in found.answered] for found in looked}
+    changed = [row for row in rows if answered.get(row.phrase, []) != row.answered]
+    for row in changed:
+        row.answered = answered.get(row.phrase, [])
+    with transaction.atomic():
+        Demand.objects.bulk_update(changed, ["answered"], batch_size=500)
+        announce(study.workspace_id, f"study:{study.pk}", what="observed")
+
+
+def _keep(study: Study, known: dict[str, CatalogueKeyword]) -> None:
+    pages = _pages_read(study)
     looked = look_for([row.keyword for row in known.values()], [page for _, page in pages], study.keyword, study.language)
     rows = [
         Demand(
@@ -114,22 +138,28 @@ def _compared(study: Study, yardstick: Yardstick | None) -> set[int]:
 
 def count_unused(study: Study, yardstick: Yardstick) -> int:
     """How many phrases in demand and close to the subject no competitor answers."""
-    compared = _compared(study, yardstick)
-    answered = Demand.objects.filter(study=study, closeness__gte=CLOSE).values_list("answered", flat=True)
-    return sum(1 for ranks in answered if not compared & set(ranks))
+    compared, own = _compared(study, yardstick), _own_keys(study)
+    rows = Demand.objects.filter(study=study, closeness__gte=CLOSE).values_list("key", "answered")
+    return sum(1 for key, ranks in rows if key not in own and not compared & set(ranks))
+
+
+def _own_keys(study: Study) -> set[str]:
+    """The keys of the study's keyword and of its secondary keywords."""
+    phrases = [study.keyword, *study.secondary_keywords.values_list("phrase", flat=True)]
+    return {demand_key(phrase, study.language) for phrase in phrases}
 
 
 def demand_of(study: Study, yardstick: Yardstick | None, *, unused_only: bool) -> list[DemandRow]:
-    """What is in demand and close to the study's subject, most searched first. unused_only: what no competitor answers."""
+    """What is in demand and close to the study's subject, most searched first, without the study's own keyword. unused_only: what no competitor answers, and what is no secondary keyword."""
     chosen = _compared(study, yardstick)
     terms = {" ".join(phrase) for term in (yardstick.terms if yardstick else ()) for phrase in term.phrases}
     headings = {demand_key(heading, study.language) for heading in study.outline.values_list("heading", flat=True)}
-    secondary = {demand_key(phrase, study.language) for phrase in study.secondary_keywords.values_list("phrase", flat=True)}
+    own, keyword = _own_keys(study), demand_key(study.keyword, study.language)
     rows = []
     for row in Demand.objects.filter(study=study, closeness__gte=CLOSE):
         answered = len(chosen & set(row.answered))
-        if answered and unused_only:
+        if row.key == keyword or (unused_only and (answered or row.key in own)):
             continue
-        standing = "term" if row.key in terms else "outline" if row.key in headings else "secondary" if row.key in secondary else ""
+        standing = "term" if row.key in terms else "outline" if row.key in headings else "secondary" if row.key in own else ""
         rows.append(DemandRow(row.phrase, row.volume, row.difficulty, answered, row.closeness, standing))
     return rows

@@ -81,7 +81,7 @@ def plan_of(study: Study, compiled: CompiledYardstick) -> schema.Plan:
             for r in (yardstick.structure[m.key],)
         ),
         head=schema.TitleAdvice(
-            TITLE_LENGTH, DESCRIPTION_LENGTH, usual_title_length(titles), tuple(shared_title_words(titles, yardstick.language))
+            TITLE_LENGTH, DESCRIPTION_LENGTH, usual_title_length(titles), tuple(shared_title_words(titles, yardstick.language, [p.url for p in yardstick.pages]))
         ),
         competitors=tuple(
             schema.PlannedCompetitor(p.rank, p.url, p.title, p.words, _rounded(yardstick.page_scores.get(p.url))) for p in yardstick.pages

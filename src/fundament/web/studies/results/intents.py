@@ -19,6 +19,7 @@ NOT_ASKED = (
     "advice.near_copy",
     "advice.same_page",
     "advice.own_page",
+    "advice.own_site",
     "advice.no_text",
     "advice.other_language",
 )  # pages that say nothing of what ranks

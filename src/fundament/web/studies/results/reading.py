@@ -39,7 +39,7 @@ from fundament.web.studies.models import CompetitorChoice, RankedResult, Ranking
 from fundament.web.studies.queueing import queue_observing
 from fundament.web.studies.results.bringing import bring_pages
 from fundament.web.studies.results.intents import note_division
-from fundament.web.studies.results.reworking import is_rework, read_rework
+from fundament.web.studies.results.reworking import is_rework, own_hosts, own_site_of, read_rework
 from fundament.web.studies.signals import study_read
 from fundament.web.templating import message_of
 
@@ -270,9 +270,11 @@ def _choose(study: Study) -> None:
         )
         for r in read
     ]
+    hosts = own_hosts(study)
     known = set(CompetitorChoice.objects.filter(result__in=read, until=None, by__isnull=False).values_list("result_id", flat=True))
     for result, proposed in zip(read, advice_for(candidates, study.language), strict=True):
-        advice = message("advice.own_page") if is_rework(study, result) else proposed
+        own = own_site_of(hosts, result)
+        advice = message("advice.own_page") if is_rework(study, result) else message("advice.own_site", host=own) if own else proposed
         result.advice = list(advice) if advice else None
     other_intent = note_division(study, read)
     for result in read:
@@ -282,7 +284,7 @@ def _choose(study: Study) -> None:
             result.chosen = result.advice is None
     if not any(r.chosen for r in read):
         for result in read:
-            result.chosen = not (result.advice and result.advice[0] in (*SAME_PAGE, "advice.own_page"))
+            result.chosen = not (result.advice and result.advice[0] in (*SAME_PAGE, "advice.own_page", "advice.own_site"))
     # from here on the study is ready, and its figures say themselves how far they are
     with transaction.atomic():
         Result.objects.bulk_update(read, ["advice", "chosen"])

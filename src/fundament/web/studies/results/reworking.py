@@ -3,12 +3,13 @@
 from __future__ import annotations
 
 import logging
+from collections.abc import Collection
 from urllib.parse import urlsplit
 
 from fundament.confined import ConfinedError
 from fundament.core.errors import SaidError
 from fundament.web.sites import analysts
-from fundament.web.sites.models import StoredReading
+from fundament.web.sites.models import Site, StoredReading
 from fundament.web.sites.services.fetching import page_fetcher
 from fundament.web.sites.services.own_pages import note_page
 from fundament.web.sites.services.readings import known_reading_of, reading_as_core, store_raw, store_reading, without_text
@@ -58,6 +59,18 @@ def is_rework(study: Study, result: Result) -> bool:
     """Whether a result is the page that the study reworks."""
     own = study.rework_address or (study.page_to_rework.url if study.page_to_rework else "")
     return bool(own) and plain_address(own) in (plain_address(result.url), plain_address(result.read_url))
+
+
+def own_site_of(hosts: Collection[str], result: Result) -> str:
+    """The host of the workspace's own site that a result is on, "" for none. hosts: see `own_hosts`."""
+    found = {urlsplit(url.strip()).hostname or "" for url in (result.url, result.read_url) if url}
+    plain = {host.lower().removeprefix("www.") for host in found}
+    return next((own for own in sorted(hosts) if any(host == own or host.endswith(f".{own}") for host in plain)), "")
+
+
+def own_hosts(study: Study) -> frozenset[str]:
+    """The hosts of the workspace's own sites, without those that are archived."""
+    return frozenset(Site.objects.filter(workspace_id=study.workspace_id, archived_at=None).values_list("host", flat=True))
 
 
 def plain_address(url: str) -> str:
