@@ -66,6 +66,7 @@ label-compare-group-terms = Terms: uses
 label-compare-group-entities = Entities
 label-hardness-hard = Hard to be among them
 label-hardness-open = Within reach for a small site
+label-hardness-few = No verdict on how hard it is: fewer than five pages are compared
 label-hardness-mixed = Neither hard nor easy to be among them
 label-column-images = Images
 label-verb-study-plan = Plan: intent, writer or date

@@ -25,6 +25,7 @@ from fundament.web.table_formats import FORMATS
 from fundament.web.templating import message_of
 
 register = template.Library()
+SHORT_ADDRESS = 34  # characters
 
 
 @register.simple_tag
@@ -179,6 +180,13 @@ def verb_name(verb: str) -> str:
 def hardness_name(verdict: str) -> str:
     """How hard it is to be among the competitors, in words."""
     return label(f"hardness.{verdict}")
+
+
+@register.filter
+def short_address(address: str) -> str:
+    """An address on one line: without its scheme, and cut in the middle."""
+    plain = address.partition("://")[2] or address
+    return plain if len(plain) <= SHORT_ADDRESS else f"{plain[: SHORT_ADDRESS // 2]}…{plain[-(SHORT_ADDRESS // 2 - 1) :]}"
 
 
 @register.filter

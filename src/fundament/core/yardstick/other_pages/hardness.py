@@ -13,6 +13,7 @@ from fundament.core.yardstick.model import PageSummary, Yardstick
 
 FIRST = 10  # pages that are looked at
 LEAST_KNOWN = 3  # pages of which a figure must be known
+LEAST_PAGES = 5  # for any verdict
 SHARE_AGAINST, SHARE_FOR = 0.5, 0.2  # of the pages that have the keyword word for word somewhere
 Figures = Mapping[str, Mapping[str, float]]
 
@@ -40,7 +41,7 @@ AGE = Bound("age", 0.75, 2.5)  # years
 
 @dataclass(frozen=True)
 class Hardness:
-    """verdict: "hard", "open" or "mixed"; "" where nothing is known. against, favours: the facts, the same for everybody."""
+    """verdict: "hard", "open" or "mixed"; "few" where fewer than LEAST_PAGES pages are compared; "" where nothing is known. against, favours: the facts, the same for everybody."""
 
     verdict: str
     against: tuple[Message, ...]
@@ -54,6 +55,8 @@ def hardness(yardstick: Yardstick, *, observed: Figures, ages: Mapping[str, floa
     side with at least two more facts; between, it is mixed.
     """
     pages = sorted(yardstick.pages, key=lambda page: page.rank)[:FIRST]
+    if len(pages) < LEAST_PAGES:
+        return Hardness("few", (), ())
     sides: dict[str, list[Message]] = {"against": [], "for": []}
     for code, has in _places(yardstick):
         count = sum(1 for page in pages if has(page))

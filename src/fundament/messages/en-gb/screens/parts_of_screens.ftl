@@ -90,6 +90,7 @@ study-results_2 = Results
 study-yardstick = Yardstick
 study-entities = Entities
 study-plan = Plan
+study-demand = Demand
 study-history = History
 study-this_study_was_put_away = This study was archived on { $archived_at }. Nothing of it is lost.
 study-take_it_back = Restore
@@ -131,3 +132,27 @@ table-search_terms = Search { $total } terms
 undone-taken_back = Undone: { $verb }
 undone-undo_the_one_before = Undo the one before: { $verb }
 undone-ctrl_z = Ctrl Z
+
+## the three steps of a study
+
+steps-choose = Choose
+steps-decide = Decide
+steps-write = Write
+steps-done = Done:
+steps-pages_are_being_read = The pages are being read.
+steps-few_competitors = { $competitors } { $competitors ->
+        [one] competitor is
+       *[other] competitors are
+    } chosen. With five or more there is an aim.
+steps-no_outline = { $competitors } { $competitors ->
+        [one] competitor is
+       *[other] competitors are
+    } chosen. The outline is empty.
+steps-no_draft = No draft yet.
+steps-best_draft = Best draft: { $total }, aim { $aim }.
+steps-draft_without_score = A draft is begun.
+steps-aim_reached = A draft has reached the aim.
+steps-choose_competitors = Choose competitors
+steps-make_the_outline = Make the outline
+steps-begin_a_draft = Begin a draft
+steps-go_on_writing = Go on writing

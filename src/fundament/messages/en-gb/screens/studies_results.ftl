@@ -173,3 +173,10 @@ results-not_read = not read
 results-reading = reading
 results-waiting = waiting
 results-a_competitor_s_score_is = A competitor's score is measured against the other competitors, never against itself; what is left out, in grey, against all of them. A page can rank first with a low score: the text is one factor among many.
+
+## notes above the results
+
+results-notes = { $notes } { $notes ->
+        [one] note
+       *[other] notes
+    } on these results

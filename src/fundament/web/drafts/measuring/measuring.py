@@ -139,7 +139,7 @@ def note_score(draft: Draft, measured: Measured, version: int) -> None:
     point = (draft.score or {}).get("point")
     is_due = not _is_as_at(point, score)
     noted = {
-        "total": round(score.total, 2), "version": CORE_VERSION, "aim": score.aim, "enough": score.enough, "is_aim_firm": score.is_aim_firm,
+        "total": round(score.total, 2), "version": CORE_VERSION, "aim": score.aim, "enough": score.enough, "is_aim_firm": score.is_aim_firm, "is_enough": score.is_enough,
         "on_word": round(score.on_word, 2), "excused": round(score.excused, 2),
         "as_proposed": {"total": round(score.as_proposed.total, 2), "aim": score.as_proposed.aim} if score.as_proposed else None,
         "parts": [{"name": p.name, "points": round(p.points, 3), "max": p.max} for p in score.parts],

@@ -45,8 +45,13 @@ def studies_for(actor: Actor, search: str, *, archived: bool, folder: str = "") 
 
 
 def figures_of(study: Study) -> CompiledYardstick | None:
-    """The study's yardstick, when it is ready and there is one."""
-    return compiled_of(study.pk) if study.state == "ready" else None
+    """The study's yardstick, when it is ready and there is one. study: from `study_for`, whose row brings the stamp of its figures along."""
+    if study.state != "ready":
+        return None
+    is_at_hand = (
+        "current" in study._state.fields_cache and getattr(study, "current", None) is not None and study.current.consensus_id is not None
+    )
+    return compiled_of(study.pk, study.current.stamp if is_at_hand else None)
 
 
 def decisions_for(study: Study) -> DecidedThings[Decision]:

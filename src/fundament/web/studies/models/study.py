@@ -10,12 +10,14 @@ import msgspec
 from django.conf import settings
 from django.db import models
 from django.utils.formats import date_format
+from django.utils.functional import cached_property
 
 from fundament.core.language.packs import packs
 from fundament.core.version import CONSENSUS_VERSION
 from fundament.messages import words
 from fundament.web.accounts.models import Workspace
 from fundament.web.sites.models import Page, RawResponse, Site, StoredReading
+from fundament.web.studies.models.steps import Steps, steps_of
 from fundament.web.templating import choices_of, key_field, language_later
 
 COUNTRIES = choices_of("country", "gb", "us", "ie", "ca", "au", "de", "at", "ch", "fr", "be", "nl", "es", "it", "pt", "pl")  # fmt: skip
@@ -119,6 +121,11 @@ class Study(models.Model):
         """Where, in which language, on what and of which day the results are, for people."""
         parts = [self.place, self.get_country_display(), self.get_language_display(), self.get_device_display().lower()]
         return ", ".join(filter(None, [*parts, words("study.as_of", day=date_format(self.as_of, "j M Y")) if self.as_of else ""]))
+
+    @cached_property
+    def steps(self) -> Steps:
+        """Its three steps, and what is open."""
+        return steps_of(self)
 
     @property
     def is_working(self) -> bool:

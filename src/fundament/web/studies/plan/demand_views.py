@@ -59,7 +59,7 @@ def _columns(request: HttpRequest, study_id: int, pages: int, may_decide: bool) 
 @require_GET
 def demand(request: HttpRequest, study_id: int) -> HttpResponse:
     """The keywords of the catalogue that are close to the study's own: those that no competitor answers, or all."""
-    open_ = opened(request, study_id, "terms")
+    open_ = opened(request, study_id, "demand")
     every = request.GET.get("show") == "all"
     rows = demand_of(open_.study, open_.yardstick, unused_only=not every)
     pages = len(open_.yardstick.pages) if open_.yardstick else 0
