@@ -127,11 +127,11 @@ def test_an_article_is_worked_to_the_aim(way: type[ByMouse], page: Page, server:
     assert 20 < begun < aim - 10
     writer.fill("#title-tag", "Repointing an old brick wall with lime mortar")
     writer.press(page.get_by_role("button", name="Suggest edits"))
-    everything = page.locator("#proposals-all")
-    expect(everything).to_be_visible()
-    joint = float(everything.inner_text().split(": ")[1].split()[0])
+    description = page.locator("[data-proposal='description:description']")
+    expect(description).to_be_visible()
+    joint = float(description.locator(".gain").inner_text().replace("+", ""))
     before, _ = figures(page, draft)
-    writer.press(everything)
+    writer.press(description.locator("[data-do=take]"))
     expect(page.locator("#meta-description")).not_to_have_value("")
     after, _ = figures(page, draft)
     assert after > begun and abs(after - before - joint) <= 1.1  # shown whole

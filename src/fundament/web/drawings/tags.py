@@ -25,7 +25,7 @@ from fundament.web.table_formats import FORMATS
 from fundament.web.templating import message_of
 
 register = template.Library()
-SHORT_ADDRESS = 34  # characters
+SHORT_ADDRESS, LEAST_END = 34, 10  # characters
 
 
 @register.simple_tag
@@ -184,9 +184,11 @@ def hardness_name(verdict: str) -> str:
 
 @register.filter
 def short_address(address: str) -> str:
-    """An address on one line: without its scheme, and cut in the middle."""
-    plain = address.partition("://")[2] or address
-    return plain if len(plain) <= SHORT_ADDRESS else f"{plain[: SHORT_ADDRESS // 2]}…{plain[-(SHORT_ADDRESS // 2 - 1) :]}"
+    """An address on one line: without its scheme; a long one has its site and its end."""
+    plain = (address.partition("://")[2] or address).removeprefix("www.")
+    site, _, path = plain.partition("/")
+    left = max(LEAST_END, SHORT_ADDRESS - len(site))
+    return plain if len(plain) <= SHORT_ADDRESS or len(path) <= left else f"{site}/…{path[-left:]}"
 
 
 @register.filter
