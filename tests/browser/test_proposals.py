@@ -24,6 +24,7 @@ def worked_out(page: Page, server: str, draft: Draft) -> None:
     open_draft(page, server, draft, TEXT)
     page.get_by_role("button", name="Suggest edits").click()
     expect(page.locator("[data-proposal^='use_term']").first).to_be_visible()
+    expect(page.locator("#panel .working")).to_have_count(0)  # what the assistant words comes in the place of what is shown
 
 
 def score(page: Page) -> float:
