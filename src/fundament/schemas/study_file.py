@@ -182,9 +182,9 @@ class FileRevision(msgspec.Struct, frozen=True):
 
 
 class FileStatement(msgspec.Struct, frozen=True):
-    """A person's word on a draft: there already, covered or not, ours, not for this page. target, count, text: see `core.scoring.said`."""
+    """A person's word on a draft: there already, covered or not, ours, fine, not for this page. target, count, text: see `core.scoring.statements`."""
 
-    kind: Annotated[str, Meta(pattern=r"^(there|covered|not_covered|ours|not_for_page)\Z")]
+    kind: Annotated[str, Meta(pattern=r"^(there|covered|not_covered|ours|fine|not_for_page)\Z")]
     target: Annotated[str, Meta(min_length=1, max_length=200)]
     name: Annotated[str, Meta(max_length=200)] = ""
     count: Annotated[int, Meta(ge=0, le=500)] = 0

@@ -149,6 +149,28 @@ def test_in_another_installation_everything_is_the_same(decided: Study, actor: A
     ]
 
 
+def test_who_decided_goes_along_and_what_they_left_out_stays_out(decided: Study, actor: Actor) -> None:
+    """A page that is added later asks anew which pages are proposed; what a person chose is theirs in the other installation too."""
+    who = actor.person.shown
+    _, content = study_file_of(actor, decided.pk)
+    other = elsewhere()
+    new = open_study_file(other, content)
+    settle(new)
+    left_out = new.results.get(choices__reason=["as_written", {"text": "no rival"}])
+    assert choosing.choices_of(new)[left_out.pk].who == who
+    assert {row.who for row in [*new.decisions.all(), *new.additions.all()]} == {who}
+    kept = set(new.results.filter(chosen=True).values_list("pk", flat=True))
+    page = "<html lang='en'><body><h1>Tea</h1>" + "<p>We had tea afterwards and talked about the garden for long.</p>" * 30
+    added = pages.add_page(other, new.pk, "https://tea.example/garden/", ("saved.html", page.encode()))
+    read_waiting(new.pk)
+    left_out.refresh_from_db()
+    assert not left_out.chosen
+    assert set(new.results.filter(chosen=True).exclude(pk=added.pk).values_list("pk", flat=True)) == kept
+    assert study_file_of(other, new.pk)  # and it can be handed on
+    again = open_study_file(elsewhere(), study_file_of(other, new.pk)[1])
+    assert {row.who for row in again.decisions.all()} == {who}
+
+
 def test_what_was_said_of_drafts_and_their_pictures_go_along(decided: Study, actor: Actor, tmp_path: Any) -> None:
     draft = Draft.objects.filter(study=decided).first()
     picture = keep(actor, png(), name="wall.png", credit="Ada")
@@ -162,6 +184,8 @@ def test_what_was_said_of_drafts_and_their_pictures_go_along(decided: Study, act
     Draft.objects.filter(pk=draft.pk).update(document=document)
     stating.state(actor, draft.pk, "there", "internal_links", count=4)
     stating.state(actor, draft.pk, "not_for_page", f"terms:{yardstick_of(decided).terms[0].key}", name="a term")
+    passage = "The wall is raked out and the lime mortar is pressed into the joints of the brick."
+    stating.state(actor, draft.pk, "fine", "", text=passage)
     before = measure_stored(Draft.objects.get(pk=draft.pk)).score
     _, content = study_file_of(actor, decided.pk)
     other = elsewhere()

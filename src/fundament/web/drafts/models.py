@@ -13,6 +13,7 @@ from fundament.core.documents.schema import SCHEMA_VERSION
 from fundament.core.version import CORE_VERSION
 from fundament.messages import words
 from fundament.web.accounts.models import Workspace
+from fundament.web.accounts.somebody import OfSomebody
 from fundament.web.sites.models import Page
 from fundament.web.studies.models import Consensus, Study
 from fundament.web.templating import choices_of, key_field
@@ -66,7 +67,7 @@ class Draft(models.Model):
         return bool(self.score) and self.score.get("version") != CORE_VERSION
 
 
-class Statement(models.Model):
+class Statement(OfSomebody):
     """A person's statement about a draft: what the score cannot see, or could not tell (see `core.scoring.statements`).
 
     target: "part:key" of what is not for this page or is settled; the measure of what is there already; a hash of the passage that is ours, or of the text that is there already. count: how many

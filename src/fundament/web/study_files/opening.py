@@ -204,7 +204,7 @@ def _result(
         choices = sorted(result.choices, key=lambda choice: choice.since)
         CompetitorChoice.objects.bulk_create(
             CompetitorChoice(
-                result=row, chosen=choice.chosen, reason=_message(choice.reason), since=choice.since, until=_end(choices, number)
+                result=row, chosen=choice.chosen, reason=_message(choice.reason), since=choice.since, until=_end(choices, number), by_name=choice.by,
             )
             for number, choice in enumerate(choices)
         )  # fmt: skip
@@ -238,7 +238,7 @@ def _drafts(actor: Actor, study: Study, texts: Iterable[_Texts]) -> None:
             title_tag=one.text.title_tag, meta_description=one.text.meta_description, words=words_of(one.text),
         )  # fmt: skip
         Statement.objects.bulk_create(
-            Statement(draft=draft, kind=row.kind, target=row.target, name=row.name, count=row.count, text=row.text)
+            Statement(draft=draft, kind=row.kind, target=row.target, name=row.name, count=row.count, text=row.text, by_name=row.by)
             for row in one.draft.statements
         )
         for revision, text in one.revisions:

@@ -55,11 +55,6 @@ class Owned:
         return rows.select_related("by") if hasattr(self.model, "by") else rows
 
 
-def by(row: Any) -> str:
-    """Who did it, as a file says it."""
-    return str(row.by)[:200] if row.by else ""
-
-
 def _identity(row: Identity) -> schema.FileIdentity:
     return schema.FileIdentity(row.kind, row.key, row.name, tuple(row.members), tuple(row.pages), row.given_name, row.given_kind)
 
@@ -71,23 +66,23 @@ def _as_identity(study: Study, row: schema.FileIdentity) -> Identity:
 
 
 def _decision(row: Decision) -> schema.FileDecision:
-    return schema.FileDecision(row.kind, row.key, row.action, row.low, row.high, row.note, by(row), row.decided_at)
+    return schema.FileDecision(row.kind, row.key, row.action, row.low, row.high, row.note, row.who, row.decided_at)
 
 
 def _as_decision(study: Study, row: schema.FileDecision) -> Decision:
-    return Decision(study=study, kind=row.kind, key=row.key, action=row.action, low=row.low, high=row.high, note=row.note)
+    return Decision(study=study, kind=row.kind, key=row.key, action=row.action, low=row.low, high=row.high, note=row.note, by_name=row.by)
 
 
 def _addition(row: Addition) -> schema.FileAddition:
     return schema.FileAddition(
-        row.kind, row.what, row.key, row.name, tuple(row.names), row.shown_kind, tuple(row.others), tuple(row.members), by(row)
+        row.kind, row.what, row.key, row.name, tuple(row.names), row.shown_kind, tuple(row.others), tuple(row.members), row.who
     )
 
 
 def _as_addition(study: Study, row: schema.FileAddition) -> Addition:
     return Addition(
         study=study, kind=row.kind, what=row.what, key=row.key, name=row.name, names=list(row.names), shown_kind=row.shown_kind, others=list(row.others),
-        members=list(row.members), made_at=timezone.now(),
+        members=list(row.members), made_at=timezone.now(), by_name=row.by,
     )  # fmt: skip
 
 

@@ -16,7 +16,7 @@ from fundament.web.errors import ApplicationError
 from fundament.web.sites.models import RawResponse, StoredReading
 from fundament.web.studies.figures.making import corrections_by_result, secondary_of
 from fundament.web.studies.models import OutlineNode, Ranking, Result, Study
-from fundament.web.study_files.owned import OWNED, by
+from fundament.web.study_files.owned import OWNED
 
 
 def study_file_of(actor: Actor, study_id: int) -> tuple[Study, bytes]:
@@ -98,7 +98,7 @@ def _results(results: list[Result], names: dict[int, str]) -> tuple[schema.FileR
     for row in results:
         raw, reading = _source(row), row.reading
         choices = tuple(
-            schema.FileChoice(choice.chosen, choice.since, choice.until, _said(choice.reason), by(choice))
+            schema.FileChoice(choice.chosen, choice.since, choice.until, _said(choice.reason), choice.who)
             for choice in row.choices.select_related("by").order_by("pk")
         )
         found.append(
@@ -122,8 +122,7 @@ def _draft(draft: Draft) -> schema.FileDraft:
         schema.FileRevision(_text(row), row.version, row.cause, row.created_at, row.name) for row in reversed(draft.revisions.all())
     )
     statements = tuple(
-        schema.FileStatement(row.kind, row.target, row.name, row.count, row.text, str(row.created_by)[:200] if row.created_by else "")
-        for row in reversed(draft.statements.all())
+        schema.FileStatement(row.kind, row.target, row.name, row.count, row.text, row.who) for row in reversed(draft.statements.all())
     )
     return schema.FileDraft(draft.name, _text(draft), score.get("total"), score.get("aim"), revisions, statements)
 

@@ -102,8 +102,7 @@ class DecidedMeanwhileError(ChangedSinceError):
     """Somebody else decided otherwise on the same thing, and this person had not seen it. decision: that one."""
 
     def __init__(self, decision: Decision, name: str) -> None:
-        by = decision.by.shown if decision.by else ""
-        super().__init__("error.decided_meanwhile", name=name[:120], by=by, action=decision.action, note=decision.note)
+        super().__init__("error.decided_meanwhile", name=name[:120], by=decision.who, action=decision.action, note=decision.note)
         self.decision = decision
 
 

@@ -5,6 +5,7 @@ from __future__ import annotations
 from django.conf import settings
 from django.db import models
 
+from fundament.web.accounts.somebody import OfSomebody
 from fundament.web.sites.models import Page
 from fundament.web.studies.models.study import Study
 from fundament.web.templating import choices_of, key_field
@@ -47,7 +48,7 @@ class KeyAlias(models.Model):
         return f"{self.old} is now {self.new}"
 
 
-class Decision(models.Model):
+class Decision(OfSomebody):
     """What a person decided on a term, entity or subtopic. It is kept when its subject is gone, and comes back with it."""
 
     ACTIONS = choices_of("action", "kept", "dropped", "own target", "must", "may")
@@ -142,7 +143,7 @@ class Demand(models.Model):
         return self.phrase
 
 
-class Addition(models.Model):
+class Addition(OfSomebody):
     """What a person added to what the competitors have in common, or grouped otherwise. key: the identity it makes; of a join, that of the thing that stays.
 
     others: the keys that are joined with it; of a split, the one it was a part of. members: of a split, what stands by itself. names: of a term or entity of one's own

@@ -16,6 +16,7 @@ from fundament.core.language.packs import packs
 from fundament.core.version import CONSENSUS_VERSION
 from fundament.messages import words
 from fundament.web.accounts.models import Workspace
+from fundament.web.accounts.somebody import OfSomebody
 from fundament.web.sites.models import Page, RawResponse, Site, StoredReading
 from fundament.web.studies.models.steps import Steps, steps_of
 from fundament.web.templating import choices_of, key_field, language_later
@@ -218,7 +219,7 @@ class Result(models.Model):
         return self.url.split("/")[2].removeprefix("www.") if "//" in self.url else self.url
 
 
-class CompetitorChoice(models.Model):
+class CompetitorChoice(OfSomebody):
     """Whether a result was kept as a competitor, from when to when, by whom and why. reason: a message as [code, values]. The open row is how it stands."""
 
     result = models.ForeignKey(Result, on_delete=models.CASCADE, related_name="choices")

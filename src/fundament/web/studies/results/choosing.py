@@ -8,6 +8,7 @@ from django.utils import timezone
 
 from fundament.core.yardstick.other_pages.proposed_competitors import SAME_PAGE
 from fundament.web.accounts.roles import Actor, get_for
+from fundament.web.accounts.somebody import BY_A_PERSON
 from fundament.web.history.services.record import Recording, recorded
 from fundament.web.history.verbs import verb
 from fundament.web.studies.figures.making import follow
@@ -35,7 +36,7 @@ def set_chosen(actor: Actor, study_id: int, result_ids: Iterable[int], chosen: b
 
 def choices_of(study: Study) -> dict[int, CompetitorChoice]:
     """The choices people made of a study's results that stand now, by result."""
-    found = CompetitorChoice.objects.filter(result__study=study, until=None, by__isnull=False).select_related("by")
+    found = CompetitorChoice.objects.filter(BY_A_PERSON, result__study=study, until=None).select_related("by")
     return {choice.result_id: choice for choice in found}
 
 

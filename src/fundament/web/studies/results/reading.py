@@ -24,6 +24,7 @@ from fundament.messages import say
 from fundament.providers.errors import ProviderError
 from fundament.providers.pages import FetchedPage
 from fundament.web.accounts.models import Person
+from fundament.web.accounts.somebody import BY_A_PERSON
 from fundament.web.live.notify import announce
 from fundament.web.notices.services.noting import note
 from fundament.web.sites import analysts
@@ -271,7 +272,7 @@ def _choose(study: Study) -> None:
         for r in read
     ]
     hosts = own_hosts(study)
-    known = set(CompetitorChoice.objects.filter(result__in=read, until=None, by__isnull=False).values_list("result_id", flat=True))
+    known = set(CompetitorChoice.objects.filter(BY_A_PERSON, result__in=read, until=None).values_list("result_id", flat=True))
     for result, proposed in zip(read, advice_for(candidates, study.language), strict=True):
         own = own_site_of(hosts, result)
         advice = message("advice.own_page") if is_rework(study, result) else message("advice.own_site", host=own) if own else proposed
@@ -288,7 +289,7 @@ def _choose(study: Study) -> None:
     # from here on the study is ready, and its figures say themselves how far they are
     with transaction.atomic():
         Result.objects.bulk_update(read, ["advice", "chosen"])
-        CompetitorChoice.objects.filter(result__in=read, until=None, by=None).delete()
+        CompetitorChoice.objects.filter(result__in=read, until=None).exclude(BY_A_PERSON).delete()
         CompetitorChoice.objects.bulk_create(
             CompetitorChoice(result=r, chosen=r.chosen, reason=r.advice, since=timezone.now()) for r in read if r.pk not in known
         )
