@@ -261,6 +261,17 @@ def test_a_page_leaves_what_stands_around_its_text_and_keeps_links_tables_and_pi
     assert '<a href="https://a.example/lime"' in found and "<th>" in found and 'src="https://a.example/wall.jpg"' in found
 
 
+def test_title_and_description_come_back_from_a_file_that_was_saved_elsewhere() -> None:
+    """A word processor keeps title, subject and keywords, and drops the fields it has no place for; without a title tag there is none, whatever the draft is called."""
+    for title in ("Pointing at home", ""):
+        file = WordFile(io.BytesIO(document_docx(document_from_html("<p>Sand.</p>"), Head("A draft", title, "On walls"), {})))
+        file.core_properties.category = file.core_properties.identifier = ""
+        saved = io.BytesIO()
+        file.save(saved)
+        found = read_text(saved.getvalue(), "a.docx")
+        assert (found.title, found.description) == (title, "On walls")
+
+
 def test_every_feature_that_docx_lacks_is_told_before() -> None:
     assert lost_in(document_from_html('<hr><ol start="3"><li><p>a</p></li></ol>'), "docx") == ["list_starts"]
     assert {feature.key for feature in FEATURES if "docx" not in feature.held} == {"list_starts", "missing_pictures"}

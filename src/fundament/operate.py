@@ -12,7 +12,7 @@ import sys
 from datetime import UTC, datetime
 from pathlib import Path
 
-from fundament.postgres import programs_folder
+from fundament.postgres import Postgres, programs_folder
 from fundament.secret_files import write_secret
 from fundament.supervisor import Part, Supervisor
 
@@ -42,6 +42,8 @@ def add_commands(commands: argparse._SubParsersAction[argparse.ArgumentParser]) 
 def run(options: argparse.Namespace) -> int:
     """Run one of the commands; 0 when it worked, 1 with a sentence on stderr when it did not."""
     try:
+        if options.command == "create-owner" and not any(map(os.environ.get, NEEDED)) and _is_demo_running():
+            return _create_owner_of_demo(options)
         if options.command != "check-settings":
             _refuse_without_settings()
         environment = _environment()
@@ -68,6 +70,21 @@ def _refuse_without_settings() -> None:
     missing = [name for name in NEEDED if not os.environ.get(name)]
     if missing:
         raise RuntimeError(f"Not set: {', '.join(missing)}. Say ./fundament check-settings for all that can be set.")
+
+
+def _is_demo_running() -> bool:
+    from fundament.runtime import DATA, DEMO
+
+    return DATA.exists() and Postgres(DATA, DEMO).is_alive
+
+
+def _create_owner_of_demo(options: argparse.Namespace) -> int:
+    """Nothing is set, and the demo of this folder runs: its database is meant."""
+    from fundament.runtime import DEMO, database
+
+    with database(DEMO) as environment:
+        command = [sys.executable, "-m", "django", "create_owner", options.name, "--workspace", options.workspace]
+        return subprocess.call(command, env=environment)
 
 
 def _environment() -> dict[str, str]:

@@ -47,12 +47,14 @@ class Postgres:
 
     def start_again(self) -> bool:
         """Start the server once more, where it was, when it ended by itself; whether that was so."""
-        if self._is_alive():
+        if self.is_alive:
             return False
         self._start_programs()
         return True
 
-    def _is_alive(self) -> bool:
+    @property
+    def is_alive(self) -> bool:
+        """Whether it is there now, whoever started it."""
         try:
             os.kill(int((self.folder / "postmaster.pid").read_text().split()[0]), 0)
         except PermissionError:

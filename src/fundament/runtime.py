@@ -23,6 +23,7 @@ from fundament.supervisor import Part, Supervisor
 
 ROOT = Path(__file__).resolve().parents[2]
 DATA = ROOT / ".data"
+DEMO = "postgres"  # the name of its database server
 DEMO_USER, DEMO_PASSWORD = "demo", "limewash"
 WEB_PROCESSES = 2
 
@@ -33,7 +34,7 @@ def run(options: argparse.Namespace) -> int:
         if options.command == "test":
             return run_tests(options.arguments)
         if options.command == "manage":
-            with database("postgres") as environment:
+            with database(DEMO) as environment:
                 return subprocess.call([sys.executable, "-m", "django", *options.arguments], env=environment)
         return Demo(options.port).run()
     except RuntimeError as error:
@@ -159,7 +160,7 @@ class Demo:
     def __init__(self, preferred_port: int) -> None:
         self.preferred_port = preferred_port
         self.supervisor: Supervisor | None = None
-        self.server = Postgres(DATA, "postgres")
+        self.server = Postgres(DATA, DEMO)
 
     def run(self) -> int:
         """Start, wait, stop."""

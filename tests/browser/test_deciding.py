@@ -40,6 +40,12 @@ def test_rows_are_decided_on_by_keys_alone(page: Page, study: Study, draft: Draf
     page.keyboard.press("Escape")
     expect(page.locator("#drawer")).to_be_empty()
     expect(page.locator(f"#open-{first}")).to_be_focused()
+    page.keyboard.press("Enter")
+    expect(page.locator("#drawer mark").first).to_be_visible()
+    page.go_back()  # closes the drawer, and leaves neither the screen nor the study
+    expect(page.locator("#drawer")).to_be_empty()
+    assert page.url.endswith(f"/studies/{study.pk}/terms/")
+    expect(page.locator(f"#open-{first}")).to_be_focused()
     page.keyboard.press(" ")
     page.keyboard.press("ArrowDown")
     page.keyboard.press("ArrowDown")

@@ -107,9 +107,25 @@ def test_a_picture_is_brought_and_gets_its_words(page: Page, draft: Draft, serve
     page.fill("#picture-alt", "A wall")
     page.fill("#picture-caption", "After the winter")
     assert no_barriers(page)
+    expect(page.locator(".sheet-text figcaption")).to_have_text("After the winter")  # what is typed is kept without a button
     page.click("#picture-set")
-    expect(page.locator(".sheet-text figcaption")).to_have_text("After the winter")
+    expect(page.locator("#picture-form")).to_be_hidden()
     assert 'alt="A wall"><figcaption>After the winter</figcaption>' in saved(page, draft)
+
+
+def test_a_picture_takes_no_words_away_and_stands_below_a_list(page: Page, draft: Draft, server: str, errands_done: None) -> None:
+    open_draft(page, server, draft, "<p>The sand is sharp.</p><ul><li><p>Lime</p></li><li><p>Water</p></li></ul><p>After it.</p>")
+    for number, words in enumerate(("sand", "Lime"), 1):
+        page.locator(".sheet-text p", has_text=words).dblclick(position={"x": 12, "y": 8})  # a word is selected
+        page.click("[data-form=picture]")
+        page.set_input_files("#picture-file", {"name": "wall.png", "mimeType": "image/png", "buffer": png()})
+        expect(page.locator(".sheet-text figure img")).to_have_count(number, timeout=FROM_A_JOB)
+        page.click("#picture-set")
+    text = saved(page, draft)
+    assert [text.index(part) for part in ("The sand is sharp.", "<img", "Lime", "Water", "After it.")] == sorted(
+        text.index(part) for part in ("The sand is sharp.", "<img", "Lime", "Water", "After it.")
+    )
+    assert text.index("</ul>") < text.rindex("<img") < text.index("After it.")
 
 
 def test_a_picture_on_the_writers_disk_is_asked_for(page: Page, draft: Draft, server: str, errands_done: None) -> None:

@@ -49,11 +49,15 @@ def test_a_keyword_list_from_a_seed_to_a_new_study_by_keyboard(page: Page, serve
     page.keyboard.press("Enter")
     expect(page.locator(".answer")).to_contain_text("searches a month together", timeout=40_000)
     assert find_barriers(page) == []
+    refused: list[str] = []
+    page.on("response", lambda answer: refused.append(answer.url) if answer.status >= 400 else None)
     page.locator("input[name='keyword']").nth(0).focus()
     page.keyboard.press("Space")
     page.keyboard.press("Tab")
     page.keyboard.press("Space")
     expect(page.locator("[data-ticked-count]")).to_have_text("2 ticked")
+    page.wait_for_load_state("networkidle")
+    assert refused == []  # a tick asks for nothing
     phrases = list(Keyword.objects.order_by("-volume", "pk").values_list("phrase", flat=True)[:2])
     page.locator("button:has-text('Open a study')").focus()
     page.keyboard.press("Enter")

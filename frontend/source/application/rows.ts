@@ -37,6 +37,14 @@ function close(): void {
   if (place) window.htmx?.trigger(place, "htmx:abort"); // what was on its way into it must not open it again
   place?.replaceChildren();
   opener?.focus();
+  if (isStepOfDrawer()) history.back();
+}
+
+// An open drawer is a step of its own: the browser's Back closes it, and stays on the screen.
+const isStepOfDrawer = (): boolean => Boolean((history.state as { drawer?: boolean } | null)?.drawer);
+
+function noteOpened(): void {
+  if (openedKey() && !isStepOfDrawer()) history.pushState({ drawer: true }, "");
 }
 
 // After a decision by key the row may stand elsewhere (a dropped term has no weight): one goes on with the row that came after it.
@@ -135,7 +143,7 @@ let ticked = new Set<string>();
 let lastPlace = -1;
 
 export function listen(): void {
-
+  if (isStepOfDrawer() && !openedKey()) history.replaceState(null, ""); // the page was loaded anew
   document.addEventListener("keydown", onKey);
   document.addEventListener("click", (event) => {
     const target = event.target as Element;
@@ -153,6 +161,9 @@ export function listen(): void {
     if (next) move(Number(next));
   });
   document.addEventListener("section-saved", close);
+  window.addEventListener("popstate", () => {
+    if (openedKey() && !isStepOfDrawer()) close();
+  });
   document.addEventListener("decided", () => {
     for (const box of ticks()) box.checked = false;
     document.dispatchEvent(new Event("ticked"));
@@ -168,7 +179,10 @@ export function listen(): void {
     if (lastPlace >= 0 && document.activeElement === document.body) openers()[Math.min(lastPlace, openers().length - 1)]?.focus();
     const shown = openedKey();
     for (const row of document.querySelectorAll<HTMLElement>("[data-row]")) row.toggleAttribute("data-opened", row.dataset.row === shown && shown !== "");
-    if ((event.target as Element).id === "drawer") showPlace();
+    if ((event.target as Element).id === "drawer") {
+      showPlace();
+      noteOpened();
+    }
     if ((event.target as Element).id === "decidables") goOn();
     document.dispatchEvent(new Event("ticked"));
   });

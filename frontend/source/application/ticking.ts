@@ -6,7 +6,7 @@ function boxes(name: string): HTMLInputElement[] {
 
 function tell(name: string, text = ""): void {
   const ticked = boxes(name).filter((box) => box.checked).length;
-  for (const place of document.querySelectorAll(`[data-ticked-count="${CSS.escape(name)}"]`)) place.textContent = text || (ticked ? `${ticked} ticked` : ((place as HTMLElement).dataset.none ?? ""));
+  for (const place of document.querySelectorAll(`[data-ticked-count="${CSS.escape(name)}"]`)) place.textContent = text || (ticked ? inWords("browser.ticked", { ticked }) : ((place as HTMLElement).dataset.none ?? ""));
 }
 
 export function listen(): void {
@@ -24,7 +24,7 @@ export function listen(): void {
     const button = (event.target as Element).closest<HTMLElement>("[data-copy-ticked]");
     const name = button?.dataset.copyTicked;
     if (!name) return;
-    const lines = boxes(name).filter((box) => box.checked).map((box) => box.dataset.copies ?? "");
+    const lines = boxes(name).filter((box) => box.checked).map((box) => box.dataset.line ?? "");
     if (!lines.length) tell(name, inWords("browser.tick_one"));
     else
       navigator.clipboard.writeText(lines.join("\n")).then(

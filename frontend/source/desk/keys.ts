@@ -25,13 +25,18 @@ export function setUpKeys(): void {
     }
     place.append(heading, list);
   }
-  byId("keys-open").addEventListener("click", () => dialog.showModal());
+  const open = (): void => {
+    if (!dialog.open) dialog.showModal();
+    byId("keys-name").focus(); // the dialog is long, and its only button is at its end
+    dialog.scrollTop = 0;
+  };
+  byId("keys-open").addEventListener("click", open);
   byId("keys-close").addEventListener("click", () => dialog.close());
   document.addEventListener("keydown", (event) => {
     const typing = (event.target as Element).closest("input, textarea, select, [contenteditable=true]");
     if ((event.key === "?" && !typing) || (event.key === "/" && (event.ctrlKey || event.metaKey))) {
       event.preventDefault();
-      if (!dialog.open) dialog.showModal();
+      open();
     }
   });
 }

@@ -48,10 +48,23 @@ export class Pictures {
     for (const file of files) {
       const source = this.placeFor(file.name);
       const node = { type: "image", attrs: { src: source } };
-      if (at === undefined) this.editor.chain().focus().insertContent(node).run();
+      if (at === undefined) this.insert(node.attrs);
       else this.editor.chain().focus().insertContentAt(at, node).run();
       await this.bring(source, { picture: file });
     }
+  }
+
+  // Below the paragraph, list or table where the cursor is, and never in the place of words; an empty paragraph gives its place. The picture is then the chosen one, so that its words can be typed.
+  private insert(attributes: Record<string, unknown>): void {
+    const { selection } = this.editor.state;
+    const { $to } = selection;
+    const picture = this.editor.schema.nodeFromJSON({ type: "image", attrs: attributes });
+    const isEmpty = $to.depth === 1 && $to.parent.isTextblock && $to.parent.content.size === 0;
+    const from = isEmpty ? $to.before(1) : $to.depth ? $to.after(1) : selection.to;
+    const transaction = this.editor.state.tr.replaceRangeWith(from, isEmpty ? $to.after(1) : from, picture);
+    if (transaction.doc.nodeAt(from)?.type.name === "image") transaction.setSelection(NodeSelection.create(transaction.doc, from));
+    this.editor.view.dispatch(transaction.scrollIntoView());
+    this.editor.view.focus();
   }
 
   // Ask the server for a picture, and put what it kept in the place of `source`, wherever that stands by then.
@@ -174,6 +187,13 @@ export class Pictures {
   private listenToForm(): void {
     const form = byId<HTMLFormElement>("picture-form");
     const value = (name: string): string => byId<HTMLInputElement>(`picture-${name}`).value.trim();
+    // what is typed of a chosen picture is its own at once
+    for (const name of ["alt", "caption", "credit"]) {
+      byId(`picture-${name}`).addEventListener("input", () => {
+        const chosen = this.chosen();
+        if (chosen) this.editor.view.dispatch(this.editor.state.tr.setNodeAttribute(chosen.position, name, value(name) || null));
+      });
+    }
     form.addEventListener("submit", async (event) => {
       event.preventDefault();
       const said = { alt: value("alt"), caption: value("caption") || null, credit: value("credit") || null };
@@ -197,7 +217,7 @@ export class Pictures {
         this.say(kept.problem ?? inWords("browser.picture_not_brought"));
         return;
       }
-      this.editor.chain().focus().insertContent({ type: "image", attrs: { src: source, ...said } }).run();
+      this.insert({ src: source, ...said });
       this.change(source, kept);
       form.hidden = true;
       form.reset();
@@ -220,7 +240,7 @@ export class Pictures {
       }
       dialog.close();
       byId("picture-form").hidden = true;
-      this.editor.chain().focus().insertContent({ type: "image", attrs: { src: kept.src, alt: kept.alt ?? null, credit: kept.credit || null } }).run();
+      this.insert({ src: kept.src, alt: kept.alt ?? null, credit: kept.credit || null });
     });
   }
 }

@@ -107,9 +107,11 @@ def _head_of(properties: bytes) -> tuple[str, str]:
         return "", ""
     root = etree.fromstring(properties, _parser())
     said = {etree.QName(child).localname: " ".join((child.text or "").split()) for child in root if isinstance(child.tag, str)}
+    if said.get("keywords") == OWN_FILE:
+        return said.get("title", ""), said.get("subject", "")
     if said.get("category") != OWN_FILE:
         return "", ""
-    return said.get("title", "") if said.get("identifier") == OWN_TITLE else "", said.get("subject", "")
+    return said.get("title", "") if said.get("identifier") == OWN_TITLE else "", said.get("subject", "")  # written by an earlier version
 
 
 def _parts(content: bytes) -> dict[str, bytes]:

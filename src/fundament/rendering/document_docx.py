@@ -13,7 +13,7 @@ from docx.oxml import OxmlElement
 from docx.oxml.ns import qn
 from docx.shared import Cm, Pt
 
-from fundament.core.documents.formats import OWN_FILE, OWN_TITLE
+from fundament.core.documents.formats import OWN_FILE
 from fundament.core.documents.schema import Node, is_missing
 from fundament.rendering.docx import FONT, INK, clean, repeats, set_language
 
@@ -52,8 +52,8 @@ class _Writer:
         self.pictures = pictures
         self.numbering = _Numbering(self.file)
         properties = self.file.core_properties
-        properties.title, properties.subject = clean(head.title or head.name)[:255], clean(head.description)[:255]
-        properties.category, properties.identifier = OWN_FILE, OWN_TITLE if head.title else ""
+        properties.title, properties.subject = clean(head.title)[:255], clean(head.description)[:255]
+        properties.keywords = OWN_FILE  # the one field of its kind that word processors keep when they save a file anew
         properties.author, properties.comments, properties.language = "", "", head.language
         styles = self.file.styles
         normal = styles["Normal"]

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import argparse
+import contextlib
 import json
 import os
 import signal
@@ -100,12 +101,25 @@ def test_a_backup_that_is_not_what_was_written_changes_nothing(
     assert says in capsys.readouterr().err and contents(database, "restored") == {}
 
 
-def test_without_its_settings_nothing_is_started(monkeypatch: pytest.MonkeyPatch, capsys: Any) -> None:
+def test_without_its_settings_nothing_is_started(monkeypatch: pytest.MonkeyPatch, capsys: Any, tmp_path: Path) -> None:
     for name in operate.NEEDED:
         monkeypatch.delenv(name, raising=False)
+    monkeypatch.setattr("fundament.runtime.DATA", tmp_path / "none")  # no demo runs
     for command in set(operate.COMMANDS) - {"check-settings"}:
         assert operate.run(argparse.Namespace(command=command)) == 1
         assert "Not set: FUNDAMENT_SECRET_KEY, FUNDAMENT_DATABASE_HOST, FUNDAMENT_DATABASE_PASSWORD." in capsys.readouterr().err
+
+
+def test_an_owner_beside_the_running_demo_needs_no_settings(monkeypatch: pytest.MonkeyPatch) -> None:
+    """The demo's database is meant, and nobody is asked for its secrets."""
+    for name in operate.NEEDED:
+        monkeypatch.delenv(name, raising=False)
+    asked: list[tuple[list[str], str]] = []
+    monkeypatch.setattr(operate, "_is_demo_running", lambda: True)
+    monkeypatch.setattr("fundament.runtime.database", lambda _: contextlib.nullcontext({"FUNDAMENT_DATABASE_PORT": "1"}))
+    monkeypatch.setattr(subprocess, "call", lambda command, env: asked.append((command[3:], env["FUNDAMENT_DATABASE_PORT"])) or 0)
+    assert operate.run(argparse.Namespace(command="create-owner", name="vera", workspace="Press")) == 0
+    assert asked == [(["create_owner", "vera", "--workspace", "Press"], "1")]
 
 
 def levels() -> dict[str, str]:

@@ -291,6 +291,8 @@ keyword_lists-pasted = Pasted
 keyword_list-added = { $added } added.
 keyword_list-added_but_there = { $added } added; { $there } were on the list already.
 keyword_list-taken_off = { $count } removed from the list.
+keyword_list-question = question
+keyword_list-from_list = From { $name }
 
 ## operating
 

@@ -10,6 +10,7 @@ browser-no_match = User name and password do not match. Both are case-sensitive.
 browser-signing_in = Signing in
 browser-not_reached_sign_in = The server cannot be reached. The text stays here; try again.
 browser-tick_one = Tick at least one first.
+browser-ticked = { $ticked } ticked
 browser-no_copying = The browser does not allow copying here.
 browser-copied_lines = { $lines } copied
 browser-heading_without_words = Heading without words
@@ -57,7 +58,7 @@ browser-no_pictures_here = Pictures cannot be brought here.
 browser-not_reached_picture = The server cannot be reached, so the picture was not brought. Choose its file again when it is back.
 browser-picture_takes_long = The picture takes long. Choose its file again in a moment.
 browser-picture_not_brought = The picture could not be brought.
-browser-change_picture = Change
+browser-change_picture = Done
 browser-put_in_picture = Insert
 browser-pictures_on_disk = { $missing ->
         [one] { $missing } picture is on your own disk. Click its place to choose its file.

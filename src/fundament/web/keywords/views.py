@@ -41,9 +41,9 @@ FIELDS = {
 
 
 def _phrase(row: Keyword) -> SafeString:
-    asked = SafeString(' <span class="muted">question</span>') if row.is_question else ""
+    asked = format_html(' <span class="muted">{}</span>', words("keyword_list.question")) if row.is_question else SafeString("")
     return format_html(
-        '<label><input type="checkbox" name="keyword" value="{}" data-copies="{}"> {}</label>{}', row.pk, row.phrase, row.phrase, asked
+        '<label><input type="checkbox" name="keyword" value="{}" data-line="{}"> {}</label>{}', row.pk, row.phrase, row.phrase, asked
     )
 
 
@@ -182,7 +182,9 @@ def with_chosen(request: HttpRequest, list_id: int) -> HttpResponse:
         query = {"keyword": phrases[0], "secondary": "\n".join(phrases[1 : MOST + 1]), "country": row.country, "language": row.language}
         return redirect(f"{reverse('new-study')}?{urlencode({k: v for k, v in query.items() if v})}")
     if action == "list":
-        made = services.copy_to_new(actor, row.pk, list(chosen), typed(request, "name") or f"From {row.name}"[:200])
+        made = services.copy_to_new(
+            actor, row.pk, list(chosen), typed(request, "name") or words("keyword_list.from_list", name=row.name)[:200]
+        )
         return redirect("keyword-list", made.pk)
     if action == "remove":
         count = services.remove(actor, row.pk, list(chosen))
