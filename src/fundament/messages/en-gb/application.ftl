@@ -282,6 +282,10 @@ plan-as_pdf = Plan as PDF: { $keyword }
 
 study-second_plan = { $study }, second plan
 
+## name
+
+name-numbered = { $name } ({ $number })
+
 ## keyword_lists
 
 keyword_lists-pasted = Pasted

@@ -11,6 +11,7 @@ from fundament.web.accounts.roles import Actor, ask, get_for
 from fundament.web.errors import ApplicationError
 from fundament.web.history.services.record import recorded
 from fundament.web.history.verbs import verb
+from fundament.web.naming import told_apart
 from fundament.web.studies.figures.making import follow
 from fundament.web.studies.models import (
     BlockCorrection,
@@ -34,7 +35,8 @@ def duplicate(actor: Actor, study_id: int) -> Study:
             raise ApplicationError("error.study_working")
         copy = Study.objects.get(pk=first.pk)
         copy.pk, copy.created_by, copy.confirmed = None, actor.person, ""
-        copy.name = words("study.second_plan", study=first.shown)[:200]
+        others = Study.objects.filter(workspace=actor.workspace).exclude(name="").values_list("name", flat=True)
+        copy.name = told_apart(words("study.second_plan", study=first.shown)[:200], others)
         copy.archived_at = None
         copy._state.adding = True
         copy.save()

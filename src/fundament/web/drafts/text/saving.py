@@ -20,6 +20,7 @@ from fundament.web.errors import ApplicationError, NotFoundError, TooOftenError
 from fundament.web.history.services.record import recorded
 from fundament.web.history.verbs import verb
 from fundament.web.live.notify import announce
+from fundament.web.naming import told_apart
 from fundament.web.sites.models import Page
 from fundament.web.studies.models import Study
 from fundament.web.studies.signals import figures_changed
@@ -44,9 +45,10 @@ def create_draft(actor: Actor, study_id: int, *, name: str, text: Text = NOTHING
     """A new draft of a study, scored once so that lists can show it. page: the published page it works on."""
     study = get_for(actor, "study.see", Study.objects.all(), pk=study_id)
     ask(actor, "draft.create")
-    with recorded(actor, CREATE, study, name=_name(name)) as recording:
+    name = _name(name) or told_apart(study.shown.capitalize(), Draft.objects.filter(study=study).values_list("name", flat=True))
+    with recorded(actor, CREATE, study, name=name) as recording:
         draft = Draft.objects.create(
-            workspace=actor.workspace, study=study, created_by=actor.person, name=_name(name) or study.shown.capitalize()[:200], page=page,
+            workspace=actor.workspace, study=study, created_by=actor.person, name=name, page=page,
             document=text.document, title_tag=text.title_tag, meta_description=text.meta_description,
         )  # fmt: skip
         recording.made(draft)

@@ -8,6 +8,7 @@ from typing import Any
 
 from django.conf import settings
 from django.db import transaction
+from django.db.models import Q
 from django.utils import timezone
 
 from fundament.core.yardstick.secondary_keywords import cleaned
@@ -16,6 +17,7 @@ from fundament.web.accounts.roles import Actor, ask, get_for, seen_by
 from fundament.web.errors import ApplicationError
 from fundament.web.history.services.record import recorded
 from fundament.web.history.verbs import verb
+from fundament.web.naming import MOST_OF_A_NAME, told_apart
 from fundament.web.studies.models import SecondaryKeyword, Study, StudyDefaults
 from fundament.web.studies.queueing import queue_reading, queue_renewal
 from fundament.web.studies.results.bringing import keep_files
@@ -44,9 +46,11 @@ def open_study(
     ask(actor, "study.open")
     with transaction.atomic():
         _refuse_too_many(actor)
-        study = Study.objects.create(
+        study = Study(
             workspace=actor.workspace, created_by=actor.person, keyword=" ".join(keyword.split()), addresses=addresses or [], **market
         )
+        study.name = study.name or _name_where_needed(actor, study.keyword)
+        study.save()
         for place, phrase in enumerate(cleaned(secondary, study.keyword), 1):
             SecondaryKeyword.objects.create(study=study, place=place, phrase=phrase)
         keep_files(study, files)
@@ -58,6 +62,15 @@ def open_study(
         read_study(study.pk, tells=False)
         study.refresh_from_db()
     return study
+
+
+def _name_where_needed(actor: Actor, keyword: str) -> str:
+    """ "" where the keyword tells which study is meant; else the keyword with a number."""
+    there = Study.objects.filter(workspace=actor.workspace, archived_at=None).filter(
+        Q(keyword__iexact=keyword) | Q(name__istartswith=keyword)
+    )
+    name = told_apart(keyword, [study.shown for study in there.only("name", "keyword")])
+    return "" if name == keyword[:MOST_OF_A_NAME] else name
 
 
 DEFAULTS = ("country", "language", "device", "depth", "folder")
