@@ -33,6 +33,8 @@ def test_a_new_study_to_a_plan_by_keyboard_alone(page: Page, server: str, start_
     page.wait_for_url("**/studies/new/")
     tab_to(page, "#id_keyword")
     page.keyboard.type(KEYWORD)
+    tab_to(page, "details:has(#id_secondary) > summary")
+    page.keyboard.press("Enter")
     tab_to(page, "#id_secondary")
     page.keyboard.type("lime mortar mix\nrake out joints")
     tab_to(page, "form.panel button.btn-primary")

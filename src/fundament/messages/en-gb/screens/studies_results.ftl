@@ -60,7 +60,10 @@ studies-open_the_first_study = Open the first study
 
 new_study-new_study_fundament = New study · Fundament
 new_study-the_ranked_pages_are_fetched = The ranked pages are fetched and read; that takes from some seconds to a minute. You can leave and come back.
-new_study-results_of_a_place_or = Results of a place, or of an earlier day
+new_study-fold_secondary = Secondary keywords
+new_study-fold_name = Name, folder, or a page of yours to rework
+new_study-fold_elsewhere = Results of a place, or of an earlier day
+new_study-no_results_service = No results service is set up, so nobody can be asked which pages rank. Give the pages yourself: their addresses, files or a table. Whoever runs this installation can set up a service.
 new_study-pages_of_your_own_choice = Pages of your own choice, in the place of ranked results
 new_study-pages_from_files = Pages from files
 new_study-warc_arc_wacz_or_zip = WARC, ARC, WACZ or ZIP archives, or HTML files. In a ZIP the order is that of the names, or of a results.csv with rank, url and file.

@@ -26,7 +26,7 @@ from fundament.web.studies.models import Study
 from fundament.web.studies.signals import figures_changed
 from fundament.web.typed import one_line
 
-KEEP_EVERY = timedelta(minutes=10)
+KEEP_EVERY = timedelta(minutes=5)
 LARGEST_VERSION = 2_147_483_647
 
 

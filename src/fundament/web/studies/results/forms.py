@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from datetime import date
-from typing import Any
+from typing import Any, NamedTuple
 
 from django import forms
 from django.utils import timezone
@@ -21,6 +21,17 @@ EARLIEST = date(2000, 1, 1)
 MOST_ADDRESSES = 30
 MOST_CHARACTERS = 200
 CLASSES: dict[type[forms.Widget], str] = {forms.Select: "form-select", forms.CheckboxInput: "form-check-input"}
+
+
+FOLDS = {"secondary": ("secondary",), "name": ("name", "folder", "rework_address", "keep"), "elsewhere": ("place", "as_of")}
+
+
+class Fold(NamedTuple):
+    """Fields that are shown when somebody opens them. title: the key of its words."""
+
+    title: str
+    fields: list[forms.BoundField]
+    is_open: bool
 
 
 class NewStudyForm(forms.Form):
@@ -116,9 +127,21 @@ class NewStudyForm(forms.Form):
         return one_line(self.cleaned_data["folder"])
 
     @property
-    def elsewhere(self) -> tuple[forms.BoundField, ...]:
-        """What few studies need: results of another place or day."""
-        return self["place"], self["as_of"]
+    def first(self) -> list[forms.BoundField]:
+        """What every study needs: the keyword and its market."""
+        return [self[name] for name in ("keyword", "country", "language", "device", "depth")]
+
+    @property
+    def folds(self) -> list[Fold]:
+        """What few studies need, by what it is about. A fold that has something in it, or an error, is open."""
+        return [
+            Fold(
+                f"new_study.fold_{about}",
+                [self[name] for name in names],
+                any(self[name].errors or (self[name].value() and name != "folder") for name in names),
+            )
+            for about, names in FOLDS.items()
+        ]
 
     def clean_place(self) -> str:
         """One line."""

@@ -22,6 +22,7 @@ from fundament.web.errands.services.running import failed
 from fundament.web.history.services.undo import history_of, last_to_undo
 from fundament.web.imports.services import taking
 from fundament.web.notices.services.noting import seen_at
+from fundament.web.sites.services.answers import address_of
 from fundament.web.sites.services.observing import figures_of as observed_of
 from fundament.web.studies.figures.left_out import left_out_scores
 from fundament.web.studies.figures.seeing import figures_of, hardness_of, seconds_left, study_for
@@ -61,7 +62,8 @@ def new_study(request: HttpRequest) -> HttpResponse:
         return redirect("results", study.pk)
     errand = failed(actor, request.GET.get("errand", ""), opening.OPEN_FILE)
     problem = say(message_of(errand.problem)) if errand is not None else ""
-    return render(request, "studies/results/new.html", {"form": form, "file_problem": problem}, status=422 if form.is_bound else 200)
+    context = {"form": form, "file_problem": problem, "has_results": bool(address_of("results"))}
+    return render(request, "studies/results/new.html", context, status=422 if form.is_bound else 200)
 
 
 def _results_context(request: HttpRequest, actor: Actor, study: Study) -> dict[str, Any]:
