@@ -82,6 +82,7 @@ TEMPLATES = [
                 "django.contrib.auth.context_processors.auth",
                 "django.contrib.messages.context_processors.messages",
                 "fundament.web.accounts.context.where",
+                "fundament.web.accounts.themes.theme",
                 "fundament.web.notices.context.waiting",
             ],
             "builtins": ["fundament.web.drawings.tags"],

@@ -292,6 +292,9 @@ label-device-mobile = Mobile
 
 ## label.figures
 
+label-theme-none = As the system has it
+label-theme-light = Light
+label-theme-dark = Dark
 label-figures-none = There
 label-figures-making = Being worked out
 label-figures-failed = Could not be worked out

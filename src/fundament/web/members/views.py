@@ -20,6 +20,7 @@ from fundament.messages import say, say_error
 from fundament.web.accounts.models import INTERFACE_LANGUAGES, ROLES, TIME_ZONES, Invitation, Person, WorkspaceLogo
 from fundament.web.accounts.requests import WORKSPACE, actor_of, person_of
 from fundament.web.accounts.roles import ask, can, seen_by
+from fundament.web.accounts.themes import THEMES, choose_theme
 from fundament.web.bodies import takes_bodies_of
 from fundament.web.errands.services.running import failed
 from fundament.web.errors import ApplicationError, NotFoundError
@@ -46,6 +47,10 @@ def account(request: HttpRequest) -> HttpResponse:
     status = 200
     if request.method == "POST":
         try:
+            if typed(request, "what") == "theme":
+                answer = redirect(f"{reverse('account')}?saved=profile")
+                choose_theme(answer, typed(request, "theme"))
+                return answer
             if typed(request, "what") == "mail":
                 context["mail"] = typed(request, "mail")
                 passwords.change_mail(person, typed(request, "old"), context["mail"])
@@ -68,6 +73,7 @@ def account(request: HttpRequest) -> HttpResponse:
         "sign_ins": rows,
         "time_zones": TIME_ZONES,
         "languages": INTERFACE_LANGUAGES,
+        "themes": THEMES,
         "saved": request.GET.get("saved", ""),
     }
     return render(request, "accounts/account.html", context, status=status)

@@ -3,6 +3,8 @@
 account-your_account_fundament = Your account · Fundament
 account-your_account = Your account
 account-saved = Saved.
+account-light_or_dark = Light or dark
+account-in_this_browser = For this browser. Papers are always light.
 account-the_password_was_changed_all = The password was changed. All other sessions have ended.
 account-the_mail_address_was_saved = The mail address was saved.
 account-name_time_zone_language = Name, time zone, language

@@ -23,7 +23,11 @@ MOST_CHARACTERS = 200
 CLASSES: dict[type[forms.Widget], str] = {forms.Select: "form-select", forms.CheckboxInput: "form-check-input"}
 
 
-FOLDS = {"secondary": ("secondary",), "name": ("name", "folder", "rework_address", "keep"), "elsewhere": ("place", "as_of")}
+FOLDS = {
+    "new_study.fold_secondary": ("secondary",),
+    "new_study.fold_name": ("name", "folder", "rework_address", "keep"),
+    "new_study.fold_elsewhere": ("place", "as_of"),
+}
 
 
 class Fold(NamedTuple):
@@ -136,11 +140,11 @@ class NewStudyForm(forms.Form):
         """What few studies need, by what it is about. A fold that has something in it, or an error, is open."""
         return [
             Fold(
-                f"new_study.fold_{about}",
+                title,
                 [self[name] for name in names],
                 any(self[name].errors or (self[name].value() and name != "folder") for name in names),
             )
-            for about, names in FOLDS.items()
+            for title, names in FOLDS.items()
         ]
 
     def clean_place(self) -> str:
