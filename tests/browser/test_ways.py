@@ -144,7 +144,9 @@ def test_pasted_html_keeps_its_headings_and_loses_its_scripts(page: Page, draft:
 
 def test_bad_input_is_answered_in_place(page: Page, server: str) -> None:
     page.goto(f"{server}/studies/new/")
-    expect(page.locator("main .notice")).to_contain_text("No results service is set up")  # so the pages are asked for, and their fields are open
+    expect(page.locator("main .notice")).to_contain_text(
+        "No results service is set up"
+    )  # so the pages are asked for, and their fields are open
     page.fill("#id_addresses", "http://169.254.169.254/latest")
     page.click("button:has-text('Open the study')")
     expect(page.locator(".problem").first).to_contain_text("Give the keyword")
