@@ -225,10 +225,7 @@ async function choose(change: Partial<Chosen>): Promise<void> {
     await proposals.fetch();
     return;
   }
-  if (saver.isWaiting()) {
-    await saver.saveNow(); // its answer brings the panel, unless a quick save was on its way
-    if (!byId("panel").hasAttribute("aria-busy")) return;
-  }
+  if (saver.isWaiting()) await saver.saveNow(); // what was on its way already answers for what was chosen before
   await fetchPanel();
 }
 
@@ -240,6 +237,7 @@ async function afterSaying(): Promise<void> {
 
 async function fetchPanel(later = false): Promise<void> {
   const typed = typings;
+  const wanted = JSON.stringify(chosen);
   try {
     const query = new URLSearchParams({ ...chosen, ...(later ? { later: "1" } : {}) });
     const response = await fetch(`${sheet.dataset["panel"]}?${query}`, { headers: { "X-Requested-With": "fetch" } });
@@ -248,7 +246,7 @@ async function fetchPanel(later = false): Promise<void> {
       return;
     }
     const answer = (await response.json()) as Answer;
-    if (typed === typings) show(answer); // what was typed meanwhile brings its own
+    if (typed === typings && wanted === JSON.stringify(chosen)) show(answer); // what was typed or chosen meanwhile brings its own
   } catch {
     say(inWords("browser.not_reached"), true);
   }
