@@ -31,8 +31,12 @@ def test_the_dark_screens_have_no_barriers(page: Page, draft: Draft, study: Any,
     page.goto(f"{server}/account/")
     page.check("input[name=theme][value=dark]")  # whoever chose has it, whatever the system says
     page.click("form:has(input[name=theme]) button")
+    expect(page.locator("html[data-theme=dark]")).to_have_count(1)
+    wait_until_quiet(page)
     assert page.evaluate("getComputedStyle(document.body).backgroundColor") == "rgb(20, 25, 29)"
     page.check("input[name=theme][value='']")
     page.click("form:has(input[name=theme]) button")
+    expect(page.locator("html:not([data-theme])")).to_have_count(1)
+    wait_until_quiet(page)
     assert page.evaluate("getComputedStyle(document.body).backgroundColor") == "rgb(247, 244, 238)"
     assert {address: barriers for address, barriers in found.items() if barriers} == {}
