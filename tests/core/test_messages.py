@@ -138,7 +138,8 @@ def test_words_of_another_language_have_its_plurals_and_numbers() -> None:
 RETIRED = re.compile(
     r"put away|those in use|\blet go\b|put (?:them|all|back) |take (?:up|all)\b|heaviest|head a subtopic|name an entity|move a use|said of this text|on (?:your|somebody's) word|excused"
     r"|work out proposals|settled before|pages that (?:tell|sell)|against you|in your favour|newcomer|now and then|ours alone|(?:below|above) the line|without all these"
-    r"|begin the next|\bas proposed\b|proposals taken|\btake (?:in|off|some out)\b|bring(?:s|ing)? (?:them )?in\b|brought in\b|\bdropped\b|not as usual|\bsay so\b(?<!you say so)|^Operating\b",
+    r"|begin the next|\bas proposed\b|proposals taken|\btake (?:in|off|some out)\b|bring(?:s|ing)? (?:them )?in\b|brought in\b|\bdropped\b|not as usual|\bsay so\b(?<!you say so)|^Operating\b"
+    r"|rule across|word for word|\btake out\b|\bin part\b|not for this page|(?<!\(the )(?<!usual range: the )\bmiddle half\b",
     re.IGNORECASE,
 )
 

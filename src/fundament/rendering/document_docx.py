@@ -53,7 +53,7 @@ class _Writer:
         self.numbering = _Numbering(self.file)
         properties = self.file.core_properties
         properties.title, properties.subject = clean(head.title)[:255], clean(head.description)[:255]
-        properties.keywords = OWN_FILE  # the one field of its kind that word processors keep when they save a file anew
+        properties.keywords = OWN_FILE  # and not category or identifier, for which few word processors have a place
         properties.author, properties.comments, properties.language = "", "", head.language
         styles = self.file.styles
         normal = styles["Normal"]

@@ -79,7 +79,7 @@ def test_advice_brings_a_count_into_the_middle_half() -> None:
     wanted = robust_range([2.0, 3.0, 4.0, 5.0])
     assert say(zone_advice(0, wanted)) == "add 3"
     assert say(zone_advice(4, wanted)) == "leave"
-    assert say(zone_advice(9, wanted)) == "take out 5"
+    assert say(zone_advice(9, wanted)) == "remove 5"
 
 
 def test_zone_ranges_of_the_demo(yardstick: Yardstick) -> None:

@@ -90,7 +90,7 @@ def test_the_keyword_is_told_by_zone_with_what_to_do(actor: Actor, study: Study,
     )
     draft = make_draft(actor, study, html)
     shown = panel(signed_in, draft, panel="placement")
-    assert "The keyword by zone" in shown and "take out 3" in shown and "leave" in shown
+    assert "The keyword by zone" in shown and "remove 3" in shown and "leave" in shown
     rows = {row["zone"]: row for row in panel_context(measure_stored(draft), "placement")["zones"]}
     assert rows["H1"]["exact"] == 1 and rows["H2"]["exact"] == 4 and rows["body"]["exact"] == 0
 

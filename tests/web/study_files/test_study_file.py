@@ -157,8 +157,9 @@ def test_who_decided_goes_along_and_what_they_left_out_stays_out(decided: Study,
     new = open_study_file(other, content)
     settle(new)
     left_out = new.results.get(choices__reason=["as_written", {"text": "no rival"}])
-    assert choosing.choices_of(new)[left_out.pk].who == who
-    assert {row.who for row in [*new.decisions.all(), *new.additions.all()]} == {who}
+    chosen_by = choosing.choices_of(new)[left_out.pk]
+    assert chosen_by.plain_name == who and chosen_by.who != who  # a name in a file is not a member's
+    assert {row.plain_name for row in [*new.decisions.all(), *new.additions.all()]} == {who}
     kept = set(new.results.filter(chosen=True).values_list("pk", flat=True))
     page = "<html lang='en'><body><h1>Tea</h1>" + "<p>We had tea afterwards and talked about the garden for long.</p>" * 30
     added = pages.add_page(other, new.pk, "https://tea.example/garden/", ("saved.html", page.encode()))
@@ -168,7 +169,7 @@ def test_who_decided_goes_along_and_what_they_left_out_stays_out(decided: Study,
     assert set(new.results.filter(chosen=True).exclude(pk=added.pk).values_list("pk", flat=True)) == kept
     assert study_file_of(other, new.pk)  # and it can be handed on
     again = open_study_file(elsewhere(), study_file_of(other, new.pk)[1])
-    assert {row.who for row in again.decisions.all()} == {who}
+    assert {row.plain_name for row in again.decisions.all()} == {who}
 
 
 def test_what_was_said_of_drafts_and_their_pictures_go_along(decided: Study, actor: Actor, tmp_path: Any) -> None:

@@ -285,6 +285,7 @@ study-second_plan = { $study }, second plan
 ## name
 
 name-numbered = { $name } ({ $number })
+somebody-from_a_file = { $name } (from a study file)
 
 ## keyword_lists
 

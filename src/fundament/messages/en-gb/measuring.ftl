@@ -258,7 +258,7 @@ check-loosen = Nothing earned by { $sentences } { $sentences ->
 check-own_words = Nothing earned by { $sentences } { $sentences ->
         [one] sentence that is
        *[other] sentences that are
-    } nearly word for word on { $source }. Say it in your own words.
+    } in nearly the same words on { $source }. Say it in your own words.
 check-vary = Nothing earned by { $sentences } { $sentences ->
         [one] sentence that follows
        *[other] sentences that follow
@@ -273,13 +273,13 @@ check-word_order = Nothing earned by { $sentences } { $sentences ->
 score-measured_as = Measured as if it had { $planned } { $planned ->
         [one] word
        *[other] words
-    }: of a longer text every section counts in part.
+    }: of a longer text every section counts less.
 score-no_subject = The text says little of the subject so far, so all its points count at { NUMBER($share, style: "percent") }.
 score-monotonous = Most of the sentences follow the same few patterns, are put together from pieces of other pages or have no natural order, so all points count at { NUMBER($share, style: "percent") }.
 score-denied-copied = { $sentences } { $sentences ->
         [one] sentence earns
        *[other] sentences earn
-    } nothing: nearly word for word on a competitor's page.
+    } nothing: nearly the same words stand on a competitor's page.
 score-denied-reworded = { $sentences } { $sentences ->
         [one] sentence earns
        *[other] sentences earn
@@ -316,7 +316,7 @@ check-take_out = Used { $uses ->
         [1] once
         [2] twice
        *[other] { $uses } times
-    }; { SPAN($target) } is usual. Take out { $fewer }.
+    }; { SPAN($target) } is usual. Remove { $fewer }.
 check-name_entity-mentioned = Named { $uses ->
         [1] once
         [2] twice
@@ -385,10 +385,10 @@ check-question-more = { $value } { $value ->
 check-heading_nesting-second_h1 = There is more than one H1. A page has one main heading; make this an H2.
 check-heading_nesting-skips = An H{ $level } under an H{ $above } skips a level. Make it an H{ $right }.
 
-## what brings a count into the middle half
+## what brings a count into the usual range
 
 advice-add = add { $count }
-advice-take_out = take out { $count }
+advice-take_out = remove { $count }
 advice-leave = leave
 advice-move = More than usual in { LIST($more) }, fewer in { LIST($fewer) }: uses can be moved.
 

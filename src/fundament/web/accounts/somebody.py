@@ -6,6 +6,8 @@ from typing import Any
 
 from django.db import models
 
+from fundament.messages import words
+
 MOST_OF_A_NAME = 200
 
 
@@ -18,10 +20,19 @@ class OfSomebody(models.Model):
         abstract = True
 
     @property
+    def person(self) -> Any:
+        """Who of this installation; None where nobody is known here."""
+        return getattr(self, "by", None) or getattr(self, "created_by", None)
+
+    @property
+    def plain_name(self) -> str:
+        """Their name, as a file says it; "" where nobody knows any more."""
+        return str(self.person.shown)[:MOST_OF_A_NAME] if self.person else self.by_name
+
+    @property
     def who(self) -> str:
-        """Their name; "" where nobody knows any more."""
-        person: Any = getattr(self, "by", None) or getattr(self, "created_by", None)
-        return str(person.shown)[:MOST_OF_A_NAME] if person else self.by_name
+        """The same for people. What a file says of who decided is nobody's word here, so it is told apart from a member of the same name."""
+        return words("somebody.from_a_file", name=self.by_name) if self.by_name and not self.person else self.plain_name
 
 
 BY_A_PERSON = models.Q(by__isnull=False) | ~models.Q(by_name="")  # and not by the program

@@ -66,7 +66,7 @@ def _as_identity(study: Study, row: schema.FileIdentity) -> Identity:
 
 
 def _decision(row: Decision) -> schema.FileDecision:
-    return schema.FileDecision(row.kind, row.key, row.action, row.low, row.high, row.note, row.who, row.decided_at)
+    return schema.FileDecision(row.kind, row.key, row.action, row.low, row.high, row.note, row.plain_name, row.decided_at)
 
 
 def _as_decision(study: Study, row: schema.FileDecision) -> Decision:
@@ -75,7 +75,7 @@ def _as_decision(study: Study, row: schema.FileDecision) -> Decision:
 
 def _addition(row: Addition) -> schema.FileAddition:
     return schema.FileAddition(
-        row.kind, row.what, row.key, row.name, tuple(row.names), row.shown_kind, tuple(row.others), tuple(row.members), row.who
+        row.kind, row.what, row.key, row.name, tuple(row.names), row.shown_kind, tuple(row.others), tuple(row.members), row.plain_name
     )
 
 

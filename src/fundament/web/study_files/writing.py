@@ -98,7 +98,7 @@ def _results(results: list[Result], names: dict[int, str]) -> tuple[schema.FileR
     for row in results:
         raw, reading = _source(row), row.reading
         choices = tuple(
-            schema.FileChoice(choice.chosen, choice.since, choice.until, _said(choice.reason), choice.who)
+            schema.FileChoice(choice.chosen, choice.since, choice.until, _said(choice.reason), choice.plain_name)
             for choice in row.choices.select_related("by").order_by("pk")
         )
         found.append(
@@ -122,7 +122,8 @@ def _draft(draft: Draft) -> schema.FileDraft:
         schema.FileRevision(_text(row), row.version, row.cause, row.created_at, row.name) for row in reversed(draft.revisions.all())
     )
     statements = tuple(
-        schema.FileStatement(row.kind, row.target, row.name, row.count, row.text, row.who) for row in reversed(draft.statements.all())
+        schema.FileStatement(row.kind, row.target, row.name, row.count, row.text, row.plain_name)
+        for row in reversed(draft.statements.all())
     )
     return schema.FileDraft(draft.name, _text(draft), score.get("total"), score.get("aim"), revisions, statements)
 

@@ -48,7 +48,7 @@ desk-struck_through = Struck through
 desk-code = Code
 desk-below_the_line = Subscript
 desk-above_the_line = Superscript
-desk-rule_across = Rule across
+desk-rule_across = Horizontal line
 desk-without_all_these = Clear formatting
 desk-chosen_passage_or_paragraph = Chosen passage or paragraph
 desk-by_the_text_assistant_shown = By the text assistant, shown before it is accepted
@@ -141,7 +141,7 @@ entry-no_title_yet = No title yet
 
 evidence-on_the_competitors_pages = “{ $subject }” on the competitors' pages
 evidence-marked_in_your_text = Marked in your text.
-evidence-what_these_passages_say_beside = What these passages say beside their terms is less than on the competitors' pages, so their points count in part.
+evidence-what_these_passages_say_beside = What these passages say beside their terms is less than on the competitors' pages, so their points count only partly.
 evidence-nothing_is_taken_for_it = It costs no points. Read the passages again.
 evidence-these_sentences_earn_nothing = These sentences earn nothing as they are; reword them, and their words count.
 evidence-it_was_ours_before_it = It was ours before it was theirs
